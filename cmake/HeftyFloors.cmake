@@ -1,0 +1,37 @@
+# Each floor of the house (core/<name>) is one static library that can include only the floors it
+# names: the compiler sees the header folder of a floor through a link in the build tree, and that
+# link is on the include path only of those who link the floor.
+
+add_library(hefty_warnings INTERFACE)
+target_compile_options(hefty_warnings INTERFACE -Wall -Wextra -Wpedantic -Wshadow -Wnon-virtual-dtor
+                                                -Woverloaded-virtual -Wnull-dereference -Werror)
+# g++ 12 reports false null dereferences and uninitialized values inside optimized Eigen and
+# libstdc++ code; the warnings stay on where the optimizer does not invent them (Debug, sanitize).
+target_compile_options(hefty_warnings INTERFACE
+  $<$<CONFIG:Release>:-Wno-null-dereference -Wno-maybe-uninitialized -Wno-array-bounds -Wno-stringop-overflow -Wno-restrict>)
+if(HEFTY_SANITIZE)
+  target_compile_options(hefty_warnings INTERFACE -fsanitize=address,undefined
+                         -fno-sanitize-recover=undefined -fno-omit-frame-pointer -O1
+                         -Wno-null-dereference -Wno-maybe-uninitialized)
+  target_link_options(hefty_warnings INTERFACE -fsanitize=address,undefined)
+endif()
+
+function(hefty_floor name)
+  cmake_parse_arguments(FLOOR "" "" "SOURCES;BELOW;LIBRARIES" ${ARGN})
+  set(stair ${CMAKE_BINARY_DIR}/stairs/${name})
+  file(MAKE_DIRECTORY ${stair}/core)
+  file(CREATE_LINK ${CMAKE_CURRENT_SOURCE_DIR}/${name} ${stair}/core/${name} SYMBOLIC)
+  list(TRANSFORM FLOOR_SOURCES PREPEND ${name}/)
+  if(FLOOR_SOURCES)
+    add_library(hefty_${name} STATIC ${FLOOR_SOURCES})
+    target_include_directories(hefty_${name} PUBLIC ${stair})
+    target_link_libraries(hefty_${name} PRIVATE hefty_warnings)
+    set(reach PUBLIC)
+  else()
+    add_library(hefty_${name} INTERFACE)
+    target_include_directories(hefty_${name} INTERFACE ${stair})
+    set(reach INTERFACE)
+  endif()
+  list(TRANSFORM FLOOR_BELOW PREPEND hefty_)
+  target_link_libraries(hefty_${name} ${reach} ${FLOOR_BELOW} ${FLOOR_LIBRARIES})
+endfunction()

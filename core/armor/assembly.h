@@ -1,0 +1,207 @@
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/shape/geometry.h"
+#include "core/stock/stock.h"
+
+/// A piece of armor as it will be built: tubes, plates and bought parts in vehicle axes, with the
+/// welds found from where they touch. mm.
+namespace hefty::armor {
+
+using shape::Axes;
+using shape::Polygon2;
+using shape::Polygon3;
+using shape::Vec2;
+using shape::Vec3;
+
+/// A drilled hole or, with `slot` above 0, a slot along a direction of the part's plane.
+struct Hole {
+    std::string id;
+    Vec2 at = Vec2::Zero();  ///< plate: in its axes; tube: station from its start, and along the face
+    double diameter = 0;
+    std::string purpose;
+};
+
+/// A rectangular opening cut through the front and back walls of a tube (the faces at its depth).
+struct TubeOpening {
+    double station = 0;  ///< of its middle, from the tube's start
+    double length = 0;   ///< along the tube
+    double height = 0;   ///< across
+    double offset = 0;   ///< of its middle above the tube's center line
+    std::string purpose;
+};
+
+/// A straight length of tube. Its section's height stands along z of its axes.
+struct TubePart {
+    std::string name;
+    stock::Section section;
+    stock::SectionProperties properties;
+    stock::Material material;
+    Vec3 from = Vec3::Zero(), to = Vec3::Zero();  ///< on its center line, to the planes of the end cuts
+    Vec3 up = Vec3::UnitZ();
+    Vec3 cutFrom = Vec3::Zero(), cutTo = Vec3::Zero();  ///< normals of the end cuts; zero = square
+    double taper = 0;  ///< rise of the underside at `to` (a lengthwise cut), mm
+    std::vector<TubeOpening> openings;
+    std::vector<Hole> holes;
+
+    [[nodiscard]] double length() const { return (to - from).norm(); }  ///< along the center line
+    [[nodiscard]] Axes axes() const;
+    /// Angle between the end cut and a square cut, as a saw is set [rad]; 0 = square.
+    [[nodiscard]] double miterFrom() const;
+    [[nodiscard]] double miterTo() const;
+    /// Longest edge of the cut piece: what has to come out of the bar.
+    [[nodiscard]] double cutLength() const;
+    /// Height left at a station when tapered.
+    [[nodiscard]] double heightAt(double station) const;
+};
+
+/// A way along which a plate is idealized as a bar: its width at each place is what the outline gives
+/// at right angles to the way, but no more than `width`.
+struct Strip {
+    Vec2 from = Vec2::Zero(), to = Vec2::Zero();
+    double width = 0;
+};
+
+/// A flat plate; outline convex and counterclockwise in the x-y plane of its axes, which is the middle
+/// of its thickness.
+struct PlatePart {
+    std::string name;
+    Axes axes;
+    Polygon2 outline;
+    double thickness = 0;
+    stock::Material material;
+    std::vector<Hole> holes;
+    std::vector<Strip> strips;  ///< none: the part only closes or covers
+    [[nodiscard]] double area() const;  ///< mm2, holes taken out
+};
+
+struct BoughtPart {
+    std::string name;
+    std::string id;    ///< in the stock
+    std::string kind;  ///< "winch", "fairlead", "rope"
+    std::string label;
+    double mass = 0;
+    Vec3 center = Vec3::Zero();
+    Vec3 size = Vec3::Zero();  ///< envelope along x, y, z; zero = none
+};
+
+/// A closed surface of flat faces, outward normals by the right-hand rule; for contact and pictures.
+struct Solid {
+    std::string part;
+    struct Face {
+        Polygon3 corners;
+        Polygon3 flat;        ///< the flat part of a rounded tube's face; the corners themselves otherwise
+        bool rounded = false;  ///< its edges are rounded: no fillet can be laid along them
+    };
+    std::vector<Face> faces;
+    bool bought = false;
+};
+
+struct WeldLine {
+    Vec3 from = Vec3::Zero(), to = Vec3::Zero();
+};
+
+/// One flat patch where two parts touch, with the lines along its rim that can take a fillet.
+struct Contact {
+    Polygon3 patch;
+    Vec3 normal = Vec3::Zero();  ///< of the second part's face
+    Vec3 center = Vec3::Zero();
+    double area = 0;
+    std::vector<WeldLine> lines;
+};
+
+/// A weld between two parts.
+struct WeldJoint {
+    std::string name;  ///< "a~b"
+    std::string a, b;
+    double leg = 0;
+    std::string filler;
+    double fillerStrength = 0;
+    std::vector<Contact> contacts;
+    [[nodiscard]] double length() const;  ///< of all its lines
+};
+
+/// Bolts that hold a plate to the vehicle's frame, or a bought part to a plate.
+struct BoltJoint {
+    std::string name;
+    std::string part;  ///< the plate
+    std::string onto;  ///< "frame" or the bought part
+    std::string size, grade;
+    double diameter = 0, pitch = 0, hole = 0;
+    std::vector<std::string> ids;
+    std::vector<Vec3> at;
+    Vec3 axis = Vec3::UnitY();  ///< from the other side into the plate
+    Axes plane;                 ///< z = axis, origin at the group's middle
+    double plateThickness = 0;
+    double ontoThickness = 0;         ///< wall it bears on; 0 = the part is rated as bought
+    double ontoUltimate = 0;          ///< MPa
+    bool ontoAssumed = false;         ///< the grade on the far side is assumed
+    double edgeDistance = 0;          ///< least, center of hole to edge of the plate
+};
+
+/// Where a shackle takes hold.
+struct Anchor {
+    std::string name;  ///< of the plate it is a hole in
+    Vec3 hole = Vec3::Zero();
+    double holeDiameter = 0;
+    Vec3 forward = Vec3::UnitX();  ///< the way it is meant to be pulled
+    double endDistance = 0;        ///< hole edge to the end of the tab along the pull
+    double sideDistance = 0;       ///< hole edge to the side of the tab
+    double thickness = 0;
+    std::string shackle;
+};
+
+struct WinchMount {
+    std::string winch, rope, fairlead;
+    Vec3 drum = Vec3::Zero();  ///< middle of the drum's axis
+    double drumWidth = 0;      ///< rope can lie within this, along y
+    Vec3 fairleadAt = Vec3::Zero();
+    std::vector<Vec3> feet;
+    std::string feetPlate;
+    std::string fairleadPart;
+};
+
+struct StepSpot {
+    std::string part;
+    Vec3 at = Vec3::Zero();
+};
+
+/// Something that a setting can be dragged by, in the view it is drawn in.
+struct Handle {
+    std::string setting;
+    std::string view;                ///< "side", "top", "front"
+    Vec3 at = Vec3::Zero();
+    Vec3 direction = Vec3::UnitX();  ///< how `at` moves for one unit of the setting
+};
+
+/// What the builder had to say: a tweak that no longer applies, a gusset with nothing to land on.
+struct BuildNote {
+    std::string part;
+    std::string text;
+    std::string remedy;
+};
+
+struct Assembly {
+    std::vector<TubePart> tubes;
+    std::vector<PlatePart> plates;
+    std::vector<BoughtPart> bought;
+    std::vector<WeldJoint> welds;
+    std::vector<BoltJoint> mounts;  ///< to the frame
+    std::vector<BoltJoint> feet;    ///< of the winch
+    std::vector<Anchor> anchors;
+    std::optional<WinchMount> winch;
+    std::vector<StepSpot> steps;
+    std::vector<Handle> handles;
+    std::vector<BuildNote> notes;
+    std::vector<Solid> solids;
+
+    [[nodiscard]] const TubePart *tube(std::string_view name) const;
+    [[nodiscard]] const PlatePart *plate(std::string_view name) const;
+    [[nodiscard]] const Solid *solid(std::string_view part) const;
+    [[nodiscard]] bool has(std::string_view part) const;
+};
+
+}  // namespace hefty::armor

@@ -1,0 +1,312 @@
+#include "core/armor/piece.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/armor/builder.h"
+#include "core/armor/contact.h"
+
+namespace hefty::armor {
+namespace {
+
+constexpr std::array<std::pair<Tweak::Kind, std::string_view>, 6> tweakWords{
+    {{Tweak::Kind::Move, "move"},
+     {Tweak::Kind::Section, "section"},
+     {Tweak::Kind::Thickness, "thickness"},
+     {Tweak::Kind::Gusset, "gusset"},
+     {Tweak::Kind::Drill, "drill"},
+     {Tweak::Kind::WeldLeg, "weldLeg"}}};
+
+const SettingValue &settingValue(const Piece &piece, const Pattern &pattern, std::string_view setting) {
+    const auto it = piece.settings.find(setting);
+    if (it != piece.settings.end()) return it->second;
+    return pattern.setting(setting)->standard;
+}
+
+void orphan(Assembly &assembly, const Tweak &tweak, const std::string &why) {
+    assembly.notes.push_back({tweak.part,
+                              fmt::format("A change no longer applies ({}, {}): {}", tweakWord(tweak.kind),
+                                          tweak.part, why),
+                              "Remove the change, or bring the part back."});
+}
+
+void movePart(Assembly &assembly, const Tweak &tweak) {
+    for (TubePart &t : assembly.tubes)
+        if (t.name == tweak.part) {
+            t.from += tweak.by;
+            t.to += tweak.by;
+            return;
+        }
+    for (PlatePart &p : assembly.plates)
+        if (p.name == tweak.part) {
+            p.axes.origin += tweak.by;
+            for (Anchor &a : assembly.anchors)
+                if (a.name == p.name) a.hole += tweak.by;
+            return;
+        }
+    orphan(assembly, tweak, "the piece has no such part.");
+}
+
+void changeSection(Assembly &assembly, const Tweak &tweak, const stock::Stock &stock) {
+    const stock::Section *section = stock.section(tweak.section);
+    for (TubePart &t : assembly.tubes)
+        if (t.name == tweak.part) {
+            if (!section || section->shape != t.section.shape || section->height != t.section.height ||
+                section->width != t.section.width) {
+                orphan(assembly, tweak, "the new section must have the same outside size.");
+                return;
+            }
+            t.section = *section;
+            t.properties = stock::properties(*section, t.material.density).value_or(t.properties);
+            return;
+        }
+    orphan(assembly, tweak, "the piece has no such tube.");
+}
+
+/// A plate grows away from its middle plane on both sides; contact would be lost, so the side that
+/// touched stays where it was by keeping the outline and letting joints be found within the change.
+void changeThickness(Assembly &assembly, const Tweak &tweak) {
+    for (PlatePart &p : assembly.plates)
+        if (p.name == tweak.part && tweak.value > 0 && tweak.value <= 50) {
+            p.thickness = tweak.value;
+            for (Anchor &a : assembly.anchors)
+                if (a.name == p.name) a.thickness = p.thickness;
+            return;
+        }
+    orphan(assembly, tweak, "the piece has no such plate, or the thickness is not from 0 to 50 mm.");
+}
+
+void drill(Assembly &assembly, const Tweak &tweak) {
+    const Hole hole{fmt::format("drill.{}", tweak.part), tweak.at, tweak.value, tweak.label};
+    if (!(tweak.value > 0)) return orphan(assembly, tweak, "the hole needs a diameter.");
+    for (PlatePart &p : assembly.plates)
+        if (p.name == tweak.part) {
+            if (!shape::contains(p.outline, tweak.at, -tweak.value / 2))
+                return orphan(assembly, tweak, "the hole is not inside the plate.");
+            p.holes.push_back(hole);
+            return;
+        }
+    for (TubePart &t : assembly.tubes)
+        if (t.name == tweak.part) {
+            if (!(tweak.at.x() > tweak.value / 2 && tweak.at.x() < t.length() - tweak.value / 2 &&
+                  std::abs(tweak.at.y()) + tweak.value / 2 < t.section.height / 2))
+                return orphan(assembly, tweak, "the hole is not inside the tube's side.");
+            t.holes.push_back(hole);
+            return;
+        }
+    orphan(assembly, tweak, "the piece has no such part.");
+}
+
+void applyTweaks(Assembly &assembly, const BuildInput &input) {
+    for (const Tweak &tweak : input.piece.tweaks) {
+        switch (tweak.kind) {
+            case Tweak::Kind::Move: movePart(assembly, tweak); break;
+            case Tweak::Kind::Section: changeSection(assembly, tweak, input.stock); break;
+            case Tweak::Kind::Thickness: changeThickness(assembly, tweak); break;
+            case Tweak::Kind::Drill: drill(assembly, tweak); break;
+            case Tweak::Kind::Gusset:   // built by the pattern, which knows where a gusset can stand
+            case Tweak::Kind::WeldLeg:  // applied when the welds have been found
+                break;
+        }
+    }
+}
+
+void applyWeldLegs(Assembly &assembly, const Piece &piece) {
+    for (const Tweak &tweak : piece.tweaks) {
+        if (tweak.kind != Tweak::Kind::WeldLeg) continue;
+        const auto it = std::find_if(assembly.welds.begin(), assembly.welds.end(),
+                                     [&tweak](const WeldJoint &w) { return w.name == tweak.part; });
+        if (it == assembly.welds.end() || !(tweak.value > 0))
+            orphan(assembly, tweak, "the piece has no such weld.");
+        else
+            it->leg = tweak.value;
+    }
+}
+
+}  // namespace
+
+std::string_view tweakWord(Tweak::Kind kind) {
+    for (const auto &[k, word] : tweakWords)
+        if (k == kind) return word;
+    return "move";
+}
+
+const SettingDescriptor *Pattern::setting(std::string_view settingId) const {
+    const auto it = std::find_if(settings.begin(), settings.end(),
+                                 [settingId](const SettingDescriptor &s) { return s.id == settingId; });
+    return it == settings.end() ? nullptr : &*it;
+}
+
+std::span<const Pattern> patterns() {
+    static const std::vector<Pattern> list{winchBumperPattern()};
+    return list;
+}
+
+const Pattern *pattern(std::string_view id) {
+    for (const Pattern &p : patterns())
+        if (p.id == id) return &p;
+    return nullptr;
+}
+
+double number(const Piece &piece, const Pattern &pattern, std::string_view setting) {
+    const auto *value = std::get_if<double>(&settingValue(piece, pattern, setting));
+    return value ? *value : std::get<double>(pattern.setting(setting)->standard);
+}
+
+std::string text(const Piece &piece, const Pattern &pattern, std::string_view setting) {
+    const auto *value = std::get_if<std::string>(&settingValue(piece, pattern, setting));
+    return value ? *value : std::get<std::string>(pattern.setting(setting)->standard);
+}
+
+std::vector<std::string> options(Choice choice, const stock::Stock &stock) {
+    std::vector<std::string> out;
+    const auto ids = [&out](const auto &list) {
+        for (const auto &item : list) out.push_back(item.id);
+    };
+    switch (choice) {
+        case Choice::RectTube:
+            for (const stock::Section &s : stock.sections)
+                if (s.shape == stock::SectionShape::RectTube && s.height >= 75 && s.width >= 50) out.push_back(s.id);
+            break;
+        case Choice::PlateMaterial:
+            for (const stock::Material &m : stock.materials)
+                if (m.family == "steel" && !stock.plateThicknesses(m.id).empty()) out.push_back(m.id);
+            break;
+        case Choice::TubeMaterial:
+            for (const stock::Material &m : stock.materials)
+                if (m.family == "steel") out.push_back(m.id);
+            break;
+        case Choice::Winch: ids(stock.winches); break;
+        case Choice::Rope: ids(stock.ropes); break;
+        case Choice::Fairlead: ids(stock.fairleads); break;
+        case Choice::Shackle: ids(stock.shackles); break;
+        case Choice::BoltGrade: out = {"8.8", "10.9"}; break;
+        case Choice::Filler:
+            for (const stock::Filler &f : stock.fillers)
+                if (f.family == "steel") out.push_back(f.id);
+            break;
+        case Choice::None: break;
+    }
+    return out;
+}
+
+Result<bool> checkSetting(const SettingDescriptor &d, const SettingValue &value, const stock::Stock &stock) {
+    if (d.choice == Choice::None) {
+        const auto *given = std::get_if<double>(&value);
+        if (!given) return fail(ProblemKind::BadInput, fmt::format("\"{}\" needs a number.", d.name), d.id);
+        if (!(*given >= d.least && *given <= d.most))
+            return fail(ProblemKind::BadInput,
+                        fmt::format("\"{}\" is {}; it must be from {} to {}.", d.name,
+                                    measure::printQuantity(*given, d.quantity, measure::UnitSystem::Metric),
+                                    measure::printQuantity(d.least, d.quantity, measure::UnitSystem::Metric),
+                                    measure::printQuantity(d.most, d.quantity, measure::UnitSystem::Metric)),
+                        d.id);
+        return true;
+    }
+    const auto *id = std::get_if<std::string>(&value);
+    if (!id) return fail(ProblemKind::BadInput, fmt::format("\"{}\" needs a name from the stock.", d.name), d.id);
+    const auto known = options(d.choice, stock);
+    if (std::find(known.begin(), known.end(), *id) == known.end())
+        return fail(ProblemKind::UnknownId, fmt::format("\"{}\" is not something \"{}\" can be.", *id, d.name), d.id,
+                    "Choose one from the list.");
+    return true;
+}
+
+Result<Assembly> build(const BuildInput &input) {
+    const Pattern *p = pattern(input.piece.pattern);
+    if (!p)
+        return fail(ProblemKind::UnknownId, fmt::format("The pattern \"{}\" is not known.", input.piece.pattern),
+                    "pieces/" + input.piece.id + "/pattern");
+    Faults faults;
+    for (const auto &[id, value] : input.piece.settings) {
+        const SettingDescriptor *d = p->setting(id);
+        if (!d) continue;  // kept in the file, of no effect
+        if (const auto fine = checkSetting(*d, value, input.stock); !fine) faults.add(fine.error());
+    }
+    if (!faults.none()) return tl::unexpected(faults.joined());
+    auto assembly = p->build(input);
+    if (!assembly) return assembly;
+    applyTweaks(*assembly, input);
+    findWelds(*assembly, *p, input);
+    applyWeldLegs(*assembly, input.piece);
+    return assembly;
+}
+
+namespace {
+
+void readTweak(const Json &value, const std::string &path, Piece &piece, Faults &faults) {
+    ObjectReader t(value, path, faults);
+    Tweak tweak;
+    const std::string kind = t.text("kind");
+    const auto it =
+        std::find_if(tweakWords.begin(), tweakWords.end(), [&kind](const auto &w) { return w.second == kind; });
+    if (it == tweakWords.end())
+        faults.add(fmt::format("The change \"{}\" is not known.", kind), t.pathOf("kind"));
+    else
+        tweak.kind = it->first;
+    tweak.part = t.text("part");
+    if (t.has("by")) {
+        const auto by = t.numbers<3>("by");
+        tweak.by = Vec3(by[0], by[1], by[2]);
+    }
+    if (t.has("at")) {
+        const auto at = t.numbers<2>("at");
+        tweak.at = Vec2(at[0], at[1]);
+    }
+    tweak.section = t.text("section", std::string());
+    tweak.value = t.number("value", 0);
+    tweak.label = t.text("label", std::string());
+    piece.tweaks.push_back(std::move(tweak));
+}
+
+}  // namespace
+
+Piece readPiece(const Json &json, const std::string &path, Faults &faults) {
+    ObjectReader o(json, path, faults);
+    Piece piece;
+    piece.id = o.text("id");
+    piece.name = o.text("name", piece.id);
+    piece.pattern = o.text("pattern");
+    if (const Json *settings = o.child("settings"); settings && settings->is_object()) {
+        for (const auto &[id, value] : settings->items()) {
+            if (value.is_number() && std::isfinite(value.get<double>()))
+                piece.settings[id] = value.get<double>();
+            else if (value.is_string())
+                piece.settings[id] = value.get<std::string>();
+            else
+                faults.add("A number or a name is expected here.", o.pathOf("settings") + "/" + id);
+        }
+    } else if (settings) {
+        faults.add("An object in braces { } is expected here.", o.pathOf("settings"));
+    }
+    for (const auto &[value, tweakPath] : o.array("tweaks")) readTweak(*value, tweakPath, piece, faults);
+    piece.extra = o.leftover();
+    return piece;
+}
+
+Json writePiece(const Piece &piece) {
+    Json json = piece.extra;
+    json["id"] = piece.id;
+    json["name"] = piece.name;
+    json["pattern"] = piece.pattern;
+    json["settings"] = Json::object();
+    for (const auto &[id, value] : piece.settings)
+        std::visit([&json, &id = id](const auto &v) { json["settings"][id] = v; }, value);
+    json["tweaks"] = Json::array();
+    for (const Tweak &t : piece.tweaks) {
+        Json tweak{{"kind", tweakWord(t.kind)}, {"part", t.part}};
+        if (t.kind == Tweak::Kind::Move) tweak["by"] = Json::array({t.by.x(), t.by.y(), t.by.z()});
+        if (t.kind == Tweak::Kind::Drill || t.kind == Tweak::Kind::Gusset)
+            tweak["at"] = Json::array({t.at.x(), t.at.y()});
+        if (t.kind == Tweak::Kind::Section) tweak["section"] = t.section;
+        if (t.kind != Tweak::Kind::Move && t.kind != Tweak::Kind::Section) tweak["value"] = t.value;
+        if (!t.label.empty()) tweak["label"] = t.label;
+        json["tweaks"].push_back(std::move(tweak));
+    }
+    return json;
+}
+
+}  // namespace hefty::armor

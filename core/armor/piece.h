@@ -1,0 +1,106 @@
+#pragma once
+
+#include <functional>
+#include <map>
+#include <span>
+#include <string>
+#include <variant>
+#include <vector>
+
+#include "core/armor/assembly.h"
+#include "core/base/object_reader.h"
+#include "core/base/result.h"
+#include "core/measure/quantity.h"
+#include "core/rig/vehicle.h"
+#include "core/stock/stock.h"
+
+namespace hefty::armor {
+
+/// A setting's value: a number in core units, or the id of a stock item.
+using SettingValue = std::variant<double, std::string>;
+
+/// What a text setting chooses from.
+enum class Choice { None, RectTube, PlateMaterial, TubeMaterial, Winch, Rope, Fairlead, Shackle, BoltGrade, Filler };
+
+/// What a fabricator can set on a pattern: one declaration feeds the form, the handles, the range
+/// check and the file.
+struct SettingDescriptor {
+    std::string id;
+    std::string name;
+    std::string meaning;
+    std::string group;
+    measure::Quantity quantity = measure::Quantity::Length;
+    Choice choice = Choice::None;
+    double least = 0, most = 0, step = 1;
+    SettingValue standard;      ///< default
+    bool thickness = false;     ///< a plate thickness: sizes come from the stock of the plate material
+};
+
+/// A later change to one named part.
+struct Tweak {
+    enum class Kind { Move, Section, Thickness, Gusset, Drill, WeldLeg };
+    Kind kind = Kind::Move;
+    std::string part;  ///< the part, or the weld "a~b" for WeldLeg
+    Vec3 by = Vec3::Zero();      ///< Move: vehicle axes, mm
+    std::string section;         ///< Section: stock id
+    double value = 0;            ///< Thickness or WeldLeg or Gusset's leg or Drill's diameter, mm
+    Vec2 at = Vec2::Zero();      ///< Drill: in the part's axes; Gusset: x = along the beam (0 outer, 1 inner), y = height
+    std::string label;           ///< Drill: what the hole is for
+
+    bool operator==(const Tweak &) const = default;
+};
+
+[[nodiscard]] std::string_view tweakWord(Tweak::Kind kind);
+
+/// A piece of armor: a pattern with its settings, and tweaks to named parts.
+struct Piece {
+    std::string id, name;
+    std::string pattern;
+    std::map<std::string, SettingValue, std::less<>> settings;  ///< only those that differ from the default
+    std::vector<Tweak> tweaks;
+    Json extra = Json::object();
+
+    bool operator==(const Piece &) const = default;
+};
+
+/// What a pattern builds from.
+struct BuildInput {
+    const Piece &piece;
+    const rig::Vehicle &vehicle;
+    const rig::RigGeometry &rig;
+    const stock::Stock &stock;
+};
+
+struct Pattern {
+    std::string id, name, about;
+    std::vector<SettingDescriptor> settings;
+    std::function<Result<Assembly>(const BuildInput &)> build;
+
+    [[nodiscard]] const SettingDescriptor *setting(std::string_view settingId) const;
+};
+
+[[nodiscard]] std::span<const Pattern> patterns();
+[[nodiscard]] const Pattern *pattern(std::string_view id);
+
+/// A setting's value: the piece's own, or the default. @pre the setting exists
+[[nodiscard]] double number(const Piece &piece, const Pattern &pattern, std::string_view setting);
+[[nodiscard]] std::string text(const Piece &piece, const Pattern &pattern, std::string_view setting);
+
+/// Checks a value against its descriptor and the stock.
+/// @error BadInput out of range or of the wrong kind; UnknownId not in the stock
+[[nodiscard]] Result<bool> checkSetting(const SettingDescriptor &descriptor, const SettingValue &value,
+                                        const stock::Stock &stock);
+
+/// Stock ids that a choice offers, in stock order.
+[[nodiscard]] std::vector<std::string> options(Choice choice, const stock::Stock &stock);
+
+/// Builds a piece: pattern, tweaks, solids, welds found from contact.
+/// @error UnknownId for a pattern that does not exist; BadInput for settings outside their range or a
+///        geometry that cannot be built
+[[nodiscard]] Result<Assembly> build(const BuildInput &input);
+
+/// File form. Faults are noted with their path.
+[[nodiscard]] Piece readPiece(const Json &json, const std::string &path, Faults &faults);
+[[nodiscard]] Json writePiece(const Piece &piece);
+
+}  // namespace hefty::armor

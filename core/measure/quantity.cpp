@@ -1,0 +1,115 @@
+#include "core/measure/quantity.h"
+
+#include <array>
+#include <cctype>
+#include <charconv>
+#include <cmath>
+#include <optional>
+
+#include <fmt/format.h>
+
+#include "core/base/constants.h"
+
+namespace hefty::measure {
+namespace {
+
+struct UnitRow {
+    std::string_view word;
+    Quantity quantity;
+    double factor;  ///< core units in one of this unit
+};
+
+constexpr std::array<UnitRow, 15> units{{{"deg", Quantity::Angle, std::numbers::pi / 180},
+                                         {"\u00b0", Quantity::Angle, std::numbers::pi / 180},
+                                         {"rad", Quantity::Angle, 1},
+                                         {"kg", Quantity::Mass, 1},
+                                         {"lb", Quantity::Mass, kgPerPound},
+                                         {"lbs", Quantity::Mass, kgPerPound},
+                                         {"n", Quantity::Force, 1},
+                                         {"kn", Quantity::Force, 1000},
+                                         {"kgf", Quantity::Force, newtonPerKgf},
+                                         {"lbf", Quantity::Force, newtonPerLbf},
+                                         {"mpa", Quantity::Stress, 1},
+                                         {"ksi", Quantity::Stress, mpaPerKsi},
+                                         {"h", Quantity::Hours, 1},
+                                         {"min", Quantity::Hours, 1.0 / 60},
+                                         {"%", Quantity::Ratio, 0.01}}};
+
+std::string_view defaultUnit(Quantity quantity, UnitSystem system) {
+    const bool inch = system == UnitSystem::Inch;
+    switch (quantity) {
+        case Quantity::Angle: return "deg";
+        case Quantity::Mass: return inch ? "lb" : "kg";
+        case Quantity::Force: return inch ? "lbf" : "kn";
+        case Quantity::Stress: return inch ? "ksi" : "mpa";
+        case Quantity::Hours: return "h";
+        default: return "";
+    }
+}
+
+std::optional<double> unitFactor(std::string_view word, Quantity quantity) {
+    for (const UnitRow &row : units)
+        if (row.quantity == quantity && row.word == word) return row.factor;
+    return std::nullopt;
+}
+
+std::string trimmed(std::string_view text) {
+    std::string out;
+    for (const char c : text)
+        if (c != ' ' && c != '\t') out += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    return out;
+}
+
+}  // namespace
+
+Result<ReadQuantity> readQuantity(std::string_view text, Quantity quantity, UnitSystem defaultSystem) {
+    if (quantity == Quantity::Length || quantity == Quantity::DrilledLength)
+        return readLength(text, defaultSystem).map([](const ReadLength &r) {
+            return ReadQuantity{r.mm, r.understood};
+        });
+    std::string plain = trimmed(text);
+    if (!plain.empty() && plain.front() == '+') plain.erase(0, 1);
+    double number = 0;
+    const auto [end, error] = std::from_chars(plain.data(), plain.data() + plain.size(), number);
+    if (error != std::errc{} || !std::isfinite(number))
+        return fail(ProblemKind::BadInput, "A number is expected here.", std::string(text),
+                    "Write a number, with a unit if it is not the usual one.");
+    const std::string word = plain.substr(static_cast<std::size_t>(end - plain.data()));
+    const std::string_view fallback = defaultUnit(quantity, defaultSystem);
+    double factor = 1;
+    if (word.empty()) {
+        factor = unitFactor(fallback, quantity).value_or(1.0);
+    } else if (const auto known = unitFactor(word, quantity)) {
+        factor = *known;
+    } else {
+        return fail(ProblemKind::BadInput, fmt::format("\"{}\" is not a unit for this.", word), word,
+                    fallback.empty() ? "Write the number alone." : fmt::format("Use {}.", fallback));
+    }
+    const double value = number * factor;
+    if (quantity == Quantity::Count && value != std::floor(value))
+        return fail(ProblemKind::BadInput, "A whole number is expected here.", std::string(text), "");
+    return ReadQuantity{value, printQuantity(value, quantity, defaultSystem)};
+}
+
+std::string printQuantity(double value, Quantity quantity, UnitSystem system) {
+    const bool inch = system == UnitSystem::Inch;
+    switch (quantity) {
+        case Quantity::Length: return printLength(value, system, Fineness::Cut).text;
+        case Quantity::DrilledLength: return printLength(value, system, Fineness::Drilled).text;
+        case Quantity::Angle: return fmt::format("{:.1f}\u00b0", degrees(value));
+        case Quantity::Mass:
+            return inch ? fmt::format("{:.1f} lb", value / kgPerPound) : fmt::format("{:.1f} kg", value);
+        case Quantity::Force:
+            return inch ? fmt::format("{:.0f} lbf", value / newtonPerLbf)
+                        : fmt::format("{:.2f} kN", value / 1000);
+        case Quantity::Stress:
+            return inch ? fmt::format("{:.1f} ksi", value / mpaPerKsi) : fmt::format("{:.0f} MPa", value);
+        case Quantity::Count: return fmt::format("{:.0f}", value);
+        case Quantity::Money: return fmt::format("{:.2f}", value);
+        case Quantity::Hours: return fmt::format("{:.1f} h", value);
+        case Quantity::Ratio: break;
+    }
+    return fmt::format("{:.2f}", value);
+}
+
+}  // namespace hefty::measure

@@ -1,0 +1,446 @@
+#include "core/mechanics/frame_solver.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <Eigen/Eigenvalues>
+#include <Eigen/QR>
+#include <Eigen/SparseCholesky>
+#include <Eigen/SparseCore>
+#include <fmt/format.h>
+
+#include "core/mechanics/freedom_map.h"
+#include "core/mechanics/mechanism.h"
+
+namespace hefty::mechanics {
+namespace {
+
+using Sparse = Eigen::SparseMatrix<double>;
+using Factor = Eigen::SimplicialLDLT<Sparse, Eigen::Lower>;
+
+bool inRange(int index, std::size_t count) {
+    return index >= 0 && static_cast<std::size_t>(index) < count;
+}
+
+Result<bool> checkIndices(const FrameModel &m) {
+    const auto bad = [](const std::string &where) {
+        return fail(ProblemKind::UnknownId, "This refers to something that the model does not have.", where);
+    };
+    for (const FrameBeam &b : m.beams)
+        if (!inRange(b.from, m.nodes.size()) || !inRange(b.to, m.nodes.size()) ||
+            !inRange(b.material, m.materials.size()) || !inRange(b.section, m.sections.size()))
+            return bad("beams/" + b.id);
+    for (const FrameSpring &s : m.springs)
+        if (!inRange(s.from, m.nodes.size()) || (s.to != -1 && !inRange(s.to, m.nodes.size())))
+            return bad("springs/" + s.id);
+    for (const RigidLink &r : m.rigidLinks) {
+        if (!inRange(r.master, m.nodes.size())) return bad("rigid");
+        for (const int s : r.slaves)
+            if (!inRange(s, m.nodes.size())) return bad("rigid");
+    }
+    for (const FrameSupport &s : m.supports)
+        if (!inRange(s.node, m.nodes.size())) return bad("supports");
+    for (const PrescribedFreedom &p : m.prescribed)
+        if (!inRange(p.node, m.nodes.size()) || !inRange(p.loadCase, m.cases.size()) || !inRange(p.freedom, 6))
+            return bad("prescribed");
+    for (const NodeLoad &l : m.nodeLoads)
+        if (!inRange(l.node, m.nodes.size()) || !inRange(l.loadCase, m.cases.size())) return bad("loads");
+    for (const BeamLoad &l : m.beamLoads)
+        if (!inRange(l.beam, m.beams.size()) || !inRange(l.loadCase, m.cases.size())) return bad("loads");
+    for (const AccelerationLoad &l : m.accelerations)
+        if (!inRange(l.loadCase, m.cases.size())) return bad("loads");
+    return true;
+}
+
+/// Solves one model: each step is a function, run() is the table of contents.
+class StaticSolver {
+  public:
+    explicit StaticSolver(const FrameModel &model) : m_model(model) {}
+
+    Result<FrameSolution> run() {
+        if (auto r = checkIndices(m_model); !r) return tl::unexpected(r.error());
+        if (auto r = makeElements(); !r) return tl::unexpected(r.error());
+        auto map = FreedomMap::make(m_model);
+        if (!map) return tl::unexpected(map.error());
+        m_map = std::move(*map);
+        markAttached();
+        assembleLoads();
+        if (auto r = assembleStiffness(); !r) return tl::unexpected(r.error());
+        if (auto r = settleIdleFreedoms(); !r) return tl::unexpected(r.error());
+        if (auto r = factorAndSolve(); !r) return tl::unexpected(r.error());
+        return recover();
+    }
+
+  private:
+    struct CaseLoads {
+        std::vector<Vec6> nodal;                          ///< per node: applied and from beam loads
+        std::vector<std::pair<int, Vec12>> beamEquivalent;  ///< local, condensed, by beam
+    };
+
+    Result<bool> makeElements() {
+        m_elements.reserve(m_model.beams.size());
+        for (const FrameBeam &beam : m_model.beams) {
+            auto element = makeBeamElement(m_model, beam);
+            if (!element) return tl::unexpected(element.error());
+            m_elements.push_back(std::move(*element));
+        }
+        return true;
+    }
+
+    void markAttached() {
+        m_attached.assign(m_model.nodes.size(), false);
+        m_hasBeam.assign(m_model.nodes.size(), false);
+        const auto mark = [this](int node) { m_attached[static_cast<std::size_t>(node)] = true; };
+        for (const FrameBeam &b : m_model.beams)
+            for (const int node : {b.from, b.to}) {
+                mark(node);
+                m_hasBeam[static_cast<std::size_t>(node)] = true;
+            }
+        for (const FrameSpring &s : m_model.springs) {
+            mark(s.from);
+            if (s.to >= 0) mark(s.to);
+        }
+        for (const FrameSupport &s : m_model.supports)
+            if (s.fixed) mark(s.node);
+        for (const PrescribedFreedom &p : m_model.prescribed) mark(p.node);
+        for (const FreedomMap::Body &body : m_map.bodies()) {
+            const bool any = std::any_of(body.nodes.begin(), body.nodes.end(), [this](int n) {
+                return m_attached[static_cast<std::size_t>(n)];
+            });
+            if (any)
+                for (const int node : body.nodes) mark(node);
+        }
+    }
+
+    void addBeamLoad(CaseLoads &loads, int beam, const Vec3 &global) {
+        const BeamElement &e = m_elements[static_cast<std::size_t>(beam)];
+        const Vec3 local(global.dot(e.axes.x), global.dot(e.axes.y), global.dot(e.axes.z));
+        const Vec12 raw = consistentLoad(local, e.length);
+        for (int i = 0; i < 12; ++i) {
+            const FreedomSet loose = i < 6 ? e.looseFrom : e.looseTo;
+            if ((loose & (1u << (i % 6))) && std::abs((e.condense * raw)(i)) > 1e-12 * raw.norm())
+                m_looseBeam = beam;
+        }
+        Vec12 condensed = e.condense * raw;
+        const FrameBeam &b = m_model.beams[static_cast<std::size_t>(beam)];
+        for (int i = 0; i < 6; ++i) {
+            if (b.releasedFrom & (1u << i)) condensed(i) = 0;
+            if (b.releasedTo & (1u << i)) condensed(6 + i) = 0;
+        }
+        loads.beamEquivalent.emplace_back(beam, condensed);
+        const Vec12 world = e.rotation.transpose() * condensed;
+        loads.nodal[static_cast<std::size_t>(b.from)] += world.head<6>();
+        loads.nodal[static_cast<std::size_t>(b.to)] += world.tail<6>();
+    }
+
+    void assembleLoads() {
+        m_loads.resize(m_model.cases.size());
+        for (CaseLoads &loads : m_loads) loads.nodal.assign(m_model.nodes.size(), Vec6::Zero());
+        const auto of = [this](int loadCase) -> CaseLoads & {
+            return m_loads[static_cast<std::size_t>(loadCase)];
+        };
+        for (const NodeLoad &l : m_model.nodeLoads) {
+            of(l.loadCase).nodal[static_cast<std::size_t>(l.node)].head<3>() += l.force;
+            of(l.loadCase).nodal[static_cast<std::size_t>(l.node)].tail<3>() += l.moment;
+        }
+        for (const BeamLoad &l : m_model.beamLoads) addBeamLoad(of(l.loadCase), l.beam, l.distributed);
+        for (const AccelerationLoad &l : m_model.accelerations)
+            for (std::size_t b = 0; b < m_elements.size(); ++b)
+                if (m_elements[b].massPerLength > 0)
+                    addBeamLoad(of(l.loadCase), static_cast<int>(b),
+                                l.acceleration * m_elements[b].massPerLength);
+        m_rhs = Eigen::MatrixXd::Zero(m_map.freeCount(), static_cast<Eigen::Index>(m_loads.size()));
+        for (std::size_t c = 0; c < m_loads.size(); ++c)
+            for (std::size_t n = 0; n < m_model.nodes.size(); ++n)
+                for (int f = 0; f < 6; ++f)
+                    if (const double load = m_loads[c].nodal[n](f); load != 0)
+                        for (const FreedomTerm &t : m_map.terms(static_cast<int>(n), f))
+                            if (t.column < m_map.freeCount())
+                                m_rhs(t.column, static_cast<Eigen::Index>(c)) += t.coefficient * load;
+    }
+
+    template <int N>
+    void scatter(const Eigen::Matrix<double, N, N> &k, const std::array<int, N> &homes) {
+        const int free = m_map.freeCount();
+        for (int i = 0; i < N; ++i)
+            for (const FreedomTerm &row : m_map.terms(homes[static_cast<std::size_t>(i)], i % 6)) {
+                if (row.column >= free) continue;
+                for (int j = 0; j < N; ++j) {
+                    if (k(i, j) == 0) continue;
+                    for (const FreedomTerm &col : m_map.terms(homes[static_cast<std::size_t>(j)], j % 6)) {
+                        const double value = row.coefficient * col.coefficient * k(i, j);
+                        if (col.column >= free)
+                            m_rhs.row(row.column) -= value * m_map.given().row(col.column - free);
+                        else if (col.column <= row.column)
+                            m_triplets.emplace_back(row.column, col.column, value);
+                    }
+                }
+            }
+    }
+
+    Result<bool> assembleStiffness() {
+        if (m_looseBeam >= 0)
+            return fail(ProblemKind::Mechanism, "The beam's own releases let its load run away with it.",
+                        "beams/" + m_model.beams[static_cast<std::size_t>(m_looseBeam)].id,
+                        "Remove a release.");
+        m_triplets.reserve(m_elements.size() * 78 + m_model.springs.size() * 78);
+        for (std::size_t b = 0; b < m_elements.size(); ++b) {
+            std::array<int, 12> homes{};
+            for (std::size_t i = 0; i < 12; ++i) homes[i] = i < 6 ? m_model.beams[b].from : m_model.beams[b].to;
+            scatter<12>(m_elements[b].globalStiffness(), homes);
+        }
+        for (const FrameSpring &s : m_model.springs) {
+            if (s.to < 0) {
+                std::array<int, 6> homes{};
+                homes.fill(s.from);
+                scatter<6>(s.stiffness, homes);
+                continue;
+            }
+            Matrix12 k;
+            k << s.stiffness, -s.stiffness, -s.stiffness, s.stiffness;
+            std::array<int, 12> homes{};
+            for (std::size_t i = 0; i < 12; ++i) homes[i] = i < 6 ? s.from : s.to;
+            scatter<12>(k, homes);
+        }
+        m_stiffness.resize(m_map.freeCount(), m_map.freeCount());
+        m_stiffness.setFromTriplets(m_triplets.begin(), m_triplets.end());
+        if (!m_rhs.allFinite())
+            return fail(ProblemKind::NotFinite, "The loads overflow.", "loads", "Check their size.");
+        return true;
+    }
+
+    tl::unexpected<Problem> loose(int node, int freedom) const {
+        const std::string &id = m_model.nodes[static_cast<std::size_t>(node)].id;
+        const char *name = freedomNames[static_cast<std::size_t>(freedom)];
+        return fail(ProblemKind::Mechanism,
+                    fmt::format("Node {} is free to move in {}: nothing holds it there.", id, name),
+                    fmt::format("{}/{}", id, name), "Add a support or a part that holds it, or remove a release.");
+    }
+
+    [[nodiscard]] bool isLoaded(int column) const {
+        return m_rhs.row(column).cwiseAbs().maxCoeff() > 0;
+    }
+
+    /// Freedoms without any stiffness are held at 0 if nothing drives them: nodes that nothing is
+    /// attached to, directions that a node hung on springs alone does not use, and rotations of a
+    /// joint in which every part is released.
+    Result<bool> settleIdleFreedoms() {
+        Eigen::VectorXd diagonal = m_stiffness.diagonal();
+        std::vector<Eigen::Triplet<double>> extra;
+        for (const FreedomMap::Body &body : m_map.bodies()) {
+            if (body.nodes.size() > 1) continue;
+            if (auto r = settleJoint(body.nodes[0], diagonal, extra); !r) return r;
+        }
+        for (int c = 0; c < m_map.freeCount(); ++c) {
+            if (diagonal(c) > 0) continue;
+            const auto [node, freedom] = m_map.home(c);
+            if (m_rhs.cols() > 0 && isLoaded(c)) return loose(node, freedom);
+            const bool heldByBeam = m_hasBeam[static_cast<std::size_t>(node)] && freedom < 3;
+            if (heldByBeam) return loose(node, freedom);
+            extra.emplace_back(c, c, 1.0);
+        }
+        if (!extra.empty()) {
+            Sparse more(m_stiffness.rows(), m_stiffness.cols());
+            more.setFromTriplets(extra.begin(), extra.end());
+            m_stiffness += more;
+        }
+        return true;
+    }
+
+    /// Looks for an idle rotation axis of one joint that is oblique to the global axes.
+    Result<bool> settleJoint(int node, const Eigen::VectorXd &diagonal,
+                             std::vector<Eigen::Triplet<double>> &extra) {
+        std::array<int, 3> columns{-1, -1, -1};
+        for (int i = 0; i < 3; ++i) {
+            const auto &terms = m_map.terms(node, 3 + i);
+            if (terms.empty() || terms[0].column >= m_map.freeCount()) return true;
+            columns[static_cast<std::size_t>(i)] = terms[0].column;
+            if (!(diagonal(terms[0].column) > 0)) return true;  // settled column by column
+        }
+        Eigen::Matrix3d block;
+        for (int i = 0; i < 3; ++i)
+            for (int j = 0; j < 3; ++j) {
+                const int a = std::max(columns[static_cast<std::size_t>(i)], columns[static_cast<std::size_t>(j)]);
+                const int b = std::min(columns[static_cast<std::size_t>(i)], columns[static_cast<std::size_t>(j)]);
+                block(i, j) = m_stiffness.coeff(a, b);
+            }
+        const double size = block.diagonal().maxCoeff();
+        const Eigen::SelfAdjointEigenSolver<Eigen::Matrix3d> modes(block / size);
+        if (modes.eigenvalues()(0) > 1e-12) return true;
+        for (int k = 0; k < 3; ++k) {
+            if (modes.eigenvalues()(k) > 1e-12) continue;
+            const Eigen::Vector3d axis = modes.eigenvectors().col(k);
+            for (Eigen::Index c = 0; c < m_rhs.cols(); ++c) {
+                Eigen::Vector3d moment;
+                for (int i = 0; i < 3; ++i) moment(i) = m_rhs(columns[static_cast<std::size_t>(i)], c);
+                if (std::abs(moment.dot(axis)) > 1e-9 * moment.norm() && moment.norm() > 0) {
+                    Eigen::Index largest = 0;
+                    axis.cwiseAbs().maxCoeff(&largest);
+                    return loose(node, 3 + static_cast<int>(largest));
+                }
+            }
+            for (int i = 0; i < 3; ++i)
+                for (int j = 0; j < 3; ++j) {
+                    const int row = columns[static_cast<std::size_t>(i)];
+                    const int col = columns[static_cast<std::size_t>(j)];
+                    if (col <= row) extra.emplace_back(row, col, size * axis(i) * axis(j));
+                }
+        }
+        return true;
+    }
+
+    Result<bool> namedMechanism() {
+        const auto mode = softestMode(m_stiffness);
+        if (mode && mode->stiffness > mechanismStiffness) return true;
+        int node = 0, freedom = 0;
+        double most = -1;
+        if (mode) {
+            // Rotations count with the structure's size, so that like is compared with like.
+            double size = 1;
+            for (const FrameNode &n : m_model.nodes) size = std::max(size, (n.at - m_model.nodes[0].at).norm());
+            for (int n = 0; n < static_cast<int>(m_model.nodes.size()); ++n)
+                for (int f = 0; f < 6; ++f) {
+                    double motion = 0;
+                    for (const FreedomTerm &t : m_map.terms(n, f))
+                        if (t.column < m_map.freeCount()) motion += t.coefficient * mode->shape(t.column);
+                    motion = std::abs(motion) * (f < 3 ? 1.0 : size * 1e-3);
+                    if (motion > most * (1 + 1e-6)) {
+                        most = motion;
+                        node = n;
+                        freedom = f;
+                    }
+                }
+        } else if (m_map.freeCount() > 0) {
+            std::tie(node, freedom) = m_map.home(0);
+        }
+        return loose(node, freedom);
+    }
+
+    Result<bool> factorAndSolve() {
+        m_answer = Eigen::MatrixXd::Zero(m_map.freeCount(), m_rhs.cols());
+        if (m_map.freeCount() == 0) return true;
+        const Factor factor(m_stiffness);
+        bool suspect = factor.info() != Eigen::Success;
+        if (!suspect) {
+            const Eigen::VectorXd pivots = factor.permutationPinv() * Eigen::VectorXd(factor.vectorD());
+            const Eigen::VectorXd ratio = pivots.cwiseQuotient(m_stiffness.diagonal());
+            suspect = !(ratio.minCoeff() > suspectPivot);
+        }
+        if (suspect)
+            if (auto r = namedMechanism(); !r) return r;
+        if (factor.info() != Eigen::Success)
+            return fail(ProblemKind::NotFinite, "The stiffness cannot be factored.", "model",
+                        "Check for sizes or stiffnesses many orders of magnitude apart.");
+        m_answer = factor.solve(m_rhs);
+        // One round of refinement wins back the digits that a badly scaled model loses.
+        const Eigen::MatrixXd miss = m_rhs - m_stiffness.selfadjointView<Eigen::Lower>() * m_answer;
+        m_answer += factor.solve(miss);
+        if (!m_answer.allFinite())
+            return fail(ProblemKind::NotFinite, "The answer overflows.", "loads",
+                        "Check the size of the loads and stiffnesses.");
+        return true;
+    }
+
+    Vec6 motion(int node, Eigen::Index loadCase) const {
+        Vec6 u = Vec6::Zero();
+        for (int f = 0; f < 6; ++f)
+            for (const FreedomTerm &t : m_map.terms(node, f))
+                u(f) += t.coefficient * (t.column < m_map.freeCount()
+                                             ? m_answer(t.column, loadCase)
+                                             : m_map.given()(t.column - m_map.freeCount(), loadCase));
+        return u;
+    }
+
+    Result<FrameSolution> recover() {
+        FrameSolution out;
+        out.attached = m_attached;
+        out.freedomCount = m_map.freeCount();
+        for (std::size_t c = 0; c < m_loads.size(); ++c) {
+            const auto column = static_cast<Eigen::Index>(c);
+            CaseSolution answer;
+            answer.displacements.reserve(m_model.nodes.size());
+            for (int n = 0; n < static_cast<int>(m_model.nodes.size()); ++n)
+                answer.displacements.push_back(motion(n, column));
+            std::vector<Vec6> unbalanced(m_model.nodes.size(), Vec6::Zero());
+            for (std::size_t n = 0; n < unbalanced.size(); ++n) unbalanced[n] = -m_loads[c].nodal[n];
+            recoverBeams(m_loads[c], answer, unbalanced);
+            recoverSprings(answer, unbalanced);
+            recoverReactions(answer, unbalanced);
+            out.cases.push_back(std::move(answer));
+        }
+        return out;
+    }
+
+    void recoverBeams(const CaseLoads &loads, CaseSolution &answer, std::vector<Vec6> &unbalanced) const {
+        std::vector<Vec12> equivalent(m_elements.size(), Vec12::Zero());
+        for (const auto &[beam, f] : loads.beamEquivalent) equivalent[static_cast<std::size_t>(beam)] += f;
+        answer.beams.resize(m_elements.size());
+        for (std::size_t b = 0; b < m_elements.size(); ++b) {
+            const BeamElement &e = m_elements[b];
+            const auto from = static_cast<std::size_t>(m_model.beams[b].from);
+            const auto to = static_cast<std::size_t>(m_model.beams[b].to);
+            Vec12 u;
+            u << answer.displacements[from], answer.displacements[to];
+            const Vec12 elastic = e.local * (e.rotation * u);
+            const Vec12 ends = elastic - equivalent[b];
+            answer.beams[b].from = -ends.head<6>();
+            answer.beams[b].to = ends.tail<6>();
+            const Vec12 world = e.rotation.transpose() * elastic;
+            unbalanced[from] += world.head<6>();
+            unbalanced[to] += world.tail<6>();
+        }
+    }
+
+    void recoverSprings(CaseSolution &answer, std::vector<Vec6> &unbalanced) const {
+        for (const FrameSpring &s : m_model.springs) {
+            const auto from = static_cast<std::size_t>(s.from);
+            Vec6 stretch = -answer.displacements[from];
+            if (s.to >= 0) stretch += answer.displacements[static_cast<std::size_t>(s.to)];
+            const Vec6 force = s.stiffness * stretch;
+            answer.springs.push_back(force);
+            unbalanced[from] -= force;
+            if (s.to >= 0) unbalanced[static_cast<std::size_t>(s.to)] += force;
+        }
+    }
+
+    /// What is left unbalanced at a body is what its supports give: C' r = sum of T' (imbalance).
+    void recoverReactions(CaseSolution &answer, const std::vector<Vec6> &unbalanced) const {
+        for (const FreedomMap::Body &body : m_map.bodies()) {
+            if (body.held.empty()) continue;
+            const Vec3 origin = m_model.nodes[static_cast<std::size_t>(body.nodes[0])].at;
+            Vec6 sum = Vec6::Zero();
+            for (const int node : body.nodes) {
+                const auto n = static_cast<std::size_t>(node);
+                sum += rigidTransfer(m_model.nodes[n].at - origin).transpose() * unbalanced[n];
+            }
+            Eigen::VectorXd r;
+            if (body.nodes.size() == 1)
+                r = body.constraints * sum;
+            else
+                r = body.constraints.transpose().completeOrthogonalDecomposition().solve(sum);
+            for (std::size_t i = 0; i < body.held.size(); ++i) {
+                const auto [node, f] = body.held[i];
+                auto [it, isNew] = answer.reactions.try_emplace(node, Vec6::Zero());
+                it->second(f) = r(static_cast<Eigen::Index>(i));
+            }
+        }
+    }
+
+    const FrameModel &m_model;
+    std::vector<BeamElement> m_elements;
+    FreedomMap m_map;
+    std::vector<CaseLoads> m_loads;
+    std::vector<bool> m_attached;
+    std::vector<bool> m_hasBeam;
+    int m_looseBeam = -1;
+    std::vector<Eigen::Triplet<double>> m_triplets;
+    Sparse m_stiffness;
+    Eigen::MatrixXd m_rhs;
+    Eigen::MatrixXd m_answer;
+};
+
+}  // namespace
+
+Result<FrameSolution> solveStatic(const FrameModel &model) { return StaticSolver(model).run(); }
+
+}  // namespace hefty::mechanics

@@ -1,0 +1,276 @@
+#include "core/rig/vehicle.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace hefty::rig {
+namespace {
+
+using measure::Quantity;
+
+const std::vector<DatumDescriptor> &descriptors() {
+    static const std::vector<DatumDescriptor> list{
+        {"wheelbase", "Wheelbase", "Axle center to axle center along the sill, wheels straight ahead.",
+         Quantity::Length, 1200, 6000, true},
+        {"frontFrameEnd", "Frame end ahead of the front axle",
+         "Plumb line from the end of each rail and from the hub; measure along the floor.", Quantity::Length, 50,
+         2000, true},
+        {"railSpacing", "Rails, center to center", "Outside to outside at the front ends, less one rail width.",
+         Quantity::Length, 300, 1400, true},
+        {"railCenter", "Rail center above ground", "Floor to the bottom of the rail at its end, plus half its height.",
+         Quantity::Length, 150, 1800, true},
+        {"railHeight", "Rail height", "Across the outer side of the rail.", Quantity::Length, 30, 400, true},
+        {"railWidth", "Rail width", "Across the top of the rail.", Quantity::Length, 20, 250, true},
+        {"railWall", "Rail wall", "At a hole with a depth gauge, paint scraped off.", Quantity::DrilledLength, 1, 20,
+         true},
+        {"crossmember", "First crossmember behind the end",
+         "From the end of the rail back to the nearest weld of the first crossmember.", Quantity::Length, 0, 2000,
+         true},
+        {"frontLoadedRadius", "Front tire, loaded radius", "Floor to hub center, vehicle standing on its wheels.",
+         Quantity::Length, 150, 900, true},
+        {"rearLoadedRadius", "Rear tire, loaded radius", "Floor to hub center, vehicle standing on its wheels.",
+         Quantity::Length, 150, 900, true},
+        {"tireWidth", "Tire width", "Across the widest part of the sidewalls.", Quantity::Length, 80, 700, true},
+        {"track", "Track", "Middle of one front tread to the middle of the other.", Quantity::Length, 700, 2600, true},
+        {"frontAxleMass", "Mass on the front axle", "Both front wheels on scale pads, tanks full.", Quantity::Mass, 100,
+         10000, true},
+        {"rearAxleMass", "Mass on the rear axle", "Both rear wheels on scale pads, tanks full.", Quantity::Mass, 100,
+         15000, true},
+        {"grossLimit", "Gross mass limit", "From the vehicle's papers.", Quantity::Mass, 200, 30000, true},
+        {"rearFrameEnd", "Frame end behind the rear axle", "Plumb line from the end of each rail and from the hub.",
+         Quantity::Length, 50, 4000, false},
+    };
+    return list;
+}
+
+std::string_view regionWord(Region region) {
+    switch (region) {
+        case Region::Belly: return "belly";
+        case Region::Rear: return "rear";
+        case Region::Front: break;
+    }
+    return "front";
+}
+
+Vec3 vec3(const std::array<double, 3> &a) { return {a[0], a[1], a[2]}; }
+Json list(const Vec3 &v) { return Json::array({v.x(), v.y(), v.z()}); }
+
+Trust readTrust(ObjectReader &o, const char *key, Trust fallback) {
+    const std::string word = o.text(key, std::string(trustWord(fallback)));
+    for (const Trust t : {Trust::Measured, Trust::Estimated, Trust::Assumed})
+        if (word == trustWord(t)) return t;
+    o.faults().add(fmt::format("\"{}\" is not known here.", word), o.pathOf(key),
+                   "Use measured, estimated or assumed.");
+    return fallback;
+}
+
+void readData(ObjectReader &o, Vehicle &vehicle, Faults &faults) {
+    const Json *data = o.child("data");
+    if (!data) return;
+    if (!data->is_object()) {
+        faults.add("An object in braces { } is expected here.", o.pathOf("data"));
+        return;
+    }
+    for (const auto &[id, value] : data->items()) {
+        ObjectReader m(value, o.pathOf("data") + "/" + id, faults);
+        Measured measured;
+        measured.value = m.number("value");
+        measured.trust = readTrust(m, "trust", Trust::Measured);
+        measured.date = m.text("date", std::string());
+        vehicle.data[id] = measured;
+    }
+}
+
+void readOutline(ObjectReader &o, Vehicle &vehicle, Faults &faults) {
+    for (const auto &[value, path] : o.array("outline")) {
+        ObjectReader p(*value, path, faults);
+        OutlinePoint point;
+        point.id = p.text("id");
+        point.name = p.text("name", point.id);
+        const std::string region = p.text("region", std::string("front"));
+        if (region == "belly")
+            point.region = Region::Belly;
+        else if (region == "rear")
+            point.region = Region::Rear;
+        else if (region != "front")
+            faults.add(fmt::format("The region \"{}\" is not known.", region), p.pathOf("region"),
+                       "Use front, belly or rear.");
+        point.at = vec3(p.numbers<3>("at"));
+        point.mirrored = p.boolean("mirrored", true);
+        vehicle.outline.push_back(std::move(point));
+    }
+}
+
+void readKeepOuts(ObjectReader &o, Vehicle &vehicle, Faults &faults) {
+    for (const auto &[value, path] : o.array("keepOuts")) {
+        ObjectReader k(*value, path, faults);
+        KeepOut box;
+        box.id = k.text("id");
+        box.name = k.text("name", box.id);
+        box.why = k.text("why", std::string());
+        box.low = vec3(k.numbers<3>("low"));
+        box.high = vec3(k.numbers<3>("high"));
+        box.gap = k.number("gap", 0);
+        if (!(box.low.array() < box.high.array()).all())
+            faults.add("Each number of \"low\" must be below that of \"high\".", path);
+        vehicle.keepOuts.push_back(std::move(box));
+    }
+}
+
+void readSilhouettes(ObjectReader &o, Vehicle &vehicle, Faults &faults) {
+    for (const auto &[value, path] : o.array("silhouettes")) {
+        ObjectReader s(*value, path, faults);
+        Silhouette line;
+        line.view = s.text("view");
+        line.closed = s.boolean("closed", false);
+        for (const auto &[point, pointPath] : s.array("points", true)) {
+            if (point->is_array() && point->size() == 2 && (*point)[0].is_number() && (*point)[1].is_number())
+                line.points.emplace_back((*point)[0].get<double>(), (*point)[1].get<double>());
+            else
+                faults.add("A list of 2 numbers is expected here.", pointPath);
+        }
+        vehicle.silhouettes.push_back(std::move(line));
+    }
+}
+
+}  // namespace
+
+std::string_view trustWord(Trust trust) {
+    switch (trust) {
+        case Trust::Estimated: return "estimated";
+        case Trust::Assumed: return "assumed";
+        case Trust::Measured: break;
+    }
+    return "measured";
+}
+
+std::span<const DatumDescriptor> ladderFrameDatums() { return descriptors(); }
+
+const DatumDescriptor *datum(std::string_view id) {
+    for (const DatumDescriptor &d : descriptors())
+        if (d.id == id) return &d;
+    return nullptr;
+}
+
+std::optional<double> Vehicle::value(std::string_view datumId) const {
+    const auto it = data.find(datumId);
+    if (it == data.end()) return std::nullopt;
+    return it->second.value;
+}
+
+Result<RigGeometry> geometry(const Vehicle &vehicle) {
+    for (const DatumDescriptor &d : descriptors()) {
+        const auto value = vehicle.value(d.id);
+        if (!value && d.required)
+            return fail(ProblemKind::Undetermined, fmt::format("\"{}\" has not been measured yet.", d.name), d.id,
+                        d.how);
+        if (value && !(*value >= d.least && *value <= d.most))
+            return fail(ProblemKind::BadInput,
+                        fmt::format("\"{}\" is {}; it should be from {} to {}.", d.name,
+                                    measure::printQuantity(*value, d.quantity, measure::UnitSystem::Metric),
+                                    measure::printQuantity(d.least, d.quantity, measure::UnitSystem::Metric),
+                                    measure::printQuantity(d.most, d.quantity, measure::UnitSystem::Metric)),
+                        d.id, "Measure it again.");
+    }
+    if (vehicle.frontHoles.size() < 2)
+        return fail(ProblemKind::Undetermined, "The frame ends need at least two bolt holes.", "frontHoles",
+                    "Measure each hole from the end of the rail and from its center line.");
+    const auto v = [&vehicle](const char *id) { return *vehicle.value(id); };
+    RigGeometry g;
+    g.wheelbase = v("wheelbase");
+    g.front = {v("frontLoadedRadius"), v("tireWidth"), v("track")};
+    g.rear = {v("rearLoadedRadius"), v("tireWidth"), v("track")};
+    g.frontMass = v("frontAxleMass");
+    g.rearMass = v("rearAxleMass");
+    g.grossLimit = v("grossLimit");
+    g.frameEnd = v("frontFrameEnd");
+    g.railSpacing = v("railSpacing");
+    g.railCenter = v("railCenter");
+    g.railHeight = v("railHeight");
+    g.railWidth = v("railWidth");
+    g.railWall = v("railWall");
+    g.crossmember = v("crossmember");
+    if (!(2 * g.railWall < std::min(g.railHeight, g.railWidth)))
+        return fail(ProblemKind::BadInput, "The rail's wall leaves no inside.", "railWall", "Measure it again.");
+    if (!(g.railSpacing > g.railWidth))
+        return fail(ProblemKind::BadInput, "The rails overlap: they are wider than their spacing.", "railSpacing",
+                    "Measure it again.");
+    return g;
+}
+
+Vehicle blankVehicle() {
+    Vehicle vehicle;
+    vehicle.id = "vehicle";
+    vehicle.name = "New vehicle";
+    vehicle.railMaterial = "S235";
+    return vehicle;
+}
+
+Vehicle readVehicle(const Json &json, const std::string &path, Faults &faults) {
+    ObjectReader o(json, path, faults);
+    Vehicle vehicle;
+    vehicle.id = o.text("id", std::string("vehicle"));
+    vehicle.name = o.text("name", vehicle.id);
+    vehicle.owner = o.text("owner", std::string());
+    readData(o, vehicle, faults);
+    vehicle.railMaterial = o.text("railMaterial", std::string("S235"));
+    vehicle.railMaterialTrust = readTrust(o, "railMaterialTrust", Trust::Assumed);
+    for (const auto &[value, holePath] : o.array("frontHoles")) {
+        ObjectReader h(*value, holePath, faults);
+        vehicle.frontHoles.push_back(
+            {h.text("id"), h.number("behindEnd"), h.number("aboveCenter"), h.positive("diameter")});
+    }
+    readOutline(o, vehicle, faults);
+    readKeepOuts(o, vehicle, faults);
+    readSilhouettes(o, vehicle, faults);
+    vehicle.extra = o.leftover();
+    return vehicle;
+}
+
+Json writeVehicle(const Vehicle &vehicle) {
+    Json json = vehicle.extra;
+    json["id"] = vehicle.id;
+    json["name"] = vehicle.name;
+    if (!vehicle.owner.empty()) json["owner"] = vehicle.owner;
+    Json data = Json::object();
+    for (const auto &[id, m] : vehicle.data) {
+        data[id] = {{"value", m.value}, {"trust", trustWord(m.trust)}};
+        if (!m.date.empty()) data[id]["date"] = m.date;
+    }
+    json["data"] = std::move(data);
+    json["railMaterial"] = vehicle.railMaterial;
+    json["railMaterialTrust"] = trustWord(vehicle.railMaterialTrust);
+    json["frontHoles"] = Json::array();
+    for (const FrameHole &h : vehicle.frontHoles)
+        json["frontHoles"].push_back({{"id", h.id},
+                                      {"behindEnd", h.behindEnd},
+                                      {"aboveCenter", h.aboveCenter},
+                                      {"diameter", h.diameter}});
+    json["outline"] = Json::array();
+    for (const OutlinePoint &p : vehicle.outline)
+        json["outline"].push_back({{"id", p.id},
+                                   {"name", p.name},
+                                   {"region", regionWord(p.region)},
+                                   {"at", list(p.at)},
+                                   {"mirrored", p.mirrored}});
+    json["keepOuts"] = Json::array();
+    for (const KeepOut &k : vehicle.keepOuts)
+        json["keepOuts"].push_back({{"id", k.id},
+                                    {"name", k.name},
+                                    {"why", k.why},
+                                    {"low", list(k.low)},
+                                    {"high", list(k.high)},
+                                    {"gap", k.gap}});
+    json["silhouettes"] = Json::array();
+    for (const Silhouette &s : vehicle.silhouettes) {
+        Json points = Json::array();
+        for (const Vec2 &p : s.points) points.push_back(Json::array({p.x(), p.y()}));
+        json["silhouettes"].push_back({{"view", s.view}, {"closed", s.closed}, {"points", std::move(points)}});
+    }
+    return json;
+}
+
+}  // namespace hefty::rig

@@ -1,0 +1,130 @@
+#pragma once
+
+#include <map>
+#include <optional>
+#include <span>
+#include <string>
+#include <vector>
+
+#include "core/base/object_reader.h"
+#include "core/base/result.h"
+#include "core/measure/quantity.h"
+#include "core/shape/geometry.h"
+
+/// The vehicle as surveyed. Vehicle axes (ISO 8855): x forward, y left, z up, origin on the ground
+/// under the middle of the front axle. mm, kg.
+namespace hefty::rig {
+
+using shape::Vec2;
+using shape::Vec3;
+
+/// How well a value is known; an assumed one is never the ground for a "passed".
+enum class Trust { Measured, Estimated, Assumed };
+[[nodiscard]] std::string_view trustWord(Trust trust);
+
+struct Measured {
+    double value = 0;  ///< in core units
+    Trust trust = Trust::Measured;
+    std::string date;  ///< ISO 8601, empty if unknown
+
+    bool operator==(const Measured &) const = default;
+};
+
+/// One thing to measure on a kind of vehicle: where to hold the tape, and what it must lie between.
+struct DatumDescriptor {
+    std::string id;
+    std::string name;
+    std::string how;  ///< where to hold the tape
+    measure::Quantity quantity = measure::Quantity::Length;
+    double least = 0, most = 0;  ///< core units
+    bool required = true;        ///< the job cannot be appraised without it
+};
+
+/// What has to be measured on a ladder-frame vehicle, most needed first.
+[[nodiscard]] std::span<const DatumDescriptor> ladderFrameDatums();
+[[nodiscard]] const DatumDescriptor *datum(std::string_view id);
+
+/// A bolt hole in a frame rail's outer side near its front end, the same on both sides.
+struct FrameHole {
+    std::string id;
+    double behindEnd = 0;    ///< behind the end of the rail
+    double aboveCenter = 0;  ///< above the rail's center line
+    double diameter = 0;
+
+    bool operator==(const FrameHole &) const = default;
+};
+
+enum class Region { Front, Belly, Rear };
+
+/// A point of the vehicle that could touch the ground or a rock.
+struct OutlinePoint {
+    std::string id, name;
+    Region region = Region::Front;
+    Vec3 at = Vec3::Zero();
+    bool mirrored = true;  ///< there is one on the other side too
+
+    bool operator==(const OutlinePoint &) const = default;
+};
+
+/// A box that must stay clear, with the gap wanted around it.
+struct KeepOut {
+    std::string id, name, why;
+    Vec3 low = Vec3::Zero(), high = Vec3::Zero();
+    double gap = 0;
+
+    bool operator==(const KeepOut &) const = default;
+};
+
+/// A line of the vehicle's silhouette, for the pictures.
+struct Silhouette {
+    std::string view;  ///< "side" (x, z) or "front" (y, z)
+    std::vector<Vec2> points;
+    bool closed = false;
+
+    bool operator==(const Silhouette &) const = default;
+};
+
+struct Vehicle {
+    std::string id, name, owner;
+    std::map<std::string, Measured, std::less<>> data;
+    std::string railMaterial;
+    Trust railMaterialTrust = Trust::Assumed;
+    std::vector<FrameHole> frontHoles;
+    std::vector<OutlinePoint> outline;
+    std::vector<KeepOut> keepOuts;
+    std::vector<Silhouette> silhouettes;
+    Json extra = Json::object();  ///< fields of the file that this version does not know
+
+    [[nodiscard]] std::optional<double> value(std::string_view datumId) const;
+    bool operator==(const Vehicle &) const = default;
+};
+
+struct Tire {
+    double loadedRadius = 0, width = 0, track = 0;
+};
+
+/// The survey as typed numbers, complete and within range.
+struct RigGeometry {
+    double wheelbase = 0;
+    Tire front, rear;
+    double frontMass = 0, rearMass = 0;  ///< kg at the axles
+    double grossLimit = 0;               ///< kg
+    double frameEnd = 0;                 ///< x of the front ends of the rails
+    double railSpacing = 0;              ///< between the rails' center lines
+    double railCenter = 0;               ///< height above ground
+    double railHeight = 0, railWidth = 0, railWall = 0;
+    double crossmember = 0;  ///< first crossmember behind the end of the rails
+};
+
+/// @error Undetermined  a required datum is missing; `where` is its id
+///        BadInput      one is outside its range, or the frame has fewer than two holes
+[[nodiscard]] Result<RigGeometry> geometry(const Vehicle &vehicle);
+
+/// A vehicle of the right shape with nothing measured yet.
+[[nodiscard]] Vehicle blankVehicle();
+
+/// Reads and writes the vehicle part of a job file. Faults are noted with their path.
+[[nodiscard]] Vehicle readVehicle(const Json &json, const std::string &path, Faults &faults);
+[[nodiscard]] Json writeVehicle(const Vehicle &vehicle);
+
+}  // namespace hefty::rig
