@@ -158,7 +158,8 @@ struct WinchMount {
     std::string winch, rope, fairlead;
     Vec3 drum = Vec3::Zero();  ///< middle of the drum's axis
     double drumWidth = 0;      ///< rope can lie within this, along y
-    Vec3 fairleadAt = Vec3::Zero();
+    Vec3 fairleadAt = Vec3::Zero();  ///< middle of the fairlead's opening
+    double openingWidth = 0, openingHeight = 0;
     std::vector<Vec3> feet;
     std::string feetPlate;
     std::string fairleadPart;

@@ -8,10 +8,11 @@ namespace hefty::armor {
 namespace {
 
 /// Roles from the least to the most important part of a joint, with the setting that gives its leg.
-constexpr std::array<std::pair<std::string_view, std::string_view>, 8> legSettings{{{"cap", "capWeld"},
+constexpr std::array<std::pair<std::string_view, std::string_view>, 9> legSettings{{{"cap", "capWeld"},
                                                                                    {"corner", "capWeld"},
                                                                                    {"gusset", "gussetWeld"},
                                                                                    {"tab", "tabWeld"},
+                                                                                   {"lip", "trayWeld"},
                                                                                    {"cheek", "trayWeld"},
                                                                                    {"tray", "trayWeld"},
                                                                                    {"bracket", "bracketWeld"},

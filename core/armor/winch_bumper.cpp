@@ -40,40 +40,43 @@ SettingDescriptor choice(std::string id, std::string name, std::string group, Ch
 
 std::vector<SettingDescriptor> settings() {
     std::vector<SettingDescriptor> s;
-    s.push_back(length("width", "Overall width", "Shape", 1760, 900, 2600, "Tip to tip, end caps not counted."));
+    s.push_back(length("width", "Overall width", "Shape", 1800, 900, 2600, "Tip to tip, end caps not counted."));
     s.push_back(length("height", "Beam center height", "Shape", 640, 300, 1600, "Floor to the middle of the beam."));
     s.push_back(length("setback", "Gap to frame ends", "Shape", 60, 25, 300,
                        "From the ends of the rails to the back of the beam."));
-    s.push_back(length("centerWidth", "Straight part", "Shape", 1160, 500, 2400,
+    s.push_back(length("centerWidth", "Straight part", "Shape", 1240, 500, 2400,
                        "Length of the beam before its ends sweep back."));
     s.push_back({"sweep", "Sweep of the ends", "How far the ends turn back, seen from above.", "Shape",
                  Quantity::Angle, Choice::None, 0, radians(50), radians(1), radians(25), false});
     s.push_back(length("cornerCut", "Corner cut", "Shape", 0, 0, 200,
                        "How much the underside of each end rises toward its tip."));
-    s.push_back(choice("section", "Beam section", "Stock", Choice::RectTube, "RHS 150x100x6",
+    s.push_back(choice("section", "Beam section", "Stock", Choice::RectTube, "RHS 150x100x8",
                        "Rectangular tube of the beam, its height standing."));
     s.push_back(choice("tubeMaterial", "Tube material", "Stock", Choice::TubeMaterial, "S355",
                        "Grade on the mill certificate of the tube."));
     s.push_back(choice("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
                        "Grade of brackets, tray, cheeks, tabs and gussets."));
-    s.push_back(thickness("bracketThickness", "Bracket plate", "Plates", 10, "Plates bolted to the outside of the rails."));
-    s.push_back(thickness("trayThickness", "Winch tray", "Plates", 8, "Plate under the winch."));
+    s.push_back(thickness("bracketThickness", "Bracket plate", "Plates", 15, "Plates bolted to the outside of the rails."));
+    s.push_back(thickness("trayThickness", "Winch tray", "Plates", 12, "Plate under the winch."));
     s.push_back(length("trayDepth", "Tray depth", "Plates", 190, 120, 400, "From the back of the beam, rearward."));
     s.push_back(thickness("cheekThickness", "Cheek plates", "Plates", 8, "Plates standing at the ends of the tray."));
+    s.push_back(length("lipHeight", "Lip of the tray", "Plates", 90, 0, 200,
+                       "Plate standing along the rear edge of the tray between the cheeks; 0 leaves it out."));
+    s.push_back(thickness("lipThickness", "Lip plate", "Plates", 10, "Plate of the lip."));
     s.push_back(thickness("tabThickness", "Recovery tabs", "Plates", 20, "Plates that pass through the beam."));
     s.push_back(length("tabHeight", "Tab height", "Plates", 90, 40, 200, "Across the tab, where it enters the beam."));
     s.push_back(length("tabSpacing", "Tabs, center to center", "Shape", 860, 300, 2000,
                        "In line with the rails is best."));
     s.push_back(length("tabReach", "Hole ahead of the beam", "Plates", 45, 25, 150,
                        "From the front of the beam to the middle of the shackle hole."));
-    s.push_back(length("gussetLeg", "Gusset leg", "Plates", 80, 0, 250,
+    s.push_back(length("gussetLeg", "Gusset leg", "Plates", 140, 0, 250,
                        "Triangle between bracket and beam; 0 leaves it out."));
-    s.push_back(thickness("gussetThickness", "Gusset plate", "Plates", 6, "Plate of the gussets."));
+    s.push_back(thickness("gussetThickness", "Gusset plate", "Plates", 10, "Plate of the gussets."));
     s.push_back(choice("winch", "Winch", "Bought", Choice::Winch, "winch-4300", "Rated pull is for the first rope layer."));
     s.push_back(choice("rope", "Rope", "Bought", Choice::Rope, "synthetic-9.5", "Line on the winch."));
     s.push_back(choice("fairlead", "Fairlead", "Bought", Choice::Fairlead, "hawse-254",
                        "Hawse for synthetic rope, rollers for steel cable."));
-    s.push_back(choice("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-4.75", "For the recovery tabs."));
+    s.push_back(choice("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25", "For the recovery tabs."));
     s.push_back(choice("footBoltGrade", "Winch bolt grade", "Bolts", Choice::BoltGrade, "8.8",
                        "The four bolts through the winch feet."));
     s.push_back(choice("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
@@ -106,6 +109,7 @@ class WinchBumper {
             if (setting("gussetLeg") > 0) addGusset(side, true, 0, setting("gussetLeg"));
         }
         addTray();
+        if (setting("lipHeight") > 0) addLip();
         addWinch();
         addTweakedGussets();
         addSteps();
@@ -372,10 +376,15 @@ class WinchBumper {
         const double rear = m_back - setting("trayDepth");
         const double top = m_z + m_flat / 2;
         PlatePart p = plate(fmt::format("cheek.{}", sideName(side)), upright(cheekY(side)),
-                            {{rear, m_trayTop}, {m_back, m_trayTop}, {m_back, top}, {rear, m_trayTop + 50}},
+                            {{rear, m_trayTop}, {m_back, m_trayTop}, {m_back, top}, {rear, m_trayTop + cheekRear()}},
                             setting("cheekThickness"));
-        p.strips.push_back({{m_back, (m_trayTop + top) / 2}, {rear, m_trayTop + 25}, m_h});
+        p.strips.push_back({{m_back, (m_trayTop + top) / 2}, {rear, m_trayTop + cheekRear() / 2}, m_h});
         m_out.plates.push_back(std::move(p));
+    }
+
+    /// The cheeks are as high at the rear as the lip that is welded between them.
+    double cheekRear() const {
+        return std::clamp(setting("lipHeight"), 50.0, m_z + m_flat / 2 - m_trayTop);
     }
 
     void addTray() {
@@ -397,7 +406,8 @@ class WinchBumper {
         for (const double y : {-half * 0.92, -fy, 0.0, fy, half * 0.92})
             p.strips.push_back({{m_back - depth, y}, {m_back, y}, half / 2.5});
         m_out.plates.push_back(std::move(p));
-        if (depth < m_winch->depth + 12)
+        const double lip = setting("lipHeight") > 0 ? setting("lipThickness") : 0;
+        if (depth < m_winch->depth + 12 + lip)
             m_out.notes.push_back({"tray", "The winch is deeper than its tray.", "Make the tray deeper."});
         const double inside = m_in.rig.railSpacing - m_in.rig.railWidth;
         if (2 * half > inside - 10 && m_back - depth < m_in.rig.frameEnd)
@@ -405,6 +415,21 @@ class WinchBumper {
                                    fmt::format("The tray ({:.0f} mm) does not go between the rails ({:.0f} mm).",
                                                2 * half, inside),
                                    "Take a shorter winch, or a larger gap to the frame ends."});
+    }
+
+    /// Stiffens the free edge of the tray, where the rear feet lift.
+    void addLip() {
+        const double t = setting("lipThickness");
+        const double half = std::abs(cheekY(1)) - setting("cheekThickness") / 2;
+        const double top = setting("lipHeight");
+        Axes axes;
+        axes.origin = {m_back - setting("trayDepth") + t / 2, 0, m_trayTop};
+        axes.x = Vec3::UnitY();
+        axes.y = Vec3::UnitZ();
+        axes.z = Vec3::UnitX();
+        PlatePart p = plate("lip", axes, {{-half, 0}, {half, 0}, {half, top}, {-half, top}}, t);
+        p.strips.push_back({{-half, top / 2}, {half, top / 2}, top});
+        m_out.plates.push_back(std::move(p));
     }
 
     double winchX() const { return m_back - 10 - m_winch->depth / 2; }
@@ -417,6 +442,8 @@ class WinchBumper {
         mount.drum = {winchX(), 0, m_drum};
         mount.drumWidth = m_fairlead->openingWidth - 2 * m_rope->diameter;
         mount.fairleadAt = {m_front + m_fairlead->depth / 2, 0, m_drum};
+        mount.openingWidth = m_fairlead->openingWidth;
+        mount.openingHeight = m_fairlead->openingHeight;
         mount.feetPlate = "tray";
         mount.fairleadPart = "beam";
         BoltJoint feet;

@@ -1,0 +1,174 @@
+#include "cli/commands.h"
+
+#include <fmt/format.h>
+
+#include "cli/frame_json.h"
+#include "core/base/constants.h"
+#include "core/base/places.h"
+#include "core/clearance/angles.h"
+#include "core/job/appraisal.h"
+#include "core/joints/bolt_group.h"
+#include "core/joints/weld_group.h"
+
+namespace hefty::cli {
+namespace {
+
+using shape::Vec3;
+
+Vec3 vec(const std::array<double, 3> &a) { return {a[0], a[1], a[2]}; }
+
+joints::PointLoad readLoad(ObjectReader &top, Faults &faults) {
+    joints::PointLoad load;
+    const Json *json = top.child("load", true);
+    if (!json) return load;
+    ObjectReader o(*json, "load", faults);
+    if (o.has("at")) load.at = vec(o.numbers<3>("at"));
+    if (o.has("force")) load.force = vec(o.numbers<3>("force"));
+    if (o.has("moment")) load.moment = vec(o.numbers<3>("moment"));
+    return load;
+}
+
+clearance::LoadedTire readTire(ObjectReader &tires, const char *key, Faults &faults) {
+    clearance::LoadedTire tire;
+    if (const Json *json = tires.child(key, true)) {
+        ObjectReader o(*json, tires.pathOf(key), faults);
+        tire.radius = o.positive("radius");
+        tire.width = o.positive("width");
+        tire.track = o.positive("track");
+    }
+    return tire;
+}
+
+std::vector<clearance::TouchPoint> readPoints(ObjectReader &top, const char *key, Faults &faults) {
+    std::vector<clearance::TouchPoint> out;
+    for (const auto &[value, path] : top.array(key)) {
+        ObjectReader o(*value, path, faults);
+        clearance::TouchPoint p;
+        p.id = o.text("id");
+        p.at = vec(o.numbers<3>("at"));
+        out.push_back(std::move(p));
+    }
+    return out;
+}
+
+Json angleJson(const clearance::LimitAngle &a) {
+    if (!a.angle) return {{"angle", nullptr}, {"why", a.why}};
+    return {{"angle", degrees(*a.angle)}, {"governs", a.governs}};
+}
+
+Json endJson(const clearance::EndAngle &e) {
+    Json json = angleJson(e.whole);
+    json["wheelPath"] = angleJson(e.wheelPath);
+    return json;
+}
+
+}  // namespace
+
+Result<Json> runFrame(const Json &json) {
+    const auto model = readFrame(json);
+    if (!model) return tl::unexpected(model.error());
+    const auto solution = mechanics::solveStatic(*model);
+    if (!solution) return tl::unexpected(solution.error());
+    return writeFrame(*model, *solution);
+}
+
+Result<Json> runWeld(const Json &json) {
+    Faults faults;
+    ObjectReader top(json, "", faults);
+    double strength = 482.6;
+    if (const Json *filler = top.child("filler")) strength = ObjectReader(*filler, "filler", faults).positive("Fexx");
+    std::vector<joints::WeldSegment> segments;
+    for (const auto &[value, path] : top.array("segments", true)) {
+        ObjectReader o(*value, path, faults);
+        segments.push_back({o.text("id"), vec(o.numbers<3>("from")), vec(o.numbers<3>("to")), o.number("leg")});
+    }
+    const joints::PointLoad load = readLoad(top, faults);
+    if (!faults.none()) return tl::unexpected(faults.joined());
+    const auto group = joints::WeldGroup::make(std::move(segments));
+    if (!group) return tl::unexpected(group.error());
+    const auto stress = group->stress(load);
+    if (!stress) return tl::unexpected(stress.error());
+    return Json{{"throatStress",
+                 {{"max", stress->max},
+                  {"at", Json::array({stress->at.x(), stress->at.y(), stress->at.z()})},
+                  {"segment", stress->segment}}},
+                {"utilization", stress->max / (joints::allowableThroatStress * strength)}};
+}
+
+Result<Json> runBolts(const Json &json) {
+    Faults faults;
+    ObjectReader top(json, "", faults);
+    std::vector<joints::Bolt> bolts;
+    for (const auto &[value, path] : top.array("bolts", true)) {
+        ObjectReader o(*value, path, faults);
+        joints::Bolt b;
+        b.id = o.text("id");
+        const auto at = o.numbers<2>("at");
+        b.at = {at[0], at[1]};
+        b.diameter = o.positive("diameter");
+        b.pitch = o.number("pitch", 0);
+        b.grade = o.text("grade");
+        for (const joints::Bolt &other : bolts)
+            if (other.id == b.id) faults.add(fmt::format("The id \"{}\" is given twice.", b.id), path + "/id");
+        bolts.push_back(std::move(b));
+    }
+    joints::BoltGroupOptions options;
+    options.shearPlanes = top.integer("shearPlanes", 1);
+    options.threadsInShear = top.boolean("threadsInShear", true);
+    const joints::PointLoad load = readLoad(top, faults);
+    if (!faults.none()) return tl::unexpected(faults.joined());
+    const auto forces = joints::shareLoad(bolts, load, options);
+    if (!forces) return tl::unexpected(forces.error());
+    Json out = Json::object();
+    for (const joints::BoltForce &f : *forces)
+        out[f.id] = {{"shear", f.shear}, {"tension", f.tension}, {"utilization", f.utilization}};
+    return Json{{"bolts", std::move(out)}};
+}
+
+Result<Json> runClearance(const Json &json) {
+    Faults faults;
+    ObjectReader top(json, "", faults);
+    clearance::ClearanceModel model;
+    model.wheelbase = top.positive("wheelbase");
+    if (const Json *tires = top.child("tires", true)) {
+        ObjectReader o(*tires, "tires", faults);
+        model.front = readTire(o, "front", faults);
+        model.rear = readTire(o, "rear", faults);
+    }
+    model.frontPoints = readPoints(top, "front", faults);
+    model.belly = readPoints(top, "belly", faults);
+    model.rearPoints = readPoints(top, "rear", faults);
+    if (!faults.none()) return tl::unexpected(faults.joined());
+    const auto c = clearance::angles(model);
+    if (!c) return tl::unexpected(c.error());
+    Json ground{{"height", c->groundClearance ? Json(*c->groundClearance) : Json()}};
+    if (c->groundClearance)
+        ground["governs"] = c->clearanceGoverns;
+    else
+        ground["why"] = "Nothing has been measured between the axles.";
+    return Json{{"approach", endJson(c->approach)},
+                {"departure", endJson(c->departure)},
+                {"breakover", angleJson(c->breakover)},
+                {"clearance", std::move(ground)}};
+}
+
+Result<Json> runAppraise(const std::string &text) {
+    const auto stock = stock::readStock(stockFolder());
+    if (!stock) return tl::unexpected(stock.error());
+    const auto job = job::readJob(text);
+    if (!job) return tl::unexpected(job.error());
+    job::Appraisal appraisal = job::appraise(*job, *stock);
+    job::addRemedies(appraisal, *job, *stock);
+    return job::appraisalJson(*job, appraisal);
+}
+
+int exitCode(const Problem &problem) {
+    switch (problem.kind) {
+        case ProblemKind::Mechanism:
+        case ProblemKind::Degenerate:
+        case ProblemKind::Undetermined: return 3;
+        default: return 2;
+    }
+}
+
+}  // namespace hefty::cli

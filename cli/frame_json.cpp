@@ -1,0 +1,231 @@
+#include "cli/frame_json.h"
+
+#include <map>
+
+#include <fmt/format.h>
+
+namespace hefty::cli {
+namespace {
+
+using namespace mechanics;
+
+Vec3 vec(const std::array<double, 3> &a) { return {a[0], a[1], a[2]}; }
+
+class FrameReader {
+  public:
+    explicit FrameReader(const Json &json) : m_top(json, "", m_faults) {}
+
+    Result<FrameModel> read() {
+        readNodes();
+        readMaterials();
+        readSections();
+        readBeams();
+        readSprings();
+        for (const auto &[value, path] : m_top.array("shells"))
+            m_faults.add("Shells are not part of this version.", path, "Model plates as beams.");
+        readRigid();
+        readSupports();
+        readPrescribed();
+        readLoads();
+        if (const Json *analysis = m_top.child("analysis")) {
+            ObjectReader a(*analysis, "analysis", m_faults);
+            const std::string kind = a.text("kind", std::string("static"));
+            if (kind != "static")
+                m_faults.add(fmt::format("The analysis \"{}\" is not part of this version.", kind), "analysis/kind",
+                             "Use static.");
+        }
+        if (!m_faults.none()) return tl::unexpected(m_faults.joined());
+        return std::move(m_model);
+    }
+
+  private:
+    using Index = std::map<std::string, int, std::less<>>;
+
+    void enter(Index &index, const std::string &id, int number, const std::string &path) {
+        if (!index.emplace(id, number).second) m_faults.add(fmt::format("The id \"{}\" is given twice.", id), path + "/id");
+    }
+    int lookUp(const Index &index, const std::string &id, const char *what, const std::string &path) {
+        const auto it = index.find(id);
+        if (it != index.end()) return it->second;
+        m_faults.add(fmt::format("There is no {} \"{}\".", what, id), path, {}, ProblemKind::UnknownId);
+        return 0;
+    }
+    int caseOf(ObjectReader &o) {
+        const std::string id = o.text("case");
+        const auto [it, isNew] = m_cases.emplace(id, static_cast<int>(m_model.cases.size()));
+        if (isNew) m_model.cases.push_back(id);
+        return it->second;
+    }
+    int freedom(const std::string &name, const std::string &path) {
+        for (int f = 0; f < 6; ++f)
+            if (name == freedomNames[static_cast<std::size_t>(f)]) return f;
+        m_faults.add(fmt::format("\"{}\" is not a freedom.", name), path, "Use ux, uy, uz, rx, ry or rz.");
+        return 0;
+    }
+    FreedomSet freedoms(ObjectReader &o, const char *key) {
+        FreedomSet set = 0;
+        for (const std::string &name : o.texts(key))
+            set |= static_cast<FreedomSet>(1u << freedom(name, o.pathOf(key)));
+        return set;
+    }
+
+    void readNodes() {
+        for (const auto &[value, path] : m_top.array("nodes", true)) {
+            ObjectReader o(*value, path, m_faults);
+            FrameNode n{o.text("id"), vec(o.numbers<3>("at"))};
+            enter(m_nodes, n.id, static_cast<int>(m_model.nodes.size()), path);
+            m_model.nodes.push_back(std::move(n));
+        }
+    }
+    void readMaterials() {
+        for (const auto &[value, path] : m_top.array("materials")) {
+            ObjectReader o(*value, path, m_faults);
+            FrameMaterial m{o.text("id"), o.positive("E"), o.number("nu", 0.3), o.number("density", 0), o.number("yield", 0)};
+            if (!(m.density >= 0)) m_faults.add("The density must be 0 or more.", path + "/density");
+            enter(m_materials, m.id, static_cast<int>(m_model.materials.size()), path);
+            m_model.materials.push_back(std::move(m));
+        }
+    }
+    void readSections() {
+        for (const auto &[value, path] : m_top.array("sections")) {
+            ObjectReader o(*value, path, m_faults);
+            FrameSection s;
+            s.id = o.text("id");
+            s.A = o.positive("A");
+            s.Iy = o.positive("Iy");
+            s.Iz = o.positive("Iz");
+            s.J = o.positive("J");
+            if (o.has("Asy")) s.Asy = o.positive("Asy");
+            if (o.has("Asz")) s.Asz = o.positive("Asz");
+            s.Zpy = o.number("Zpy", 0);
+            s.Zpz = o.number("Zpz", 0);
+            enter(m_sections, s.id, static_cast<int>(m_model.sections.size()), path);
+            m_model.sections.push_back(std::move(s));
+        }
+    }
+    void readBeams() {
+        for (const auto &[value, path] : m_top.array("beams")) {
+            ObjectReader o(*value, path, m_faults);
+            FrameBeam b;
+            b.id = o.text("id");
+            b.from = lookUp(m_nodes, o.text("from"), "node", path + "/from");
+            b.to = lookUp(m_nodes, o.text("to"), "node", path + "/to");
+            b.material = lookUp(m_materials, o.text("material"), "material", path + "/material");
+            b.section = lookUp(m_sections, o.text("section"), "section", path + "/section");
+            if (o.has("up"))
+                b.up = vec(o.numbers<3>("up"));
+            else
+                b.up = standardUp(b);
+            if (const Json *r = o.child("releases")) {
+                ObjectReader releases(*r, path + "/releases", m_faults);
+                b.releasedFrom = freedoms(releases, "from");
+                b.releasedTo = freedoms(releases, "to");
+            }
+            enter(m_beams, b.id, static_cast<int>(m_model.beams.size()), path);
+            m_model.beams.push_back(std::move(b));
+        }
+    }
+    /// Global z, or global y for a beam that stands upright.
+    Vec3 standardUp(const FrameBeam &b) const {
+        if (m_model.nodes.empty()) return Vec3::UnitZ();
+        const Vec3 d = m_model.nodes[static_cast<std::size_t>(b.to)].at - m_model.nodes[static_cast<std::size_t>(b.from)].at;
+        return d.head<2>().norm() > 1e-9 * d.norm() ? Vec3::UnitZ() : Vec3::UnitY();
+    }
+    void readSprings() {
+        for (const auto &[value, path] : m_top.array("springs")) {
+            ObjectReader o(*value, path, m_faults);
+            FrameSpring s;
+            s.id = o.text("id", std::string());
+            s.from = lookUp(m_nodes, o.text("from"), "node", path + "/from");
+            s.to = o.has("to") ? lookUp(m_nodes, o.text("to"), "node", path + "/to") : -1;
+            if (const Json *k = o.child("stiffness", true)) {
+                ObjectReader stiffness(*k, path + "/stiffness", m_faults);
+                for (int f = 0; f < 6; ++f) {
+                    s.stiffness(f, f) = stiffness.number(freedomNames[static_cast<std::size_t>(f)], 0);
+                    if (!(s.stiffness(f, f) >= 0))
+                        m_faults.add("A stiffness must be 0 or more.", stiffness.pathOf(freedomNames[static_cast<std::size_t>(f)]));
+                }
+            }
+            m_model.springs.push_back(std::move(s));
+        }
+    }
+    void readRigid() {
+        for (const auto &[value, path] : m_top.array("rigid")) {
+            ObjectReader o(*value, path, m_faults);
+            RigidLink link;
+            link.master = lookUp(m_nodes, o.text("master"), "node", path + "/master");
+            for (const std::string &slave : o.texts("slaves")) link.slaves.push_back(lookUp(m_nodes, slave, "node", path + "/slaves"));
+            m_model.rigidLinks.push_back(std::move(link));
+        }
+    }
+    void readSupports() {
+        for (const auto &[value, path] : m_top.array("supports")) {
+            ObjectReader o(*value, path, m_faults);
+            const int node = lookUp(m_nodes, o.text("node"), "node", path + "/node");
+            m_model.supports.push_back({node, freedoms(o, "fixed")});
+        }
+    }
+    void readPrescribed() {
+        for (const auto &[value, path] : m_top.array("prescribed")) {
+            ObjectReader o(*value, path, m_faults);
+            PrescribedFreedom p;
+            p.loadCase = caseOf(o);
+            p.node = lookUp(m_nodes, o.text("node"), "node", path + "/node");
+            p.freedom = freedom(o.text("dof"), path + "/dof");
+            p.value = o.number("value");
+            m_model.prescribed.push_back(p);
+        }
+    }
+    void readLoads() {
+        for (const auto &[value, path] : m_top.array("loads")) {
+            ObjectReader o(*value, path, m_faults);
+            const int loadCase = caseOf(o);
+            if (o.has("node")) {
+                NodeLoad l{loadCase, lookUp(m_nodes, o.text("node"), "node", path + "/node"), Vec3::Zero(), Vec3::Zero()};
+                if (o.has("force")) l.force = vec(o.numbers<3>("force"));
+                if (o.has("moment")) l.moment = vec(o.numbers<3>("moment"));
+                m_model.nodeLoads.push_back(l);
+            } else if (o.has("beam")) {
+                m_model.beamLoads.push_back({loadCase, lookUp(m_beams, o.text("beam"), "beam", path + "/beam"),
+                                             vec(o.numbers<3>("distributed"))});
+            } else if (o.has("acceleration")) {
+                m_model.accelerations.push_back({loadCase, vec(o.numbers<3>("acceleration"))});
+            } else if (o.has("shell")) {
+                m_faults.add("Shells are not part of this version.", path);
+            } else {
+                m_faults.add("A load needs a node, a beam or an acceleration.", path);
+            }
+        }
+    }
+
+    Faults m_faults;
+    ObjectReader m_top;
+    FrameModel m_model;
+    Index m_nodes, m_materials, m_sections, m_beams, m_cases;
+};
+
+Json list(const Vec6 &v) { return Json::array({v(0), v(1), v(2), v(3), v(4), v(5)}); }
+
+}  // namespace
+
+Result<FrameModel> readFrame(const Json &json) { return FrameReader(json).read(); }
+
+Json writeFrame(const FrameModel &model, const FrameSolution &solution) {
+    Json cases = Json::object();
+    for (std::size_t c = 0; c < model.cases.size(); ++c) {
+        const CaseSolution &s = solution.cases[c];
+        Json displacements = Json::object(), reactions = Json::object(), beams = Json::object();
+        for (std::size_t n = 0; n < model.nodes.size(); ++n)
+            if (solution.attached[n]) displacements[model.nodes[n].id] = list(s.displacements[n]);
+        for (const auto &[node, r] : s.reactions) reactions[model.nodes[static_cast<std::size_t>(node)].id] = list(r);
+        for (std::size_t b = 0; b < model.beams.size(); ++b)
+            beams[model.beams[b].id] = {{"from", list(s.beams[b].from)}, {"to", list(s.beams[b].to)}};
+        cases[model.cases[c]] = {{"displacements", std::move(displacements)},
+                                 {"reactions", std::move(reactions)},
+                                 {"beams", std::move(beams)},
+                                 {"shells", Json::object()}};
+    }
+    return {{"cases", std::move(cases)}};
+}
+
+}  // namespace hefty::cli

@@ -1,0 +1,73 @@
+#include <cstdio>
+#include <functional>
+#include <iostream>
+#include <iterator>
+#include <string>
+
+#include <CLI/CLI.hpp>
+
+#include "cli/commands.h"
+#include "core/base/csv.h"
+
+namespace {
+
+using hefty::Json;
+using hefty::Problem;
+using hefty::Result;
+
+int report(const Problem &problem) {
+    const Json error{{"error",
+                      {{"kind", hefty::kindName(problem.kind)},
+                       {"message", problem.remedy.empty() ? problem.message : problem.message + " " + problem.remedy},
+                       {"where", problem.where}}}};
+    std::cerr << error.dump(-1, ' ', false, Json::error_handler_t::replace) << "\n";
+    return hefty::cli::exitCode(problem);
+}
+
+Result<std::string> readInput(const std::string &path) {
+    if (path == "-") return std::string(std::istreambuf_iterator<char>(std::cin), {});
+    return hefty::readFile(path);
+}
+
+int run(const std::string &path, const std::function<Result<Json>(const std::string &)> &command) {
+    const auto text = readInput(path);
+    if (!text) return report(text.error());
+    const auto answer = command(*text);
+    if (!answer) return report(answer.error());
+    std::cout << answer->dump(2, ' ', false, Json::error_handler_t::replace) << "\n";
+    return std::cout.good() ? 0 : 2;
+}
+
+std::function<Result<Json>(const std::string &)> onJson(Result<Json> (*command)(const Json &)) {
+    return [command](const std::string &text) -> Result<Json> {
+        const auto json = hefty::parseJson(text);
+        if (!json) return tl::unexpected(json.error());
+        return command(*json);
+    };
+}
+
+}  // namespace
+
+int main(int argc, char **argv) {
+    CLI::App app("girder: the computation of Hefty Girder without a window. JSON in, JSON out.");
+    app.require_subcommand(1);
+    std::string path;
+    std::function<Result<Json>(const std::string &)> command;
+    const auto add = [&](const char *name, const char *what, std::function<Result<Json>(const std::string &)> body) {
+        CLI::App *sub = app.add_subcommand(name, what);
+        sub->add_option("file", path, "JSON file, or - for standard input")->required();
+        sub->callback([&command, body = std::move(body)] { command = body; });
+    };
+    add("appraise", "The whole appraisal of a job file", hefty::cli::runAppraise);
+    add("frame", "Solve a frame of beams, springs and rigid links", onJson(hefty::cli::runFrame));
+    add("weld", "Stress in a group of fillet welds", onJson(hefty::cli::runWeld));
+    add("bolts", "Forces in a group of bolts", onJson(hefty::cli::runBolts));
+    add("clearance", "Approach, departure and breakover angle", onJson(hefty::cli::runClearance));
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError &error) {
+        if (error.get_exit_code() == 0) return app.exit(error);
+        return report({hefty::ProblemKind::BadInput, error.what(), "command line", "Try girder --help."});
+    }
+    return run(path, command);
+}

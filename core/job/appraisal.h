@@ -1,0 +1,98 @@
+#pragma once
+
+#include <memory>
+#include <optional>
+#include <stop_token>
+#include <string>
+#include <vector>
+
+#include "core/armor/assembly.h"
+#include "core/clearance/angles.h"
+#include "core/job/job.h"
+#include "core/measure/quantity.h"
+#include "core/proof/proof.h"
+#include "core/workshop/workshop.h"
+
+namespace hefty::job {
+
+using shape::Vec3;
+
+/// Stop: nothing can be appraised until it is settled. Fix: a limit is broken. Note: worth knowing,
+/// or something that was not proved.
+enum class Severity { Stop, Fix, Note };
+
+/// A proposed edit whose effect has been computed by appraising it.
+struct Remedy {
+    std::string label;  ///< "leg 5 to 8 mm"
+    Edit edit;
+    double before = 0, after = 0;  ///< the finding's number
+    double massChange = 0;         ///< kg
+    double costChange = 0;         ///< the shop's money
+    int fixesBefore = 0, fixesAfter = 0;  ///< findings of severity Fix in the whole job
+    bool cures = false;                   ///< the finding is gone with it
+};
+
+struct Finding {
+    std::string id;  ///< stable: "check/weld/beam~tab.left", "clearance/approach"
+    Severity severity = Severity::Note;
+    std::string stop;     ///< of the route card: "measure", "layout", "prove", "cut"
+    std::string piece;
+    std::string subject;  ///< part or point
+    std::string sentence;
+    double value = 0, limit = 0;
+    measure::Quantity quantity = measure::Quantity::Ratio;
+    Vec3 at = Vec3::Zero();
+    std::optional<working::Working> working;
+    std::vector<Remedy> remedies;
+};
+
+/// A number of the gauge bar.
+struct Gauge {
+    std::string id, name;
+    std::optional<double> value;  ///< none: not known yet
+    measure::Quantity quantity = measure::Quantity::Ratio;
+    double limit = 0;
+    bool limitIsLeast = true;
+    std::string governs;
+    std::string finding;  ///< id of the finding about it, if any
+    working::Working working;
+    [[nodiscard]] bool broken() const {
+        return value && (limitIsLeast ? *value < limit - 1e-12 : *value > limit + 1e-12);
+    }
+};
+
+struct PieceAppraisal {
+    std::string id;
+    std::optional<armor::Assembly> assembly;
+    std::optional<proof::Proof> proof;
+    std::optional<workshop::Fabrication> fabrication;
+};
+
+/// Everything that follows from a job. Immutable; never saved as truth.
+struct Appraisal {
+    std::optional<rig::RigGeometry> rig;
+    std::optional<clearance::Clearance> clearance;
+    std::vector<PieceAppraisal> pieces;
+    std::vector<Finding> findings;  ///< worst first
+    std::vector<Gauge> gauges;
+    bool remediesDone = false;
+
+    [[nodiscard]] const PieceAppraisal *piece(std::string_view id) const;
+    [[nodiscard]] const Finding *finding(std::string_view id) const;
+    [[nodiscard]] const Gauge *gauge(std::string_view id) const;
+    /// Findings at a stop that want a decision (Stop and Fix).
+    [[nodiscard]] int toSettle(std::string_view stop) const;
+};
+
+/// The whole appraisal of a job but for remedies: a pure function. What cannot be computed becomes a
+/// finding, never an exception.
+[[nodiscard]] Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop = {});
+
+/// Adds remedies to the findings that are to be fixed, each appraised on a copy of the job. Stops
+/// early, with those found so far, when asked to.
+void addRemedies(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop = {});
+
+/// The appraisal as one JSON document (docs/job-format.md): angles in degrees, the rest in core units.
+[[nodiscard]] Json appraisalJson(const Job &job, const Appraisal &appraisal);
+
+}  // namespace hefty::job

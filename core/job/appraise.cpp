@@ -1,0 +1,325 @@
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/base/constants.h"
+#include "core/job/appraisal.h"
+#include "core/proof/attachment.h"
+
+namespace hefty::job {
+namespace {
+
+using measure::Quantity;
+
+
+/// Appraises a job step by step; each function adds to the result.
+class Appraiser {
+  public:
+    Appraiser(const Job &job, const stock::Stock &stock, std::stop_token stop)
+        : m_job(job), m_stock(stock), m_stop(std::move(stop)) {}
+
+    Appraisal run() {
+        measureRig();
+        if (m_out.rig)
+            for (const armor::Piece &piece : m_job.pieces) appraisePiece(piece);
+        if (m_out.rig) findClearance();
+        addGauges();
+        gaugeFindings();
+        std::stable_sort(m_out.findings.begin(), m_out.findings.end(), [](const Finding &a, const Finding &b) {
+            return static_cast<int>(a.severity) < static_cast<int>(b.severity);
+        });
+        return std::move(m_out);
+    }
+
+  private:
+    Finding &add(std::string id, Severity severity, std::string stop, std::string subject, std::string sentence) {
+        Finding f;
+        f.id = std::move(id);
+        f.severity = severity;
+        f.stop = std::move(stop);
+        f.piece = m_piece;
+        f.subject = std::move(subject);
+        f.sentence = std::move(sentence);
+        m_out.findings.push_back(std::move(f));
+        return m_out.findings.back();
+    }
+
+    void problem(const std::string &id, const std::string &stop, const Problem &p) {
+        add(id, Severity::Stop, stop, p.where, p.message + (p.remedy.empty() ? "" : " " + p.remedy));
+    }
+
+    void measureRig() {
+        auto rig = rig::geometry(m_job.vehicle);
+        if (rig)
+            m_out.rig = *rig;
+        else
+            problem("measure/" + rig.error().where, "measure", rig.error());
+        for (const rig::DatumDescriptor &d : rig::ladderFrameDatums()) {
+            const auto it = m_job.vehicle.data.find(d.id);
+            if (it == m_job.vehicle.data.end() || it->second.trust != rig::Trust::Assumed) continue;
+            add("assumed/" + d.id, Severity::Note, "measure", d.id,
+                fmt::format("\"{}\" is assumed, not measured. {}", d.name, d.how));
+        }
+        if (m_job.vehicle.railMaterialTrust != rig::Trust::Measured)
+            add("assumed/railMaterial", Severity::Note, "measure", "railMaterial",
+                fmt::format("The grade of the frame rails is {} ({}): the frame ends are not proved.",
+                            rig::trustWord(m_job.vehicle.railMaterialTrust), m_job.vehicle.railMaterial));
+    }
+
+    void appraisePiece(const armor::Piece &piece) {
+        m_piece = piece.id;
+        PieceAppraisal out;
+        out.id = piece.id;
+        auto assembly = armor::build({piece, m_job.vehicle, *m_out.rig, m_stock});
+        if (!assembly) {
+            problem("build/" + piece.id, "layout", assembly.error());
+            m_out.pieces.push_back(std::move(out));
+            return;
+        }
+        out.assembly = std::move(*assembly);
+        buildFindings(*out.assembly);
+        auto proof = proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock, m_job.rules);
+        if (proof) {
+            out.proof = std::move(*proof);
+            proofFindings(*out.proof);
+        } else {
+            problem("prove/" + piece.id, "prove", proof.error());
+        }
+        auto fabrication = workshop::fabricate(*out.assembly, *m_out.rig, m_job.shop, m_stop);
+        if (fabrication) {
+            out.fabrication = std::move(*fabrication);
+            cutFindings(*out.fabrication);
+        } else {
+            problem("cut/" + piece.id, "cut", fabrication.error());
+        }
+        m_out.pieces.push_back(std::move(out));
+    }
+
+    void buildFindings(const armor::Assembly &a) {
+        for (const armor::BuildNote &n : a.notes)
+            add("build/" + n.part + "/" + n.text.substr(0, 24), Severity::Fix, "layout", n.part, n.text + " " + n.remedy);
+        for (const armor::BoltJoint &m : a.mounts)
+            if (m.size.empty())
+                add("bolt-size/" + m.name, Severity::Fix, "measure", m.name,
+                    fmt::format("No bolt of grade {} in the stock fits the {:.1f} mm holes of the frame. Measure the holes "
+                                "again or take another grade.", m.grade, m.hole));
+        for (const armor::WeldJoint &w : a.welds) weldSize(a, w);
+    }
+
+    static double thicknessOf(const armor::Assembly &a, const std::string &part) {
+        if (const armor::TubePart *t = a.tube(part)) return t->section.wall;
+        if (const armor::PlatePart *p = a.plate(part)) return p->thickness;
+        return 0;
+    }
+
+    void weldSize(const armor::Assembly &a, const armor::WeldJoint &w) {
+        const double ta = thicknessOf(a, w.a), tb = thicknessOf(a, w.b);
+        const double least = proof::smallestLeg(std::min(ta, tb));
+        if (w.leg >= least) return;
+        Finding &f = add("weld-size/" + w.name, Severity::Fix, "prove", w.name,
+                         fmt::format("Weld {} to {}: a {:.0f} mm leg is smaller than the {:.0f} mm that {:.0f} mm plate needs to "
+                                     "fuse well.", w.b, w.a, w.leg, least, std::min(ta, tb)));
+        f.value = w.leg;
+        f.limit = least;
+        f.quantity = Quantity::DrilledLength;
+        f.at = w.contacts.front().center;
+        working::Working wk;
+        wk.title = "Smallest leg of a fillet weld";
+        wk.given("t", "thinner part", std::min(ta, tb), "mm", "drawing").given("w", "leg", w.leg, "mm", "setting")
+            .step("w_min", "smallest leg", "3 to 6 mm, 5 to 13, 6 to 19, 8 above", "", least, "mm", "AISC 360-16 table J2.4");
+        f.working = std::move(wk);
+    }
+
+    void proofFindings(const proof::Proof &proof) {
+        for (const proof::Check &c : proof.checks) {
+            const bool broken = c.utilization > 1;
+            if (!broken && !c.assumed) continue;
+            std::string sentence;
+            if (broken)
+                sentence = fmt::format("{}: {:.2f} of what it may carry. {}.", c.title, c.utilization,
+                                       proof.duties.cases[static_cast<std::size_t>(c.loadCase)].title);
+            else
+                sentence = fmt::format("{}: {:.2f} with an assumed grade. This is not proved.", c.title, c.utilization);
+            Finding &f = add("check/" + c.id, broken ? Severity::Fix : Severity::Note, "prove", c.part, sentence);
+            f.value = c.utilization;
+            f.limit = 1;
+            f.at = c.at;
+            f.working = c.working;
+        }
+        if (proof.ladder.empty()) return;
+        const proof::Rung &first = proof.ladder.front();
+        Finding &f = add("ladder/" + m_piece, Severity::Note, "prove", first.part,
+                         fmt::format("What gives first on the winch line: {}, at {:.1f} kN of line pull ({:.1f} times the "
+                                     "winch's rated pull). {}", first.title, first.letsGoAt / 1000,
+                                     first.letsGoAt / proof.ladderRated, first.means));
+        f.value = first.letsGoAt;
+        f.limit = proof.ladderRated;
+        f.quantity = Quantity::Force;
+    }
+
+    void cutFindings(const workshop::Fabrication &fabrication) {
+        for (const workshop::SectionNesting &n : fabrication.nestings) {
+            for (const workshop::PieceLength &p : n.nesting.unplaced)
+                add("cut/too-long/" + p.name, Severity::Fix, "cut", p.name,
+                    fmt::format("{} ({:.0f} mm) is longer than any bar of {} there is. Make it shorter or splice it.", p.name,
+                                p.length, n.section));
+            if (n.nesting.bought > 0)
+                add("cut/buy/" + n.section, Severity::Note, "cut", n.section,
+                    fmt::format("The rack does not have enough {} in {}: {:.0f} mm to buy.", n.section, n.material,
+                                n.nesting.bought));
+        }
+    }
+
+    static void addOutline(const rig::OutlinePoint &p, std::vector<clearance::TouchPoint> &out) {
+        out.push_back({p.id, p.at});
+        if (p.mirrored && p.at.y() != 0) out.push_back({p.id, Vec3(p.at.x(), -p.at.y(), p.at.z())});
+    }
+
+    void findClearance() {
+        m_piece.clear();
+        clearance::ClearanceModel model;
+        const rig::RigGeometry &g = *m_out.rig;
+        model.wheelbase = g.wheelbase;
+        model.front = {g.front.loadedRadius, g.front.width, g.front.track};
+        model.rear = {g.rear.loadedRadius, g.rear.width, g.rear.track};
+        for (const rig::OutlinePoint &p : m_job.vehicle.outline) {
+            if (p.region == rig::Region::Front) addOutline(p, model.frontPoints);
+            if (p.region == rig::Region::Belly) addOutline(p, model.belly);
+            if (p.region == rig::Region::Rear) addOutline(p, model.rearPoints);
+        }
+        for (const PieceAppraisal &piece : m_out.pieces)
+            if (piece.assembly) addPieceEdges(*piece.assembly, g, model);
+        auto angles = clearance::angles(model);
+        if (angles)
+            m_out.clearance = std::move(*angles);
+        else
+            problem("clearance", "measure", angles.error());
+    }
+
+    void addPieceEdges(const armor::Assembly &a, const rig::RigGeometry &g, clearance::ClearanceModel &model) {
+        for (const armor::Solid &s : a.solids)
+            for (const armor::Solid::Face &face : s.faces)
+                for (std::size_t i = 0; i < face.corners.size(); ++i) {
+                    const Vec3 &p = face.corners[i];
+                    const Vec3 &q = face.corners[(i + 1) % face.corners.size()];
+                    m_lowest = std::min(m_lowest.value_or(1e9), p.z());
+                    // Behind the front of the tire nothing limits the approach: the tire is there first.
+                    if (!clearance::tangentSlope(p.x(), p.z(), g.front.loadedRadius) ||
+                        !clearance::tangentSlope(q.x(), q.z(), g.front.loadedRadius))
+                        continue;
+                    model.frontEdges.push_back({s.part, p, q});
+                }
+    }
+
+    void addAngle(const char *id, const char *name, const clearance::LimitAngle &angle, double limit) {
+        Gauge g;
+        g.id = id;
+        g.name = name;
+        g.value = angle.angle;
+        g.quantity = Quantity::Angle;
+        g.limit = limit;
+        g.governs = angle.angle ? angle.governs : angle.why;
+        if (m_out.rig)
+            g.working = clearance::endAngleWorking(name, angle, angle.at.x(), m_out.rig->front.loadedRadius);
+        m_out.gauges.push_back(std::move(g));
+    }
+
+    void addGauges() {
+        const clearance::Clearance c = m_out.clearance.value_or(clearance::Clearance{});
+        addAngle("approach", "Approach", c.approach.whole, m_job.rules.leastApproach);
+        addAngle("wheelPath", "Approach in the wheel path", c.approach.wheelPath, m_job.rules.leastWheelPath);
+        Gauge under;
+        under.id = "clearance";
+        under.name = "Under the armor";
+        under.value = m_lowest;
+        under.quantity = Quantity::Length;
+        under.limit = m_job.rules.leastClearance;
+        under.working.title = "Height of the lowest point of the armor above the ground";
+        if (m_lowest) under.working.given("h", "lowest corner of all parts", *m_lowest, "mm", "drawing");
+        m_out.gauges.push_back(std::move(under));
+        addSums();
+    }
+
+    void addSums() {
+        Gauge margin, mass, axle, cost;
+        margin = {"margin", "Hardest worked", std::nullopt, Quantity::Ratio, 1, false, "", "", {}};
+        mass = {"mass", "Added mass", std::nullopt, Quantity::Mass, m_job.rules.mostAddedMass, false, "", "", {}};
+        axle = {"axle", "On the front axle", std::nullopt, Quantity::Mass, m_job.rules.mostAddedMass * 1.4, false, "", "", {}};
+        cost = {"cost", "Material", std::nullopt, Quantity::Money, m_job.rules.mostMaterialCost, false, m_job.shop.currency, "", {}};
+        for (const PieceAppraisal &p : m_out.pieces) {
+            if (p.proof && !p.proof->checks.empty() &&
+                p.proof->checks.front().utilization > margin.value.value_or(-1)) {
+                const proof::Check &c = p.proof->checks.front();
+                margin.value = c.utilization;
+                margin.governs = c.title;
+                margin.working = c.working;
+                if (c.utilization > 1) margin.finding = "check/" + c.id;
+            }
+            if (!p.fabrication) continue;
+            mass.value = mass.value.value_or(0) + p.fabrication->mass;
+            axle.value = axle.value.value_or(0) + p.fabrication->frontAxleShift;
+            cost.value = cost.value.value_or(0) + p.fabrication->materialCost;
+            mass.working = p.fabrication->massWorking;
+            axle.working = p.fabrication->axleWorking;
+            cost.working = p.fabrication->costWorking;
+        }
+        for (Gauge *g : {&margin, &mass, &axle, &cost}) m_out.gauges.push_back(std::move(*g));
+    }
+
+    void gaugeFindings() {
+        m_piece = m_job.pieces.empty() ? "" : m_job.pieces.front().id;
+        for (Gauge &g : m_out.gauges) {
+            if (!g.broken() || g.id == "margin") continue;
+            g.finding = "gauge/" + g.id;
+            const std::string value = measure::printQuantity(*g.value, g.quantity, measure::UnitSystem::Metric);
+            const std::string limit = measure::printQuantity(g.limit, g.quantity, measure::UnitSystem::Metric);
+            const char *stop = g.id == "cost" ? "cut" : "layout";
+            Finding &f = add(g.finding, Severity::Fix, stop, g.governs,
+                             fmt::format("{}: {}, the house wants at {} {}{}.", g.name, value, g.limitIsLeast ? "least" : "most",
+                                         limit, g.limitIsLeast && !g.governs.empty() ? " (limited by " + g.governs + ")" : ""));
+            f.value = *g.value;
+            f.limit = g.limit;
+            f.quantity = g.quantity;
+            f.working = g.working;
+            if (m_out.clearance && g.id == "approach") f.at = m_out.clearance->approach.whole.at;
+            if (m_out.clearance && g.id == "wheelPath") f.at = m_out.clearance->approach.wheelPath.at;
+        }
+    }
+
+    const Job &m_job;
+    const stock::Stock &m_stock;
+    std::stop_token m_stop;
+    Appraisal m_out;
+    std::string m_piece;
+    std::optional<double> m_lowest;
+};
+
+}  // namespace
+
+const PieceAppraisal *Appraisal::piece(std::string_view id) const {
+    const auto it = std::find_if(pieces.begin(), pieces.end(), [id](const PieceAppraisal &p) { return p.id == id; });
+    return it == pieces.end() ? nullptr : &*it;
+}
+
+const Finding *Appraisal::finding(std::string_view id) const {
+    const auto it = std::find_if(findings.begin(), findings.end(), [id](const Finding &f) { return f.id == id; });
+    return it == findings.end() ? nullptr : &*it;
+}
+
+const Gauge *Appraisal::gauge(std::string_view id) const {
+    const auto it = std::find_if(gauges.begin(), gauges.end(), [id](const Gauge &g) { return g.id == id; });
+    return it == gauges.end() ? nullptr : &*it;
+}
+
+int Appraisal::toSettle(std::string_view stop) const {
+    return static_cast<int>(std::count_if(findings.begin(), findings.end(), [stop](const Finding &f) {
+        return f.stop == stop && f.severity != Severity::Note;
+    }));
+}
+
+Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop) {
+    return Appraiser(job, stock, std::move(stop)).run();
+}
+
+}  // namespace hefty::job

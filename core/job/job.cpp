@@ -1,0 +1,152 @@
+#include "core/job/job.h"
+
+#include <fcntl.h>
+#include <unistd.h>
+
+#include <algorithm>
+#include <cerrno>
+#include <cstdio>
+#include <cstring>
+#include <set>
+
+#include <fmt/format.h>
+
+#include "core/base/csv.h"
+
+namespace hefty::job {
+namespace {
+
+constexpr std::string_view formatName = "hefty-girder-job";
+
+void readPieces(ObjectReader &o, Job &job, Faults &faults) {
+    std::set<std::string> ids;
+    for (const auto &[value, path] : o.array("pieces")) {
+        job.pieces.push_back(armor::readPiece(*value, path, faults));
+        const armor::Piece &piece = job.pieces.back();
+        if (!ids.insert(piece.id).second)
+            faults.add(fmt::format("The id \"{}\" is given twice.", piece.id), path + "/id");
+        if (!piece.pattern.empty() && !armor::pattern(piece.pattern))
+            faults.add(fmt::format("The pattern \"{}\" is not known.", piece.pattern), path + "/pattern",
+                       "Use square-tube-winch-bumper.", ProblemKind::UnknownId);
+    }
+}
+
+tl::unexpected<Problem> fileProblem(const std::string &path, const char *what) {
+    return fail(ProblemKind::File, fmt::format("{} ({}).", what, std::strerror(errno)), path,
+                "Check the folder, the free space and your rights; the old file is as it was.");
+}
+
+bool writeAll(int file, std::string_view text) {
+    while (!text.empty()) {
+        const ssize_t n = ::write(file, text.data(), text.size());
+        if (n < 0 && errno == EINTR) continue;
+        if (n <= 0) return false;
+        text.remove_prefix(static_cast<std::size_t>(n));
+    }
+    return true;
+}
+
+}  // namespace
+
+Job blankJob() {
+    Job job;
+    job.vehicle = rig::blankVehicle();
+    armor::Piece piece;
+    piece.id = "front-bumper";
+    piece.name = "Front winch bumper";
+    piece.pattern = "square-tube-winch-bumper";
+    job.pieces.push_back(std::move(piece));
+    return job;
+}
+
+Result<Job> readJob(std::string_view text) {
+    const auto json = parseJson(text);
+    if (!json) return tl::unexpected(json.error());
+    if (!json->is_object())
+        return fail(ProblemKind::BadInput, "The file is not a job.", "top", "Open a file ending in .girder.json.");
+    Faults faults;
+    ObjectReader o(*json, "", faults);
+    if (o.text("format", std::string()) != formatName)
+        return fail(ProblemKind::BadInput, "The file does not say that it is a job of this program.", "format",
+                    fmt::format("It should hold \"format\": \"{}\".", formatName));
+    const int version = o.integer("version", 0);
+    if (version > fileVersion)
+        return fail(ProblemKind::Version,
+                    fmt::format("The job was saved by a newer program (file version {}, this one reads {}).", version,
+                                fileVersion),
+                    "version", "Open it with the newer program; nothing was changed.");
+    if (version < 1) faults.add("The file version must be 1 or more.", "version");
+    Job job;
+    job.name = o.text("name", std::string("Unnamed job"));
+    job.customer = o.text("customer", std::string());
+    if (const Json *vehicle = o.child("vehicle", true)) job.vehicle = rig::readVehicle(*vehicle, "vehicle", faults);
+    readPieces(o, job, faults);
+    if (const Json *rules = o.child("houseRules")) job.rules = proof::readHouseRules(*rules, "houseRules", faults);
+    if (const Json *shop = o.child("shop")) job.shop = workshop::readShop(*shop, "shop", faults);
+    if (const Json *signedOff = o.child("signedOff")) {
+        if (!signedOff->is_object()) {
+            faults.add("An object in braces { } is expected here.", "signedOff");
+        } else {
+            for (const auto &[stop, date] : signedOff->items()) {
+                if (date.is_string())
+                    job.signedOff[stop] = date.get<std::string>();
+                else
+                    faults.add("A date in quotes is expected here.", "signedOff/" + stop);
+            }
+        }
+    }
+    job.extra = o.leftover();
+    if (!faults.none()) return tl::unexpected(faults.joined());
+    return job;
+}
+
+std::string writeJob(const Job &job) {
+    Json json = job.extra;
+    json["format"] = formatName;
+    json["version"] = fileVersion;
+    json["name"] = job.name;
+    json["customer"] = job.customer;
+    json["vehicle"] = rig::writeVehicle(job.vehicle);
+    json["pieces"] = Json::array();
+    for (const armor::Piece &p : job.pieces) json["pieces"].push_back(armor::writePiece(p));
+    json["houseRules"] = proof::writeHouseRules(job.rules);
+    json["shop"] = workshop::writeShop(job.shop);
+    json["signedOff"] = job.signedOff;
+    return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
+}
+
+Result<Job> loadJob(const std::string &path) {
+    const auto text = readFile(path);
+    if (!text) return tl::unexpected(text.error());
+    auto job = readJob(*text);
+    if (job) return job;
+    Problem problem = job.error();
+    problem.where = path + (problem.where.empty() ? "" : ": " + problem.where);
+    return tl::unexpected(problem);
+}
+
+Result<bool> saveText(const std::string &path, const std::string &text) {
+    const std::string temporary = fmt::format("{}.{}.saving", path, ::getpid());
+    const int file = ::open(temporary.c_str(), O_WRONLY | O_CREAT | O_TRUNC | O_CLOEXEC, 0644);
+    if (file < 0) return fileProblem(path, "The file cannot be written");
+    const bool written = writeAll(file, text) && ::fsync(file) == 0;
+    const bool closed = ::close(file) == 0;
+    if (!written || !closed || ::rename(temporary.c_str(), path.c_str()) != 0) {
+        const int reason = errno;
+        (void)::unlink(temporary.c_str());
+        errno = reason;
+        return fileProblem(path, "The file cannot be written");
+    }
+    return true;
+}
+
+Job apply(Job job, const Edit &edit) {
+    const auto it = std::find_if(job.pieces.begin(), job.pieces.end(),
+                                 [&edit](const armor::Piece &p) { return p.id == edit.piece; });
+    if (it == job.pieces.end()) return job;
+    for (const auto &[id, value] : edit.settings) it->settings[id] = value;
+    for (const armor::Tweak &t : edit.tweaks) it->tweaks.push_back(t);
+    return job;
+}
+
+}  // namespace hefty::job

@@ -1,0 +1,57 @@
+#pragma once
+
+#include <map>
+#include <string>
+#include <vector>
+
+#include "core/armor/piece.h"
+#include "core/base/result.h"
+#include "core/proof/house_rules.h"
+#include "core/rig/vehicle.h"
+#include "core/workshop/workshop.h"
+
+namespace hefty::job {
+
+/// The version of the file format that this program writes. docs/job-format.md describes it.
+inline constexpr int fileVersion = 1;
+
+/// Everything a person decided or measured. A plain value; nothing derived is kept in it.
+struct Job {
+    std::string name = "New job";
+    std::string customer;
+    rig::Vehicle vehicle;
+    std::vector<armor::Piece> pieces;
+    proof::HouseRules rules;
+    workshop::Shop shop;
+    std::map<std::string, std::string> signedOff;  ///< stop of the route card -> ISO date
+    Json extra = Json::object();
+
+    bool operator==(const Job &) const = default;
+};
+
+/// A job to start from: nothing measured, one winch bumper.
+[[nodiscard]] Job blankJob();
+
+/// @error BadInput (all faults, with their paths), Version for a file of a newer program
+[[nodiscard]] Result<Job> readJob(std::string_view text);
+[[nodiscard]] std::string writeJob(const Job &job);
+
+/// Reads a file. @error File, and as readJob with the path in front
+[[nodiscard]] Result<Job> loadJob(const std::string &path);
+/// Writes to a temporary file beside it, flushes it to the disk and renames it: the old file stays
+/// whole until the new one is. @error File
+[[nodiscard]] Result<bool> saveText(const std::string &path, const std::string &text);
+
+/// One change to a job: settings of a piece, a tweak added, or a datum measured anew.
+struct Edit {
+    std::string piece;
+    std::map<std::string, armor::SettingValue> settings;
+    std::vector<armor::Tweak> tweaks;
+
+    bool operator==(const Edit &) const = default;
+};
+
+/// The job with an edit made. A piece that does not exist leaves it as it was.
+[[nodiscard]] Job apply(Job job, const Edit &edit);
+
+}  // namespace hefty::job

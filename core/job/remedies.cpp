@@ -1,0 +1,249 @@
+#include <algorithm>
+#include <cmath>
+#include <functional>
+
+#include <fmt/format.h>
+
+#include "core/armor/builder.h"
+#include "core/base/constants.h"
+#include "core/job/appraisal.h"
+
+namespace hefty::job {
+namespace {
+
+using armor::SettingValue;
+
+/// One setting to be tried with ever stronger values.
+struct Trial {
+    std::string setting;
+    std::vector<SettingValue> values;
+};
+
+constexpr int triesPerTrial = 8;
+
+class RemedyFinder {
+  public:
+    RemedyFinder(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop)
+        : m_appraisal(appraisal), m_job(job), m_stock(stock), m_stop(std::move(stop)) {}
+
+    void run() {
+        m_fixes = fixes(m_appraisal);
+        for (Finding &f : m_appraisal.findings) {
+            if (m_stop.stop_requested()) return;
+            if (f.severity == Severity::Fix) cure(f);
+        }
+        m_appraisal.remediesDone = true;
+    }
+
+  private:
+    static int fixes(const Appraisal &a) {
+        return static_cast<int>(std::count_if(a.findings.begin(), a.findings.end(), [](const Finding &f) {
+            return f.severity != Severity::Note;
+        }));
+    }
+
+    void cure(Finding &f) {
+        const auto it = std::find_if(m_job.pieces.begin(), m_job.pieces.end(),
+                                     [&f](const armor::Piece &p) { return p.id == f.piece; });
+        if (it == m_job.pieces.end()) return;
+        m_piece = &*it;
+        m_pattern = armor::pattern(it->pattern);
+        if (!m_pattern) return;
+        for (const Trial &t : trialsFor(f)) {
+            if (m_stop.stop_requested()) return;
+            attempt(f, t);
+        }
+        std::stable_sort(f.remedies.begin(), f.remedies.end(), [](const Remedy &a, const Remedy &b) {
+            if (a.fixesAfter != b.fixesAfter) return a.fixesAfter < b.fixesAfter;
+            return a.massChange < b.massChange;
+        });
+    }
+
+    /// Tries the values in turn and keeps the first that cures, or the best if none does and it helps.
+    void attempt(Finding &f, const Trial &trial) {
+        const armor::SettingDescriptor *d = m_pattern->setting(trial.setting);
+        if (!d) return;
+        std::optional<Remedy> best;
+        int tries = 0;
+        for (const SettingValue &value : trial.values) {
+            if (m_stop.stop_requested() || ++tries > triesPerTrial) break;
+            if (!armor::checkSetting(*d, value, m_stock)) break;
+            Remedy r = evaluate(f, *d, value);
+            if (!std::isfinite(r.after)) continue;
+            if (r.cures) {
+                best = std::move(r);
+                break;
+            }
+            if (std::abs(r.after - f.limit) < 0.9 * std::abs((best ? best->after : f.value) - f.limit)) best = std::move(r);
+        }
+        if (best) f.remedies.push_back(std::move(*best));
+    }
+
+    Remedy evaluate(const Finding &f, const armor::SettingDescriptor &d, const SettingValue &value) const {
+        Remedy r;
+        r.edit.piece = m_piece->id;
+        r.edit.settings[d.id] = value;
+        r.label = fmt::format("{}: {} to {}", d.name, print(d, current(d)), print(d, value));
+        r.before = f.value;
+        const Appraisal after = appraise(apply(m_job, r.edit), m_stock, m_stop);
+        r.fixesBefore = m_fixes;
+        r.fixesAfter = fixes(after);
+        const Finding *same = after.finding(f.id);
+        r.cures = !same || same->severity == Severity::Note;
+        r.after = r.cures ? valueWithout(f, after) : same->value;
+        r.massChange = gaugeChange("mass", after);
+        r.costChange = gaugeChange("cost", after);
+        // A remedy that stops the job from being built at all is none.
+        if (std::any_of(after.findings.begin(), after.findings.end(), [](const Finding &x) { return x.severity == Severity::Stop; }))
+            r.after = std::nan("");
+        return r;
+    }
+
+    /// The finding's number once the finding is gone: from the check or gauge it was about.
+    double valueWithout(const Finding &f, const Appraisal &after) const {
+        if (f.id.starts_with("check/")) {
+            const PieceAppraisal *p = after.piece(m_piece->id);
+            if (p && p->proof)
+                for (const proof::Check &c : p->proof->checks)
+                    if ("check/" + c.id == f.id) return c.utilization;
+        }
+        if (f.id.starts_with("gauge/"))
+            if (const Gauge *g = after.gauge(f.id.substr(6)); g && g->value) return *g->value;
+        return f.limit;
+    }
+
+    double gaugeChange(const char *id, const Appraisal &after) const {
+        const Gauge *a = m_appraisal.gauge(id);
+        const Gauge *b = after.gauge(id);
+        return a && b && a->value && b->value ? *b->value - *a->value : 0;
+    }
+
+    SettingValue current(const armor::SettingDescriptor &d) const {
+        const auto it = m_piece->settings.find(d.id);
+        return it == m_piece->settings.end() ? d.standard : it->second;
+    }
+
+    static std::string print(const armor::SettingDescriptor &d, const SettingValue &v) {
+        if (const auto *text = std::get_if<std::string>(&v)) return *text;
+        return measure::printQuantity(std::get<double>(v), d.quantity, measure::UnitSystem::Metric);
+    }
+
+    double now(const char *setting) const { return armor::number(*m_piece, *m_pattern, setting); }
+
+    Trial stepped(const char *setting, double step) const {
+        Trial t{setting, {}};
+        const armor::SettingDescriptor *d = m_pattern->setting(setting);
+        const double start = now(setting);
+        for (int i = 1; i <= triesPerTrial; ++i) {
+            const double v = start + i * step;
+            if (d && v >= d->least && v <= d->most) t.values.emplace_back(v);
+        }
+        return t;
+    }
+
+    Trial nextPlate(const char *setting) const {
+        Trial t{setting, {}};
+        for (const double s : m_stock.plateThicknesses(armor::text(*m_piece, *m_pattern, "plateMaterial")))
+            if (s > now(setting) + 0.01) t.values.emplace_back(s);
+        return t;
+    }
+
+    Trial nextWall() const {
+        Trial t{"section", {}};
+        const stock::Section *s = m_stock.section(armor::text(*m_piece, *m_pattern, "section"));
+        if (!s) return t;
+        std::vector<const stock::Section *> heavier;
+        for (const stock::Section &other : m_stock.sections)
+            if (other.shape == s->shape && other.series == s->series && other.height == s->height &&
+                other.width == s->width && other.wall > s->wall)
+                heavier.push_back(&other);
+        std::sort(heavier.begin(), heavier.end(), [](const auto *a, const auto *b) { return a->wall < b->wall; });
+        for (const stock::Section *h : heavier) t.values.emplace_back(h->id);
+        return t;
+    }
+
+    Trial stronger(const char *setting, const char *value) const {
+        Trial t{setting, {}};
+        if (armor::text(*m_piece, *m_pattern, setting) != value) t.values.emplace_back(std::string(value));
+        return t;
+    }
+
+    Trial weakerWinch() const {
+        Trial t{"winch", {}};
+        const stock::Winch *now = m_stock.winch(armor::text(*m_piece, *m_pattern, "winch"));
+        std::vector<const stock::Winch *> lower;
+        for (const stock::Winch &w : m_stock.winches)
+            if (now && w.ratedPull < now->ratedPull) lower.push_back(&w);
+        std::sort(lower.begin(), lower.end(), [](const auto *a, const auto *b) { return a->ratedPull > b->ratedPull; });
+        for (const stock::Winch *w : lower) t.values.emplace_back(w->id);
+        return t;
+    }
+
+    static bool names(const Finding &f, std::string_view word) { return f.id.find(word) != std::string::npos; }
+
+    std::vector<Trial> trialsFor(const Finding &f) const {
+        if (f.id == "gauge/approach") return {stepped("height", 10), stepped("setback", -5)};
+        if (f.id == "gauge/wheelPath")
+            return {stepped("cornerCut", 15), stepped("sweep", radians(3)), stepped("height", 10)};
+        if (f.id == "gauge/clearance") return {stepped("height", 20)};
+        if (f.id.starts_with("weld-size/") || f.id.starts_with("check/weld/")) return weldTrials(f);
+        if (f.id.starts_with("check/bolt/winch")) return {stronger("footBoltGrade", "10.9"), weakerWinch()};
+        if (f.id.starts_with("check/bolt/")) return {stronger("mountBoltGrade", "10.9"), weakerWinch()};
+        if (f.id.starts_with("check/tab/")) return {nextPlate("tabThickness"), stepped("tabHeight", 5)};
+        if (f.id.starts_with("check/wall/")) return wallTrials(f);
+        if (f.id.starts_with("check/")) return memberTrials(f);
+        return {};
+    }
+
+    std::vector<Trial> weldTrials(const Finding &f) const {
+        std::vector<Trial> t;
+        for (const auto &[part, setting] : {std::pair{"gusset", "gussetWeld"}, {"tab.", "tabWeld"}, {"cheek", "trayWeld"}, {"lip", "trayWeld"},
+                                            {"tray", "trayWeld"}, {"bracket", "bracketWeld"}, {"corner", "capWeld"},
+                                            {"cap.", "capWeld"}, {"beam.", "beamWeld"}})
+            if (names(f, part)) {
+                t.push_back(stepped(setting, 1));
+                break;
+            }
+        if (names(f, "bracket")) t.push_back(stepped("gussetLeg", 20));
+        if (names(f, "tab.")) t.push_back(stepped("tabHeight", 5));
+        return t;
+    }
+
+    std::vector<Trial> wallTrials(const Finding &f) const {
+        std::vector<Trial> t{nextWall()};
+        if (names(f, "tab.")) {
+            t.push_back(stepped("tabHeight", 5));
+            t.push_back(nextPlate("tabThickness"));
+        }
+        if (names(f, "bracket")) t.push_back(stepped("gussetLeg", 20));
+        return t;
+    }
+
+    std::vector<Trial> memberTrials(const Finding &f) const {
+        const std::string role = armor::role(f.subject);
+        if (role == "bracket") return {nextPlate("bracketThickness"), stepped("gussetLeg", 20), stepped("setback", -10)};
+        if (role == "tray") return {nextPlate("trayThickness"), stepped("lipHeight", 20)};
+        if (role == "lip") return {nextPlate("lipThickness"), stepped("lipHeight", 10)};
+        if (role == "cheek") return {nextPlate("cheekThickness")};
+        if (role == "gusset") return {nextPlate("gussetThickness"), stepped("gussetLeg", 20)};
+        if (role == "tab") return {nextPlate("tabThickness"), stepped("tabHeight", 5), stepped("tabReach", -5)};
+        if (role == "beam") return {nextWall(), weakerWinch()};
+        return {weakerWinch()};
+    }
+
+    Appraisal &m_appraisal;
+    const Job &m_job;
+    const stock::Stock &m_stock;
+    std::stop_token m_stop;
+    const armor::Piece *m_piece = nullptr;
+    const armor::Pattern *m_pattern = nullptr;
+    int m_fixes = 0;
+};
+
+}  // namespace
+
+void addRemedies(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop) {
+    RemedyFinder(appraisal, job, stock, std::move(stop)).run();
+}
+
+}  // namespace hefty::job

@@ -1,0 +1,241 @@
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+#include <fmt/format.h>
+
+#include "core/proof/checker.h"
+#include "core/proof/member_strength.h"
+
+namespace hefty::proof {
+namespace {
+
+using mechanics::Vec6;
+using working::number;
+
+const Vec6 &endForces(const Proof &proof, std::size_t loadCase, std::size_t bar, bool atTo) {
+    const mechanics::BeamForces &f = proof.solution.cases[loadCase].beams[bar];
+    return atTo ? f.to : f.from;
+}
+
+Vec3 endPlace(const Proof &proof, std::size_t bar, bool atTo) {
+    const mechanics::FrameBeam &b = proof.idealization.model.beams[bar];
+    return proof.idealization.model.nodes[static_cast<std::size_t>(atTo ? b.to : b.from)].at;
+}
+
+/// The worst end of the worst bar of a part in the worst case.
+struct Worst {
+    double use = -1;
+    std::size_t loadCase = 0, bar = 0;
+    bool atTo = false;
+};
+
+struct PartWorst {
+    Worst member, skin;
+    double ladderUse = 0;  ///< nominal
+};
+
+void addChecks(const CheckContext &context, const std::string &part, const PartWorst &worst) {
+    const auto &bars = context.proof.idealization.bars;
+    const Bar &bar = bars[worst.member.bar];
+    const Vec6 &f = endForces(context.proof, worst.member.loadCase, worst.member.bar, worst.member.atTo);
+    Check check;
+    check.id = "member/" + part;
+    check.kind = CheckKind::Member;
+    check.part = part;
+    check.title = fmt::format("{}: bending, push and twist together", part);
+    check.loadCase = static_cast<int>(worst.member.loadCase);
+    check.dutyClass = context.loadCase(worst.member.loadCase).dutyClass;
+    check.demand = check.utilization = worst.member.use;
+    check.at = endPlace(context.proof, worst.member.bar, worst.member.atTo);
+    check.working.title = fmt::format("{}, {:.0f} to {:.0f} mm along it", part, bar.stationFrom, bar.stationTo);
+    addMemberWorking(check.working, bar, f, context.omega(worst.member.loadCase, memberOmega));
+    check.working.note(context.governs(worst.member.loadCase));
+    context.proof.checks.push_back(std::move(check));
+
+    const Bar &skinBar = bars[worst.skin.bar];
+    const Vec6 &g = endForces(context.proof, worst.skin.loadCase, worst.skin.bar, worst.skin.atTo);
+    Check skin;
+    skin.id = "skin/" + part;
+    skin.kind = CheckKind::Skin;
+    skin.part = part;
+    skin.title = fmt::format("{}: stress at the skin over yield", part);
+    skin.loadCase = static_cast<int>(worst.skin.loadCase);
+    skin.dutyClass = context.loadCase(worst.skin.loadCase).dutyClass;
+    skin.demand = skinStress(skinBar, g);
+    skin.capacity = skinBar.material.yield;
+    skin.unit = "MPa";
+    skin.utilization = skin.demand / skin.capacity;
+    skin.at = endPlace(context.proof, worst.skin.bar, worst.skin.atTo);
+    skin.working.title = fmt::format("{}, {:.0f} to {:.0f} mm along it", part, skinBar.stationFrom, skinBar.stationTo);
+    addSkinWorking(skin.working, skinBar, g);
+    skin.working.note(context.governs(worst.skin.loadCase));
+    context.proof.checks.push_back(std::move(skin));
+}
+
+/// What is left above or below an opening: a channel of the tube's wall and two short legs.
+struct Chord {
+    double leg = 0;
+    double Iy = 0, Wy = 0;  ///< bent up and down
+    double Iz = 0, Wz = 0;  ///< bent sideways
+
+    Chord(double b, double t, double legLength) : leg(std::max(t, legLength)) {
+        const double web = b * t, legs = 2 * leg * t;
+        const double middle = (web * t / 2 + legs * leg / 2) / (web + legs);
+        Iy = b * t * t * t / 12 + web * std::pow(middle - t / 2, 2) + 2 * t * std::pow(leg, 3) / 12 +
+             legs * std::pow(leg / 2 - middle, 2);
+        Wy = Iy / std::max(middle, leg - middle);
+        Iz = t * b * b * b / 12 + legs * std::pow((b - t) / 2, 2);
+        Wz = Iz / (b / 2);
+    }
+};
+
+/// The net section at a rectangular opening through front and back wall, and its two chords.
+struct NetSection {
+    double area, Wy, Wz;
+    Chord upper, lower;
+    double arm;  ///< between the middles of the chords
+
+    NetSection(const Bar &bar, const armor::TubeOpening &o)
+        : upper(bar.width, bar.wall, (bar.height - o.height) / 2 - o.offset),
+          lower(bar.width, bar.wall, (bar.height - o.height) / 2 + o.offset) {
+        const double t = bar.wall, slot = 2 * t * o.height;
+        area = bar.properties.area - slot;
+        Wy = (bar.properties.Iy - 2 * (t * std::pow(o.height, 3) / 12 + t * o.height * o.offset * o.offset)) / (bar.height / 2);
+        Wz = (bar.properties.Iz - slot * std::pow((bar.width - t) / 2, 2)) / (bar.width / 2);
+        arm = bar.height - (upper.leg + lower.leg) / 2;
+    }
+};
+
+struct OpeningStress {
+    double whole, sideways, upright, total;
+};
+
+OpeningStress openingStress(const NetSection &n, const armor::TubeOpening &o, const Vec6 &f) {
+    OpeningStress s{};
+    s.whole = std::abs(f(0)) / n.area + std::abs(f(4)) / n.Wy + std::abs(f(5)) / n.Wz;
+    // Twist and shear go through the two chords, each bent over the opening like the rail of a ladder; a
+    // shear is shared by their stiffness, as both ends move together.
+    for (const Chord *c : {&n.upper, &n.lower}) {
+        const double side = std::abs(f(3)) / n.arm + std::abs(f(1)) * c->Iz / (n.upper.Iz + n.lower.Iz);
+        s.sideways = std::max(s.sideways, side * o.length / 2 / c->Wz);
+        const double up = std::abs(f(2)) * c->Iy / (n.upper.Iy + n.lower.Iy);
+        s.upright = std::max(s.upright, up * o.length / 2 / c->Wy);
+    }
+    s.total = s.whole + s.sideways + s.upright;
+    return s;
+}
+
+void addOpeningWorking(working::Working &w, const NetSection &n, const armor::TubeOpening &o, const Vec6 &f,
+                       const OpeningStress &s, double allowable) {
+    const std::string source = "net section and Vierendeel action, elastic (docs/methods.md)";
+    w.given("h₀ × l₀", "height of the opening", o.height, "mm", "drawing");
+    w.given("l₀", "length of the opening", o.length, "mm", "drawing");
+    w.given("N, My, Mz", "moment Mz, the largest part", f(5), "N·mm", "frame analysis");
+    w.step("σ₁", "stress in what is left of the section", "|N|/An + |My|/Wn,y + |Mz|/Wn,z",
+           fmt::format("{}/{} + {}/{} + {}/{}", number(std::abs(f(0))), number(n.area), number(std::abs(f(4))),
+                       number(n.Wy), number(std::abs(f(5))), number(n.Wz)),
+           s.whole, "MPa", source);
+    w.step("σ₂", "chords bent sideways by twist and shear, the worse", "(|T|/a + |Vy| Ic/ΣI) l₀/2 / Wc,z",
+           fmt::format("T {}, a {}, Vy {}", number(f(3)), number(n.arm), number(f(1))), s.sideways, "MPa", source);
+    w.step("σ₃", "chords bent up and down by shear, the worse", "|Vz| Ic/ΣI · l₀/2 / Wc,y",
+           fmt::format("Vz {}", number(f(2))), s.upright, "MPa", source);
+    w.step("u", "utilization", "(σ₁ + σ₂ + σ₃)/(Fy/Ω)", fmt::format("{}/{}", number(s.total), number(allowable)),
+           s.total / allowable, "", "AISC 360-16 F1");
+}
+
+void checkOpening(const CheckContext &context, const armor::TubePart &tube, const armor::TubeOpening &o) {
+    const auto &bars = context.proof.idealization.bars;
+    std::vector<std::size_t> near;
+    for (std::size_t b = 0; b < bars.size(); ++b)
+        if (bars[b].part == tube.name && bars[b].stationTo > o.station - o.length / 2 &&
+            bars[b].stationFrom < o.station + o.length / 2)
+            near.push_back(b);
+    if (near.empty()) return;
+    const NetSection net(bars[near[0]], o);
+    std::size_t bestBar = near[0];
+    bool bestTo = false;
+    const auto use = [&](std::size_t c) {
+        double most = 0;
+        for (const std::size_t b : near)
+            for (const bool atTo : {false, true})
+                most = std::max(most, openingStress(net, o, endForces(context.proof, c, b, atTo)).total);
+        return most * context.omega(c, memberOmega) / tube.material.yield;
+    };
+    const Governing g = governing(context, use);
+    double most = -1;
+    for (const std::size_t b : near)
+        for (const bool atTo : {false, true})
+            if (const double s = openingStress(net, o, endForces(context.proof, g.loadCase, b, atTo)).total; s > most) {
+                most = s;
+                bestBar = b;
+                bestTo = atTo;
+            }
+    const Vec6 &f = endForces(context.proof, g.loadCase, bestBar, bestTo);
+    const double allowable = tube.material.yield / context.omega(g.loadCase, memberOmega);
+    Check check;
+    check.id = fmt::format("opening/{}/{}", tube.name, o.purpose);
+    check.kind = CheckKind::Opening;
+    check.part = tube.name;
+    check.title = fmt::format("{}: what the {} opening leaves", tube.name, o.purpose);
+    check.loadCase = static_cast<int>(g.loadCase);
+    check.dutyClass = context.loadCase(g.loadCase).dutyClass;
+    const OpeningStress s = openingStress(net, o, f);
+    check.demand = s.total;
+    check.capacity = allowable;
+    check.unit = "MPa";
+    check.utilization = s.total / allowable;
+    check.at = tube.from + (tube.to - tube.from).normalized() * o.station;
+    check.working.title = check.title;
+    addOpeningWorking(check.working, net, o, f, s, allowable);
+    check.working.note(context.governs(g.loadCase));
+    context.proof.checks.push_back(std::move(check));
+    if (context.proof.duties.ladderCase >= 0) {
+        double nominal = 0;
+        for (const std::size_t b : near)
+            for (const bool atTo : {false, true})
+                nominal = std::max(nominal, openingStress(net, o, endForces(context.proof, static_cast<std::size_t>(context.proof.duties.ladderCase), b, atTo)).total);
+        context.addRung(tube.name, fmt::format("{} at the {} opening", tube.name, o.purpose), nominal / tube.material.yield,
+                        "The beam yields at the opening and bends; nothing comes off.");
+    }
+}
+
+}  // namespace
+
+void checkMembers(CheckContext &context) {
+    Proof &proof = context.proof;
+    const auto &bars = proof.idealization.bars;
+    std::vector<MemberStrength> strengths;
+    for (const Bar &bar : bars) strengths.push_back(memberStrength(bar));
+    std::map<std::string, PartWorst> parts;
+    proof.barUse.assign(context.caseCount(), std::vector<float>(bars.size(), 0));
+    for (std::size_t c = 0; c < context.caseCount(); ++c)
+        for (std::size_t b = 0; b < bars.size(); ++b) {
+            if (bars[b].part.starts_with("frame.")) continue;  // the vehicle's own: checkFrameEnds
+            for (const bool atTo : {false, true}) {
+                const Vec6 &f = endForces(proof, c, b, atTo);
+                const double use = memberUtilization(strengths[b], f, context.omega(c, memberOmega));
+                proof.barUse[c][b] = std::max(proof.barUse[c][b], static_cast<float>(use));
+                PartWorst &part = parts[bars[b].part];
+                if (context.isLadder(c)) {
+                    if (use > 1e-6) part.ladderUse = std::max(part.ladderUse, 1 / memberReserve(strengths[b], f));
+                    continue;
+                }
+                if (use > part.member.use) part.member = {use, c, b, atTo};
+                const double skin = skinStress(bars[b], f) / bars[b].material.yield;
+                if (skin > part.skin.use) part.skin = {skin, c, b, atTo};
+            }
+        }
+    for (const auto &[part, worst] : parts) {
+        addChecks(context, part, worst);
+        if (proof.duties.ladderCase >= 0)
+            context.addRung(part, part, worst.ladderUse, "It bends for good; nothing comes off.");
+    }
+}
+
+void checkOpenings(CheckContext &context) {
+    for (const armor::TubePart &t : context.assembly.tubes)
+        for (const armor::TubeOpening &o : t.openings) checkOpening(context, t, o);
+}
+
+}  // namespace hefty::proof

@@ -1,0 +1,52 @@
+#pragma once
+
+#include <functional>
+
+#include "core/joints/weld_group.h"
+#include "core/proof/proof.h"
+
+/// Inside of the proof floor: what the families of checks share.
+namespace hefty::proof {
+
+/// Everything a check may look at.
+struct CheckContext {
+    const armor::Assembly &assembly;
+    const rig::Vehicle &vehicle;
+    const rig::RigGeometry &rig;
+    const stock::Stock &stock;
+    Proof &proof;
+
+    [[nodiscard]] std::size_t caseCount() const { return proof.duties.cases.size(); }
+    [[nodiscard]] const LoadCase &loadCase(std::size_t c) const { return proof.duties.cases[c]; }
+    [[nodiscard]] bool isLadder(std::size_t c) const { return static_cast<int>(c) == proof.duties.ladderCase; }
+    /// The safety factor that a case asks for: its own for working duties, 1 for survival.
+    [[nodiscard]] double omega(std::size_t c, double working) const {
+        return loadCase(c).dutyClass == DutyClass::Working ? working : 1.0;
+    }
+    /// Note for a Working: which case governs.
+    [[nodiscard]] std::string governs(std::size_t c) const {
+        return "Governing case: " + loadCase(c).title + ".";
+    }
+    void addRung(const std::string &part, const std::string &title, double utilizationNominal, std::string means,
+                 bool flies = false) const;
+};
+
+/// The case in which `use` is largest, the ladder case left out.
+struct Governing {
+    std::size_t loadCase = 0;
+    double use = -1;
+};
+[[nodiscard]] Governing governing(const CheckContext &context, const std::function<double(std::size_t)> &use);
+
+void checkMembers(CheckContext &context);
+void checkOpenings(CheckContext &context);
+void checkWelds(CheckContext &context);
+void checkPlatesOnWalls(CheckContext &context);
+void checkTabs(CheckContext &context);
+void checkBolts(CheckContext &context);
+void checkFrameEnds(CheckContext &context);
+
+/// What a spring carries, as a load on its `from` side at a place [N, N·mm].
+[[nodiscard]] joints::PointLoad springLoad(const Proof &proof, int spring, std::size_t loadCase, const Vec3 &at);
+
+}  // namespace hefty::proof

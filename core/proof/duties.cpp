@@ -1,0 +1,189 @@
+#include "core/proof/duties.h"
+
+#include <algorithm>
+#include <array>
+#include <cassert>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/base/constants.h"
+
+namespace hefty::proof {
+namespace {
+
+struct Direction {
+    const char *id;
+    const char *title;
+    double side, lift;
+};
+
+class Expander {
+  public:
+    Expander(const armor::Assembly &assembly, const stock::Stock &stock, const HouseRules &rules,
+             Idealization &idealization)
+        : m_assembly(assembly), m_stock(stock), m_rules(rules), m_model(idealization) {}
+
+    Duties run() {
+        addGravityOnly();
+        if (m_assembly.winch && m_model.drumNode >= 0 && m_model.fairleadNode >= 0) {
+            addWinch();
+            addDoubleLine();
+        }
+        addRecovery();
+        for (std::size_t i = 0; i < m_model.stepNodes.size(); ++i) addStep(i);
+        return std::move(m_out);
+    }
+
+  private:
+    int begin(LoadCase loadCase, bool weighted = true) {
+        const int index = static_cast<int>(m_model.model.cases.size());
+        m_model.model.cases.push_back(loadCase.id);
+        m_out.cases.push_back(std::move(loadCase));
+        if (weighted) {
+            m_model.model.accelerations.push_back({index, Vec3(0, 0, -standardGravity)});
+            for (const auto &[node, mass] : m_model.masses)
+                m_model.model.nodeLoads.push_back({index, node, Vec3(0, 0, -weight(mass)), Vec3::Zero()});
+        }
+        return index;
+    }
+
+    void push(int loadCase, int node, const Vec3 &at, const Vec3 &force, const Vec3 &arrowAt) {
+        const Vec3 nodeAt = m_model.model.nodes[static_cast<std::size_t>(node)].at;
+        m_model.model.nodeLoads.push_back({loadCase, node, force, (at - nodeAt).cross(force)});
+        m_out.cases[static_cast<std::size_t>(loadCase)].arrows.push_back({arrowAt, force});
+    }
+
+    void addGravityOnly() { begin({"gravity", "gravity", "Standing still, own weight", DutyClass::Working, {}, 0}); }
+
+    [[nodiscard]] std::vector<Direction> winchCone() const {
+        const double s = m_rules.coneSide, u = m_rules.coneUp, d = -m_rules.coneDown;
+        return {{"straight", "straight ahead", 0, 0}, {"left-up", "to the left and up", s, u},
+                {"left-down", "to the left and down", s, d}, {"right-up", "to the right and up", -s, u},
+                {"right-down", "to the right and down", -s, d}};
+    }
+
+    /// Where the rope turns: on its straight way from the drum if that passes through the opening, else at
+    /// the edge of the opening.
+    [[nodiscard]] Vec3 turningPoint(const Vec3 &drum, const Vec3 &out, double ropeDiameter) const {
+        const armor::WinchMount &w = *m_assembly.winch;
+        const double ahead = w.fairleadAt.x() - drum.x();
+        const double y = std::max(0.0, (w.openingWidth - ropeDiameter) / 2);
+        const double z = std::max(0.0, (w.openingHeight - ropeDiameter) / 2);
+        return {w.fairleadAt.x(), std::clamp(drum.y() + ahead * out.y() / out.x(), -y, y),
+                w.fairleadAt.z() + std::clamp(drum.z() - w.fairleadAt.z() + ahead * out.z() / out.x(), -z, z)};
+    }
+
+    void applyLine(int loadCase, double T, const Vec3 &out, double drumSide) {
+        const armor::WinchMount &w = *m_assembly.winch;
+        const Vec3 drum = w.drum + Vec3(0, drumSide * w.drumWidth / 2, 0);
+        const stock::Rope *rope = m_stock.rope(w.rope);
+        const Vec3 turn = turningPoint(drum, out, rope ? rope->diameter : 0);
+        const Vec3 in = (turn - drum).normalized();
+        push(loadCase, m_model.drumNode, drum, in * T, drum);
+        const Vec3 change = (out - in) * T;
+        if (change.norm() > 1e-9 * T) push(loadCase, m_model.fairleadNode, turn, change, turn);
+        m_out.cases[static_cast<std::size_t>(loadCase)].linePull = T;
+    }
+
+    void addWinch() {
+        const armor::WinchMount &w = *m_assembly.winch;
+        const double rated = m_stock.winch(w.winch)->ratedPull;
+        constexpr std::array<std::pair<double, const char *>, 3> places{
+            {{0, "rope in the middle"}, {1, "rope at the left of the drum"}, {-1, "rope at the right of the drum"}}};
+        for (const Direction &d : winchCone())
+            for (const auto &[side, place] : places) {
+                const int c = begin({fmt::format("winch/{}/{}", d.id, side == 0 ? "mid" : (side > 0 ? "left" : "right")),
+                                     "winch", fmt::format("Winch pull {}, {}", d.title, place), DutyClass::Working, {}, 0});
+                applyLine(c, rated * m_rules.shockFactor, lineDirection(d.side, d.lift), side);
+            }
+        const int survival = begin({"winch/rope-breaks", "winch", "Winch rope loaded until it breaks, straight ahead",
+                                    DutyClass::Survival, {}, 0});
+        applyLine(survival, m_stock.rope(w.rope)->breakingStrength, Vec3::UnitX(), 0);
+        m_out.ladderCase = begin({"ladder", "ladder", "Rated winch pull straight ahead, weight left out",
+                                  DutyClass::Working, {}, 0}, false);
+        applyLine(m_out.ladderCase, rated, Vec3::UnitX(), 0);
+    }
+
+    void addDoubleLine() {
+        const double T = m_stock.winch(m_assembly.winch->winch)->ratedPull * m_rules.shockFactor;
+        for (const armor::Anchor &a : m_assembly.anchors) {
+            const auto node = m_model.anchorNodes.find(a.name);
+            if (node == m_model.anchorNodes.end()) continue;
+            const int c = begin({"double-line/" + a.name, "double-line",
+                                 fmt::format("Double line through a block, back to {}", a.name), DutyClass::Working, {}, 0});
+            applyLine(c, T, Vec3::UnitX(), 0);
+            push(c, node->second, a.hole, Vec3::UnitX() * T, a.hole);
+        }
+    }
+
+    void addRecovery() {
+        const double s = m_rules.recoverySide, l = m_rules.recoveryLift;
+        const std::array<Direction, 9> cone{{{"straight", "straight ahead", 0, 0},
+                                             {"left", "to the left", s, 0},
+                                             {"right", "to the right", -s, 0},
+                                             {"up", "upward", 0, l},
+                                             {"down", "downward", 0, -l},
+                                             {"left-up", "to the left and up", s, l},
+                                             {"left-down", "to the left and down", s, -l},
+                                             {"right-up", "to the right and up", -s, l},
+                                             {"right-down", "to the right and down", -s, -l}}};
+        for (const armor::Anchor &a : m_assembly.anchors) {
+            const auto node = m_model.anchorNodes.find(a.name);
+            const stock::Shackle *shackle = m_stock.shackle(a.shackle);
+            if (node == m_model.anchorNodes.end() || !shackle) continue;
+            for (const Direction &d : cone) {
+                const int c = begin({fmt::format("recovery/{}/{}", a.name, d.id), "recovery",
+                                     fmt::format("Recovery from {} {}", a.name, d.title), DutyClass::Working, {}, 0});
+                push(c, node->second, a.hole, lineDirection(d.side, d.lift) * shackle->workingLoad, a.hole);
+                m_out.cases.back().linePull = shackle->workingLoad;
+            }
+        }
+        addBridle();
+    }
+
+    void addBridle() {
+        if (m_assembly.anchors.size() != 2 || m_model.anchorNodes.size() != 2) return;
+        const stock::Shackle *shackle = m_stock.shackle(m_assembly.anchors[0].shackle);
+        if (!shackle) return;
+        const double b = m_rules.bridleAngle / 2;
+        // The legs may each carry the shackle's working load: the pull is then 2 P cos b.
+        const int c = begin({"recovery/bridle", "recovery", "Recovery by a bridle from both tabs", DutyClass::Working, {}, 0});
+        for (const armor::Anchor &a : m_assembly.anchors) {
+            const double toward = a.hole.y() > 0 ? -b : b;
+            push(c, m_model.anchorNodes.at(a.name), a.hole, lineDirection(toward, 0) * shackle->workingLoad, a.hole);
+        }
+        m_out.cases.back().linePull = 2 * shackle->workingLoad * std::cos(b);
+    }
+
+    void addStep(std::size_t i) {
+        const armor::StepSpot &s = m_assembly.steps[i];
+        const int c = begin({fmt::format("step/{}", s.part), "step", fmt::format("Someone standing on {}", s.part),
+                             DutyClass::Working, {}, 0});
+        push(c, m_model.stepNodes[i], s.at, Vec3(0, 0, -m_rules.stepLoad), s.at);
+    }
+
+    const armor::Assembly &m_assembly;
+    const stock::Stock &m_stock;
+    const HouseRules &m_rules;
+    Idealization &m_model;
+    Duties m_out;
+};
+
+}  // namespace
+
+double pullOnLayer(double ratedPull, double drumDiameter, double ropeDiameter, int layer) {
+    assert(layer >= 1);
+    return ratedPull * (drumDiameter + ropeDiameter) / (drumDiameter + (2 * layer - 1) * ropeDiameter);
+}
+
+Vec3 lineDirection(double side, double lift) {
+    return {std::cos(lift) * std::cos(side), std::cos(lift) * std::sin(side), std::sin(lift)};
+}
+
+Duties expandDuties(const armor::Assembly &assembly, const stock::Stock &stock, const HouseRules &rules,
+                    Idealization &idealization) {
+    return Expander(assembly, stock, rules, idealization).run();
+}
+
+}  // namespace hefty::proof

@@ -1,0 +1,54 @@
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/proof/house_rules.h"
+#include "core/proof/idealization.h"
+#include "core/working/working.h"
+
+namespace hefty::proof {
+
+/// Working: rated loads against allowable strength. Survival: the worst credible event against
+/// nominal strength; permanent set allowed.
+enum class DutyClass { Working, Survival };
+
+struct LoadArrow {
+    Vec3 at = Vec3::Zero();
+    Vec3 force = Vec3::Zero();  ///< N
+};
+
+/// One load vector of a duty; a case of the frame model.
+struct LoadCase {
+    std::string id;    ///< "winch/left-up/rope-right"
+    std::string duty;  ///< "winch", "double-line", "recovery", "step", "gravity", "ladder"
+    std::string title;
+    DutyClass dutyClass = DutyClass::Working;
+    std::vector<LoadArrow> arrows;
+    double linePull = 0;  ///< N, where there is a line
+};
+
+/// What is to be proved, expanded over directions and places.
+struct Duties {
+    std::vector<LoadCase> cases;
+    int ladderCase = -1;  ///< the winch's rated pull straight ahead, without weight
+};
+
+/// Adds every load case to the model of the idealization.
+///   winch: rated pull x shock factor, straight and at the corners of the cone, the rope in the
+///     middle and at both sides of the drum; the fairlead carries T (u_out - u_in)
+///   double line: T at the winch and T at a tab, straight
+///   recovery: working load of the shackle at each tab, straight, and at the corners of its cone; a
+///     bridle on both tabs, P/(2 cos b) a leg
+///   step, gravity; survival: the rope's breaking strength straight ahead
+/// @source docs/methods.md, "Duties"
+[[nodiscard]] Duties expandDuties(const armor::Assembly &assembly, const stock::Stock &stock,
+                                  const HouseRules &rules, Idealization &idealization);
+
+/// Pull on layer n of the drum from the rated pull on the first: T1 (D + d)/(D + (2 n - 1) d).
+[[nodiscard]] double pullOnLayer(double ratedPull, double drumDiameter, double ropeDiameter, int layer);
+
+/// Unit vector `side` rad to the left of forward and `lift` rad above level.
+[[nodiscard]] Vec3 lineDirection(double side, double lift);
+
+}  // namespace hefty::proof

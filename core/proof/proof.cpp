@@ -1,0 +1,105 @@
+#include "core/proof/proof.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/proof/checker.h"
+
+namespace hefty::proof {
+namespace {
+
+void addBoughtRungs(CheckContext &context) {
+    const auto &winch = context.assembly.winch;
+    if (!winch || context.proof.duties.ladderCase < 0) return;
+    if (const stock::Rope *rope = context.stock.rope(winch->rope))
+        context.proof.ladder.push_back({"rope", rope->name, rope->breakingStrength,
+                                        "The rope parts and whips back along its line.", true, true});
+    if (!context.assembly.anchors.empty())
+        if (const stock::Shackle *s = context.stock.shackle(context.assembly.anchors.front().shackle))
+            context.proof.ladder.push_back(
+                {"shackle", s->name, s->breakingStrength, "The shackle breaks and flies with the rope.", true, true});
+}
+
+void measureMoves(Proof &proof) {
+    for (const mechanics::CaseSolution &s : proof.solution.cases) {
+        double most = 0;
+        for (const mechanics::FrameBeam &b : proof.idealization.model.beams)
+            for (const int n : {b.from, b.to})
+                most = std::max(most, s.displacements[static_cast<std::size_t>(n)].head<3>().norm());
+        proof.largestMove.push_back(static_cast<float>(most));
+    }
+}
+
+}  // namespace
+
+void CheckContext::addRung(const std::string &part, const std::string &title, double utilizationNominal,
+                           std::string means, bool flies) const {
+    if (!(utilizationNominal > 1e-6)) return;  // not in this load path
+    const double pull = loadCase(static_cast<std::size_t>(proof.duties.ladderCase)).linePull;
+    proof.ladder.push_back({part, title, pull / utilizationNominal, std::move(means), flies, false});
+}
+
+Governing governing(const CheckContext &context, const std::function<double(std::size_t)> &use) {
+    Governing g;
+    for (std::size_t c = 0; c < context.caseCount(); ++c) {
+        if (context.isLadder(c)) continue;
+        const double u = use(c);
+        if (u > g.use) g = {c, u};
+    }
+    return g;
+}
+
+joints::PointLoad springLoad(const Proof &proof, int spring, std::size_t loadCase, const Vec3 &at) {
+    const mechanics::Vec6 &f = proof.solution.cases[loadCase].springs[static_cast<std::size_t>(spring)];
+    return {at, f.head<3>(), f.tail<3>()};
+}
+
+std::string_view kindWord(CheckKind kind) {
+    switch (kind) {
+        case CheckKind::Member: return "member";
+        case CheckKind::Skin: return "skin";
+        case CheckKind::Opening: return "opening";
+        case CheckKind::Weld: return "weld";
+        case CheckKind::PlateOnWall: return "plateOnWall";
+        case CheckKind::Tab: return "tab";
+        case CheckKind::Bolt: return "bolt";
+        case CheckKind::Bearing: return "bearing";
+        case CheckKind::FrameEnd: return "frameEnd";
+    }
+    return "member";
+}
+
+Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle, const rig::RigGeometry &rig,
+                    const stock::Stock &stock, const HouseRules &rules) {
+    Proof proof;
+    const stock::Material *rail = stock.material(vehicle.railMaterial);
+    if (!rail)
+        return fail(ProblemKind::UnknownId, "The material \"" + vehicle.railMaterial + "\" of the frame rails is not in the stock.",
+                    "vehicle/railMaterial", "Choose one from the list.");
+    auto idealization = idealize(assembly, rig, *rail);
+    if (!idealization) return tl::unexpected(idealization.error());
+    proof.idealization = std::move(*idealization);
+    proof.duties = expandDuties(assembly, stock, rules, proof.idealization);
+    auto solution = mechanics::solveStatic(proof.idealization.model);
+    if (!solution) return tl::unexpected(solution.error());
+    proof.solution = std::move(*solution);
+    measureMoves(proof);
+    CheckContext context{assembly, vehicle, rig, stock, proof};
+    checkMembers(context);
+    checkOpenings(context);
+    checkWelds(context);
+    checkPlatesOnWalls(context);
+    checkTabs(context);
+    checkBolts(context);
+    checkFrameEnds(context);
+    addBoughtRungs(context);
+    if (proof.duties.ladderCase >= 0)
+        proof.ladderRated = proof.duties.cases[static_cast<std::size_t>(proof.duties.ladderCase)].linePull;
+    std::stable_sort(proof.checks.begin(), proof.checks.end(),
+                     [](const Check &a, const Check &b) { return a.utilization > b.utilization; });
+    std::stable_sort(proof.ladder.begin(), proof.ladder.end(),
+                     [](const Rung &a, const Rung &b) { return a.letsGoAt < b.letsGoAt; });
+    return proof;
+}
+
+}  // namespace hefty::proof

@@ -1,0 +1,63 @@
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/mechanics/frame_solver.h"
+#include "core/proof/duties.h"
+#include "core/proof/house_rules.h"
+#include "core/rig/vehicle.h"
+#include "core/working/working.h"
+
+namespace hefty::proof {
+
+/// What a check is about; also the order in which a fabricator meets them.
+enum class CheckKind { Member, Skin, Opening, Weld, PlateOnWall, Tab, Bolt, Bearing, FrameEnd };
+
+/// One check, by its governing load case. Demand and capacity are in `unit`; where a check is an
+/// interaction, demand is the utilization and capacity 1.
+struct Check {
+    std::string id;    ///< "weld/beam~bracket.left"
+    CheckKind kind = CheckKind::Member;
+    std::string part;  ///< the part, weld or bolt joint
+    std::string title;
+    int loadCase = 0;
+    DutyClass dutyClass = DutyClass::Working;
+    double demand = 0, capacity = 1;
+    std::string unit;
+    double utilization = 0;  ///< demand over capacity; at most 1 passes
+    Vec3 at = Vec3::Zero();
+    bool assumed = false;    ///< rests on something assumed: never shown as passed
+    working::Working working;
+};
+
+/// A rung of the strength ladder: the winch line pull at which a thing reaches its nominal strength.
+struct Rung {
+    std::string part;
+    std::string title;
+    double letsGoAt = 0;  ///< N of line pull
+    std::string means;    ///< what happens then
+    bool flies = false;   ///< what lets go can become a projectile
+    bool bought = false;
+};
+
+struct Proof {
+    Idealization idealization;
+    Duties duties;
+    mechanics::FrameSolution solution;
+    std::vector<Check> checks;                 ///< worst first
+    std::vector<Rung> ladder;                  ///< weakest first
+    double ladderRated = 0;                    ///< rated pull of the winch, N
+    std::vector<std::vector<float>> barUse;    ///< [case][bar], of its member check
+    std::vector<float> largestMove;            ///< [case], mm
+};
+
+[[nodiscard]] std::string_view kindWord(CheckKind kind);
+
+/// Proves a piece: idealizes, expands the duties, solves all cases at once, checks every member,
+/// plate, weld, tab, bolt and the frame ends.
+/// @error Mechanism and others of solveStatic; Undetermined if nothing holds the piece
+[[nodiscard]] Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle,
+                                  const rig::RigGeometry &rig, const stock::Stock &stock, const HouseRules &rules);
+
+}  // namespace hefty::proof

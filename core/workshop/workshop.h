@@ -1,0 +1,100 @@
+#pragma once
+
+#include <map>
+#include <string>
+#include <vector>
+
+#include "core/armor/assembly.h"
+#include "core/base/object_reader.h"
+#include "core/rig/vehicle.h"
+#include "core/working/working.h"
+#include "core/workshop/nesting.h"
+
+namespace hefty::workshop {
+
+using shape::Vec3;
+
+/// Bars of one section and length lying on the rack.
+struct RackItem {
+    std::string id;
+    std::string section;
+    std::string material;
+    double length = 0;
+    int count = 1;
+    bool remnant = false;
+    std::string place;
+    double price = 0;  ///< what one bar was bought for, the shop's money
+
+    bool operator==(const RackItem &) const = default;
+};
+
+/// The shop's settings. Prices are in the shop's money.
+struct Shop {
+    std::string name = "Workshop";
+    std::string currency = "cr";
+    double kerf = 3;
+    double tubePricePerKg = 2.4;
+    double platePricePerKg = 2.1;
+    double plateWaste = 0.25;  ///< share of plate bought that ends as scrap
+    double fillerPricePerKg = 4.5;
+    std::vector<RackItem> rack;
+    Json extra = Json::object();
+
+    bool operator==(const Shop &) const = default;
+};
+
+[[nodiscard]] Shop readShop(const Json &json, const std::string &path, Faults &faults);
+[[nodiscard]] Json writeShop(const Shop &shop);
+
+/// One thing to cut: a bar with its saw settings, or a plate with its size.
+struct CutItem {
+    std::string part;
+    bool isPlate = false;
+    std::string stock;        ///< section id, or "plate 10 mm"
+    std::string material;
+    double length = 0;        ///< longest edge of a bar; longer side of a plate's rectangle
+    double width = 0;         ///< shorter side of a plate's rectangle; 0 for a bar
+    double thickness = 0;
+    double miterFrom = 0, miterTo = 0;  ///< rad from square
+    std::string note;         ///< lengthwise cuts, openings
+    std::vector<armor::Hole> holes;
+    double mass = 0;          ///< kg, as cut
+};
+
+/// The bars of one section and material with their nesting.
+struct SectionNesting {
+    std::string section, material;
+    Nesting nesting;
+    double cost = 0;  ///< of what has to be bought, and of what comes off the rack by length
+};
+
+struct CostLine {
+    std::string what;
+    double amount = 0;
+    std::string how;
+};
+
+struct Fabrication {
+    std::vector<CutItem> cuts;
+    std::vector<SectionNesting> nestings;
+    double fabricatedMass = 0;  ///< tubes, plates and weld metal, kg
+    double boughtMass = 0;
+    double mass = 0;
+    Vec3 center = Vec3::Zero();    ///< of gravity
+    double frontAxleShift = 0;     ///< kg more on the front axle
+    double rearAxleShift = 0;
+    double weldMetal = 0;          ///< kg
+    double materialCost = 0;
+    std::vector<CostLine> costs;
+    working::Working massWorking, axleWorking, costWorking;
+};
+
+/// Cut list, nesting, mass, axle loads and material cost of a piece.
+/// @error those of nest(); UnknownId for a section the rack names and the stock has not
+[[nodiscard]] Result<Fabrication> fabricate(const armor::Assembly &assembly, const rig::RigGeometry &rig,
+                                            const Shop &shop, std::stop_token stop = {});
+
+/// The cut list as CSV (RFC 4180), lengths in mm, angles in degrees.
+[[nodiscard]] std::string cutListCsv(const Fabrication &fabrication);
+
+}  // namespace hefty::workshop
