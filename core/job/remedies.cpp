@@ -53,9 +53,11 @@ class RemedyFinder {
             if (m_stop.stop_requested()) return;
             attempt(f, t);
         }
+        // Cures first, then what leaves the least to fix; among equals the order of the trials stands, which
+        // begins with the change that takes least away from the customer.
         std::stable_sort(f.remedies.begin(), f.remedies.end(), [](const Remedy &a, const Remedy &b) {
-            if (a.fixesAfter != b.fixesAfter) return a.fixesAfter < b.fixesAfter;
-            return a.massChange < b.massChange;
+            if (a.cures != b.cures) return a.cures;
+            return a.fixesAfter < b.fixesAfter;
         });
     }
 

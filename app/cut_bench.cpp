@@ -1,0 +1,241 @@
+#include "app/cut_bench.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QPainter>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QTableView>
+#include <QVBoxLayout>
+
+#include "app/theme.h"
+#include "core/base/constants.h"
+
+namespace hefty::app {
+namespace {
+
+const workshop::Fabrication *fabricationOf(const job::Appraisal &a) {
+    return a.pieces.empty() || !a.pieces.front().fabrication ? nullptr : &*a.pieces.front().fabrication;
+}
+
+constexpr int barHeight = 36;
+constexpr int barPitch = 70;
+constexpr int headingHeight = 30;
+
+}  // namespace
+
+BarsView::BarsView(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("barsView");
+    setAccessibleName(tr("Bars with the pieces cut from them"));
+    const auto grow = [this] {
+        setMinimumHeight(heightNeeded());
+        update();
+    };
+    connect(session, &Session::appraisalChanged, this, grow);
+    connect(session, &Session::unitsChanged, this, grow);
+    connect(session, &Session::selectionChanged, this, grow);
+    grow();
+}
+
+const workshop::Fabrication *BarsView::fabrication() const {
+    m_held = m_session->shownAppraisal();
+    return fabricationOf(*m_held);
+}
+
+int BarsView::heightNeeded() const {
+    const workshop::Fabrication *f = fabrication();
+    if (!f) return 120;
+    int height = 12;
+    for (const workshop::SectionNesting &n : f->nestings) height += headingHeight + barPitch * static_cast<int>(n.nesting.bars.size());
+    return height;
+}
+
+void BarsView::paintEvent(QPaintEvent *) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(rect(), colors().paper);
+    if (m_session->isWorking()) p.setOpacity(0.75);
+    paintInto(p, rect());
+}
+
+void BarsView::paintInto(QPainter &p, const QRectF &box) const {
+    const workshop::Fabrication *f = fabrication();
+    p.setPen(colors().ink);
+    if (!f) {
+        p.setFont(textFont(13));
+        p.drawText(box, Qt::AlignCenter | Qt::TextWordWrap, tr("Nothing to cut yet: lay out a piece first."));
+        return;
+    }
+    double longest = 1;
+    for (const workshop::SectionNesting &n : f->nestings)
+        for (const workshop::NestedBar &b : n.nesting.bars) longest = std::max(longest, b.bar.length);
+    double y = box.top() + 6;
+    for (const workshop::SectionNesting &n : f->nestings) {
+        p.setPen(colors().ink);
+        p.setFont(textFont(12, true));
+        p.drawText(QRectF(box.left() + 8, y, box.width() - 16, headingHeight), Qt::AlignLeft | Qt::AlignVCenter,
+                   tr("%1, %2%3").arg(QString::fromStdString(n.section), QString::fromStdString(n.material),
+                                      n.nesting.optimal ? QString() : tr(" (best found so far)")));
+        y += headingHeight;
+        for (const workshop::NestedBar &b : n.nesting.bars) {
+            bool remnant = false;
+            for (const workshop::RackItem &i : m_session->job().shop.rack)
+                if (b.bar.id == i.id) remnant = i.remnant;
+            drawBar(p, QRectF(box.left() + 8, y, box.width() - 16, barPitch), b, longest, remnant);
+            y += barPitch;
+        }
+    }
+}
+
+void BarsView::drawBar(QPainter &p, const QRectF &line, const workshop::NestedBar &bar, double longest, bool remnant) const {
+    const double scale = line.width() / longest;
+    const QRectF whole(line.left(), line.top() + 4, bar.bar.length * scale, barHeight);
+    const auto print = [this](double mm) { return QString::fromStdString(measure::printQuantity(mm, measure::Quantity::Length, m_session->units())); };
+    // On hand: plain. A remnant: with diagonal lines. To be bought: dashed outline and dots.
+    p.setPen(QPen(colors().ink, 2, bar.bar.onHand ? Qt::SolidLine : Qt::DashLine));
+    p.setBrush(colors().paper);
+    p.drawRect(whole);
+    if (remnant) {
+        p.setBrush(QBrush(colors().rule, Qt::FDiagPattern));
+        p.drawRect(whole);
+    }
+    double x = whole.left();
+    for (const workshop::PieceLength &piece : bar.pieces) {
+        const QRectF cut(x, whole.top(), piece.length * scale, whole.height());
+        const bool chosen = m_session->selected().toStdString() == piece.name;
+        p.setPen(QPen(colors().ink, 1.4));
+        p.setBrush(chosen ? colors().yellow : colors().panel);
+        p.drawRect(cut);
+        if (!bar.bar.onHand) {
+            p.setBrush(QBrush(colors().faint, Qt::Dense7Pattern));
+            p.drawRect(cut);
+        }
+        p.setPen(chosen ? QColor("#1E2428") : colors().ink);
+        p.setFont(measureFont(9));
+        const QString text = QStringLiteral("%1\n%2").arg(QString::fromStdString(piece.name), print(piece.length));
+        p.drawText(cut.adjusted(2, 0, -2, 0), Qt::AlignCenter | Qt::TextWordWrap, text);
+        x += (piece.length + bar.kerf) * scale;
+    }
+    p.setPen(colors().ink);
+    p.setFont(textFont(10));
+    const QString kind = !bar.bar.onHand ? tr("to buy") : (remnant ? tr("remnant") : tr("on the rack"));
+    p.drawText(QRectF(line.left(), whole.bottom() + 2, line.width(), 20), Qt::AlignLeft | Qt::AlignVCenter,
+               tr("%1, %2, %3; %4 left over").arg(QString::fromStdString(bar.bar.id), kind, print(bar.bar.length), print(bar.left())));
+}
+
+CutModel::CutModel(Session *session, QObject *parent) : QAbstractTableModel(parent), m_session(session), m_shown(session->shownAppraisal()) {
+    const auto reset = [this] {
+        beginResetModel();
+        m_shown = m_session->shownAppraisal();
+        endResetModel();
+    };
+    connect(session, &Session::appraisalChanged, this, reset);
+    connect(session, &Session::unitsChanged, this, reset);
+}
+
+const workshop::CutItem *CutModel::item(int row) const {
+    const workshop::Fabrication *f = fabricationOf(*m_shown);
+    return f && row >= 0 && row < static_cast<int>(f->cuts.size()) ? &f->cuts[static_cast<std::size_t>(row)] : nullptr;
+}
+
+int CutModel::rowCount(const QModelIndex &parent) const {
+    const workshop::Fabrication *f = parent.isValid() ? nullptr : fabricationOf(*m_shown);
+    return f ? static_cast<int>(f->cuts.size()) : 0;
+}
+
+int CutModel::columnCount(const QModelIndex &parent) const { return parent.isValid() ? 0 : 6; }
+
+QVariant CutModel::data(const QModelIndex &index, int role) const {
+    const workshop::CutItem *c = index.isValid() ? item(index.row()) : nullptr;
+    if (!c || index.column() >= columnCount()) return {};
+    const auto length = [this](double mm) { return QString::fromStdString(measure::printQuantity(mm, measure::Quantity::Length, m_session->units())); };
+    if (role == Qt::FontRole && index.column() >= 2) return measureFont(10.5);
+    if (role == Qt::TextAlignmentRole && index.column() >= 2) return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
+    if (role != Qt::DisplayRole) return {};
+    switch (index.column()) {
+        case 0: return QString::fromStdString(c->part);
+        case 1: return QStringLiteral("%1 %2").arg(QString::fromStdString(c->stock), QString::fromStdString(c->material));
+        case 2: return c->isPlate ? QStringLiteral("%1 × %2").arg(length(c->length), length(c->width)) : length(c->length);
+        case 3:
+            return c->isPlate ? QString() : QStringLiteral("%1° / %2°").arg(degrees(c->miterFrom), 0, 'f', 1).arg(degrees(c->miterTo), 0, 'f', 1);
+        case 4: return c->holes.empty() ? QString() : QString::number(c->holes.size());
+        default: return QString::fromStdString(measure::printQuantity(c->mass, measure::Quantity::Mass, m_session->units()));
+    }
+}
+
+QVariant CutModel::headerData(int section, Qt::Orientation orientation, int role) const {
+    if (orientation != Qt::Horizontal || role != Qt::DisplayRole) return {};
+    static const std::array<const char *, 6> names{"Part", "From", "Longest edge, or plate", "Saw, from square", "Holes", "Mass"};
+    return tr(names[static_cast<std::size_t>(section)]);
+}
+
+CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("cutBench");
+    m_bars = new BarsView(session, this);
+    auto *scroll = new QScrollArea(this);
+    scroll->setWidget(m_bars);
+    scroll->setWidgetResizable(true);
+    m_model = new CutModel(session, this);
+    m_table = new QTableView(this);
+    m_table->setObjectName("cutTable");
+    m_table->setAccessibleName(tr("Cut list"));
+    m_table->setModel(m_model);
+    m_table->setSelectionBehavior(QAbstractItemView::SelectRows);
+    m_table->setSelectionMode(QAbstractItemView::SingleSelection);
+    m_table->setAlternatingRowColors(true);
+    m_table->verticalHeader()->hide();
+    m_table->verticalHeader()->setDefaultSectionSize(34);
+    m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
+    m_table->horizontalHeader()->setStretchLastSection(true);
+    m_table->setTabKeyNavigation(false);
+    m_note = new QLabel(this);
+    m_note->setObjectName("cutNote");
+    m_note->setWordWrap(true);
+    m_note->setMinimumHeight(58);
+    m_note->setTextFormat(Qt::PlainText);
+    auto *caution = new QLabel(tr("Clean mill scale, zinc and paint off where it will be welded: the fumes of coatings are poisonous. Guard, gloves and "
+                                  "glasses at the saw and the grinder."), this);
+    caution->setObjectName("caution");
+    caution->setWordWrap(true);
+    auto *save = new QPushButton(tr("Save the cut list as CSV..."), this);
+    save->setObjectName("exportCuts");
+    connect(save, &QPushButton::clicked, this, &CutBench::exportAsked);
+    auto *foot = new QHBoxLayout;
+    foot->addWidget(caution, 1);
+    foot->addWidget(save);
+    auto *layout = new QVBoxLayout(this);
+    layout->setContentsMargins(8, 8, 8, 8);
+    layout->addWidget(scroll, 4);
+    layout->addWidget(m_table, 6);
+    layout->addWidget(m_note);
+    layout->addLayout(foot);
+    connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, &CutBench::describe);
+    describe();
+}
+
+void CutBench::describe() {
+    const workshop::CutItem *c = m_model->item(m_table->currentIndex().row());
+    if (!c) {
+        m_note->setText(tr("Choose a part to see its holes and how to cut it."));
+        return;
+    }
+    const auto print = [this](double mm) { return QString::fromStdString(measure::printQuantity(mm, measure::Quantity::DrilledLength, m_session->units())); };
+    QString text = QString::fromStdString(c->note);
+    for (const armor::Hole &h : c->holes)
+        text += QStringLiteral("%1%2 ⌀ %3 at %4 / %5").arg(text.isEmpty() ? "" : ";  ", QString::fromStdString(h.purpose), print(h.diameter), print(h.at.x()), print(h.at.y()));
+    if (!c->holes.empty()) text += c->isPlate ? tr("  (plate holes in vehicle axes)") : tr("  (from the start of the bar / above its middle)");
+    m_note->setText(text.isEmpty() ? tr("No holes, nothing special.") : text);
+    m_session->select(QString::fromStdString(c->part));
+}
+
+void CutBench::showSubject(const QString &subject) {
+    for (int r = 0; r < m_model->rowCount(); ++r)
+        if (QString::fromStdString(m_model->item(r)->part) == subject) m_table->selectRow(r);
+    m_session->select(subject);
+}
+
+}  // namespace hefty::app

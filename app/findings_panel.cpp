@@ -1,0 +1,128 @@
+#include "app/findings_panel.h"
+
+#include <QFrame>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QRegularExpression>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include "app/theme.h"
+
+namespace hefty::app {
+namespace {
+
+QString severityColor(job::Severity s) {
+    switch (s) {
+        case job::Severity::Stop: return colors().bad.name();
+        case job::Severity::Fix: return colors().yellow.name();
+        case job::Severity::Note: break;
+    }
+    return colors().rule.name();
+}
+
+QString signedText(double value, measure::Quantity q, measure::UnitSystem units) {
+    return (value >= 0 ? QStringLiteral("+") : QString()) + QString::fromStdString(measure::printQuantity(value, q, units));
+}
+
+}  // namespace
+
+FindingsPanel::FindingsPanel(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("findings");
+    setAttribute(Qt::WA_StyledBackground);
+    setFixedWidth(310);
+    m_heading = new QLabel(this);
+    m_heading->setFont(textFont(12, true));
+    m_heading->setContentsMargins(10, 8, 10, 4);
+    m_cards = new QWidget;
+    m_cards->setObjectName("cards");
+    m_layout = new QVBoxLayout(m_cards);
+    m_layout->setContentsMargins(8, 4, 8, 8);
+    m_layout->setSpacing(8);
+    auto *scroll = new QScrollArea(this);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setWidget(m_cards);
+    auto *layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(m_heading);
+    layout->addWidget(scroll);
+    connect(session, &Session::appraisalChanged, this, &FindingsPanel::refresh);
+    connect(session, &Session::unitsChanged, this, &FindingsPanel::refresh);
+    refresh();
+}
+
+void FindingsPanel::refresh() {
+    const auto appraisal = m_session->shownAppraisal();
+    // While a handle is dragged the cards stay until the remedies of the resting job are known, so that
+    // they do not flicker; the heading follows at once.
+    int toFix = 0;
+    for (const job::Finding &f : appraisal->findings) toFix += f.severity != job::Severity::Note;
+    m_heading->setText(toFix == 0 ? tr("Nothing to settle") : tr("%n thing(s) to settle", nullptr, toFix).replace("thing(s)", toFix == 1 ? "thing" : "things"));
+    if (m_shown == appraisal && m_shownUnits == m_session->units()) return;
+    m_shown = appraisal;
+    m_shownUnits = m_session->units();
+    while (QLayoutItem *item = m_layout->takeAt(0)) {
+        if (item->widget()) item->widget()->deleteLater();
+        delete item;
+    }
+    for (const job::Finding &f : appraisal->findings) m_layout->addWidget(card(f));
+    m_layout->addStretch();
+}
+
+QWidget *FindingsPanel::card(const job::Finding &finding) {
+    auto *frame = new QFrame(m_cards);
+    frame->setObjectName("finding." + QString::fromStdString(finding.id));
+    frame->setStyleSheet(QStringLiteral("QFrame#%1 { background: %2; border: 0; border-left: 6px solid %3; } QLabel { background: transparent; }")
+                             .arg(QString(frame->objectName()).replace(QRegularExpression("([^A-Za-z0-9_-])"), "\\\\\\1"), colors().paper.name(), severityColor(finding.severity)));
+    auto *layout = new QVBoxLayout(frame);
+    layout->setContentsMargins(12, 6, 8, 8);
+    layout->setSpacing(6);
+    auto *sentence = new QLabel(QString::fromStdString(finding.sentence), frame);
+    sentence->setWordWrap(true);
+    sentence->setFont(textFont(11));
+    layout->addWidget(sentence);
+    auto *row = new QHBoxLayout;
+    row->setSpacing(6);
+    const QString id = QString::fromStdString(finding.id);
+    auto *show = new QPushButton(tr("Show me"), frame);
+    show->setObjectName("show." + id);
+    connect(show, &QPushButton::clicked, this, [this, id] { emit showAsked(id); });
+    row->addWidget(show);
+    if (finding.working) {
+        auto *why = new QPushButton(tr("Why"), frame);
+        why->setObjectName("why." + id);
+        connect(why, &QPushButton::clicked, this, [this, id] { emit whyAsked(id); });
+        row->addWidget(why);
+    }
+    row->addStretch();
+    layout->addLayout(row);
+    for (const job::Remedy &r : finding.remedies) layout->addWidget(remedyButton(finding, r));
+    if (finding.severity == job::Severity::Fix && finding.remedies.empty() && !m_shown->remediesDone) {
+        auto *wait = new QLabel(tr("Looking for remedies..."), frame);
+        wait->setFont(textFont(10));
+        layout->addWidget(wait);
+    }
+    return frame;
+}
+
+QWidget *FindingsPanel::remedyButton(const job::Finding &finding, const job::Remedy &r) {
+    const auto units = m_session->units();
+    const auto print = [&](double v) { return QString::fromStdString(measure::printQuantity(v, finding.quantity, units)); };
+    const QString label = QString::fromStdString(r.label);
+    const QString effect = QStringLiteral("%1 → %2, %3, %4")
+                               .arg(print(r.before), print(r.after), signedText(r.massChange, measure::Quantity::Mass, units),
+                                    signedText(r.costChange, measure::Quantity::Money, units));
+    auto *button = new QPushButton(label + "\n" + effect + (r.cures ? QString() : tr(" (helps, does not cure)")));
+    button->setObjectName("remedy." + QString::fromStdString(finding.id) + "." + QString::fromStdString(r.edit.settings.begin()->first));
+    button->setStyleSheet("QPushButton { text-align: left; padding: 6px 8px; }");
+    button->setFont(textFont(10));
+    button->setMinimumHeight(48);
+    button->setToolTip(r.fixesAfter > r.fixesBefore ? tr("Brings %1 new things to settle.").arg(r.fixesAfter - r.fixesBefore) : tr("Takes the remedy; it can be undone."));
+    const job::Remedy copy = r;
+    connect(button, &QPushButton::clicked, this, [this, copy] { m_session->takeRemedy(copy); });
+    return button;
+}
+
+}  // namespace hefty::app

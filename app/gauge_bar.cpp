@@ -1,0 +1,96 @@
+#include "app/gauge_bar.h"
+
+#include <QHBoxLayout>
+#include <QPainter>
+
+#include "app/theme.h"
+#include "core/base/constants.h"
+
+namespace hefty::app {
+namespace {
+
+QString printed(double value, const job::Gauge &g, measure::UnitSystem units) {
+    QString text = QString::fromStdString(measure::printQuantity(value, g.quantity, units));
+    if (g.quantity == measure::Quantity::Money) text = QStringLiteral("%1 %2").arg(text, QString::fromStdString(g.governs));
+    return text;
+}
+
+}  // namespace
+
+GaugeButton::GaugeButton(Session *session, QString gaugeId, QWidget *parent)
+    : QAbstractButton(parent), m_session(session), m_id(std::move(gaugeId)) {
+    setObjectName("gauge." + m_id);
+    setFocusPolicy(Qt::StrongFocus);
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    setFixedHeight(64);
+    for (auto signal : {&Session::jobChanged, &Session::appraisalChanged, &Session::unitsChanged})
+        connect(session, signal, this, &GaugeButton::refresh);
+    refresh();
+}
+
+void GaugeButton::refresh() {
+    const auto appraisal = m_session->shownAppraisal();
+    const job::Gauge *g = appraisal->gauge(m_id.toStdString());
+    m_working = m_session->isWorking();
+    m_value = QStringLiteral("–");
+    m_limit.clear();
+    m_change.clear();
+    m_broken = false;
+    if (g) {
+        m_name = QString::fromStdString(g->name);
+        m_broken = g->broken();
+        if (g->value) m_value = printed(*g->value, *g, m_session->units());
+        m_limit = (g->limitIsLeast ? QStringLiteral("≥ ") : QStringLiteral("≤ ")) + printed(g->limit, *g, m_session->units());
+        const auto pinned = m_session->pinned();
+        const job::Gauge *before = pinned ? pinned->gauge(m_id.toStdString()) : nullptr;
+        if (before && before->value && g->value) {
+            const double d = *g->value - *before->value;
+            m_change = (d >= 0 ? QStringLiteral("+") : QString()) + printed(d, *g, m_session->units());
+        }
+    }
+    setText(QStringLiteral("%1 %2").arg(m_name, m_value));
+    setAccessibleName(QStringLiteral("%1: %2, %3").arg(m_name, m_value, m_limit));
+    setToolTip(g && !g->governs.empty() ? tr("Governed by %1. Click for the working.").arg(QString::fromStdString(g->governs)) : tr("Click for the working."));
+    update();
+}
+
+void GaugeButton::paintEvent(QPaintEvent *) {
+    QPainter p(this);
+    const Palette &c = colors();
+    p.fillRect(rect(), c.bar);
+    if (m_broken) {
+        fillTemper(p, QPolygonF(QRectF(0, 0, 8, height())), 1.2);
+    } else {
+        p.fillRect(QRect(0, 0, 2, height()), c.faint);
+    }
+    p.setOpacity(m_working ? 0.6 : 1);
+    p.setPen(c.barText);
+    p.setFont(textFont(9.5));
+    const QRect box = rect().adjusted(14, 4, -4, -4);
+    p.drawText(box, Qt::AlignLeft | Qt::AlignTop, p.fontMetrics().elidedText(m_name, Qt::ElideRight, box.width()));
+    p.setFont(measureFont(14, true));
+    p.drawText(box.adjusted(0, 16, 0, 0), Qt::AlignLeft | Qt::AlignTop, m_value);
+    p.setFont(measureFont(9));
+    p.setPen(m_change.isEmpty() ? QColor("#C7CBC8") : c.yellow);
+    p.drawText(box, Qt::AlignLeft | Qt::AlignBottom, m_change.isEmpty() ? m_limit : m_change);
+    if (hasFocus()) {
+        p.setOpacity(1);
+        p.setPen(QPen(c.yellow, 2));
+        p.drawRect(rect().adjusted(1, 1, -2, -2));
+    }
+}
+
+GaugeBar::GaugeBar(Session *session, QWidget *parent) : QWidget(parent) {
+    setObjectName("gaugeBar");
+    setAttribute(Qt::WA_StyledBackground);
+    auto *layout = new QHBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(1);
+    for (const char *id : {"approach", "wheelPath", "clearance", "margin", "mass", "axle", "cost"}) {
+        auto *button = new GaugeButton(session, id, this);
+        connect(button, &QAbstractButton::clicked, this, [this, id] { emit asked(id); });
+        layout->addWidget(button);
+    }
+}
+
+}  // namespace hefty::app

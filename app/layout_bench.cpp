@@ -1,0 +1,169 @@
+#include "app/layout_bench.h"
+
+#include <QComboBox>
+#include <QGridLayout>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QScrollArea>
+#include <QVBoxLayout>
+
+#include "app/quantity_edit.h"
+#include "app/theme.h"
+#include "app/tweak_box.h"
+
+namespace hefty::app {
+namespace {
+
+ViewSide sideOf(const std::string &view) {
+    if (view == "top") return ViewSide::Top;
+    return view == "front" ? ViewSide::Front : ViewSide::Side;
+}
+
+}  // namespace
+
+LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("layoutBench");
+    const auto make = [&](ViewSide side, const char *name, const QString &title) {
+        auto *view = new PlanView(session, side, this);
+        view->setObjectName(name);
+        view->setAccessibleName(title);
+        view->title = title;
+        view->showOutline = side == ViewSide::Side;
+        view->targets = [this, side] { return targetsFor(side); };
+        return view;
+    };
+    m_side = make(ViewSide::Side, "layoutSide", tr("From the side"));
+    m_top = make(ViewSide::Top, "layoutTop", tr("From above, front down"));
+    m_front = make(ViewSide::Front, "layoutFront", tr("From ahead"));
+    m_side->setFit({-260, 0, -60}, {1020, 0, 1020});
+    m_top->setFit({440, -960, 0}, {900, 960, 0});
+    m_front->setFit({0, -960, 240}, {0, 960, 900});
+    auto *form = new QWidget;
+    auto *formLayout = new QVBoxLayout(form);
+    formLayout->setContentsMargins(4, 4, 12, 4);
+    m_tweaks = new TweakBox(session, form);
+    formLayout->addWidget(m_tweaks);
+    buildForm(formLayout);
+    formLayout->addStretch();
+    auto *tray = new QScrollArea(this);
+    tray->setWidget(form);
+    tray->setWidgetResizable(true);
+    tray->setFixedWidth(272);
+    tray->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto *views = new QGridLayout;
+    views->addWidget(m_front, 0, 0);
+    views->addWidget(m_top, 1, 0);
+    views->addWidget(m_side, 2, 0);
+    views->setRowStretch(0, 10);
+    views->setRowStretch(1, 8);
+    views->setRowStretch(2, 16);
+    auto *layout = new QHBoxLayout(this);
+    layout->setContentsMargins(8, 8, 8, 8);
+    layout->addLayout(views, 1);
+    layout->addWidget(tray);
+    connect(session, &Session::jobChanged, this, &LayoutBench::refreshForm);
+    refreshForm();
+}
+
+PlanView *LayoutBench::view(ViewSide side) const {
+    return side == ViewSide::Side ? m_side : (side == ViewSide::Top ? m_top : m_front);
+}
+
+std::vector<DragTarget> LayoutBench::targetsFor(ViewSide side) const {
+    std::vector<DragTarget> out;
+    const auto appraisal = m_session->shownAppraisal();
+    const armor::Piece *piece = m_session->piece();
+    if (!piece || appraisal->pieces.empty() || !appraisal->pieces.front().assembly) return out;
+    const armor::Pattern *pattern = armor::pattern(piece->pattern);
+    for (const armor::Handle &h : appraisal->pieces.front().assembly->handles) {
+        const armor::SettingDescriptor *d = pattern->setting(h.setting);
+        if (!d || sideOf(h.view) != side) continue;
+        DragTarget t;
+        t.id = QString::fromStdString(h.setting);
+        t.name = QString::fromStdString(d->name);
+        t.at = h.at;
+        t.direction = h.direction;
+        t.value = armor::number(*piece, *pattern, h.setting);
+        t.step = d->step;
+        t.quantity = d->quantity;
+        Session *session = m_session;
+        t.set = [session, d](double value, int gesture) {
+            session->setSetting(QString::fromStdString(d->id), std::clamp(value, d->least, d->most), gesture);
+        };
+        out.push_back(std::move(t));
+    }
+    return out;
+}
+
+void LayoutBench::buildForm(QVBoxLayout *form) {
+    const armor::Pattern *pattern = armor::pattern("square-tube-winch-bumper");
+    std::string group;
+    for (const armor::SettingDescriptor &d : pattern->settings) {
+        if (d.group != group) {
+            group = d.group;
+            auto *heading = new QLabel(QString::fromStdString(group));
+            heading->setFont(textFont(12, true));
+            heading->setContentsMargins(0, 10, 0, 2);
+            form->addWidget(heading);
+        }
+        addSetting(form, d);
+    }
+}
+
+void LayoutBench::addSetting(QVBoxLayout *form, const armor::SettingDescriptor &d) {
+    const QString name = QString::fromStdString(d.name), id = QString::fromStdString(d.id);
+    auto *row = new QHBoxLayout;
+    auto *label = new QLabel(name);
+    label->setToolTip(QString::fromStdString(d.meaning));
+    label->setWordWrap(true);
+    row->addWidget(label, 1);
+    if (d.choice == armor::Choice::None) {
+        auto *edit = new QuantityEdit(m_session, d.quantity);
+        edit->setObjectName("setting." + id);
+        edit->setAccessibleName(name);
+        edit->setToolTip(QString::fromStdString(d.meaning));
+        edit->setFixedWidth(106);
+        label->setBuddy(edit);
+        connect(edit, &QuantityEdit::valueTyped, this, [this, edit, &d](double value) {
+            const auto fine = armor::checkSetting(d, value, m_session->stock());
+            edit->setToolTip(fine ? QString::fromStdString(d.meaning) : QString::fromStdString(fine.error().message));
+            if (fine) return m_session->setSetting(QString::fromStdString(d.id), value);
+            edit->setModified(true);
+            edit->setProperty("wrong", true);
+            edit->setStyleSheet(QStringLiteral("border: 2px solid %1;").arg(colors().bad.name()));
+        });
+        m_edits[d.id] = edit;
+        row->addWidget(edit);
+        form->addLayout(row);
+        return;
+    }
+    auto *box = new QComboBox;
+    box->setObjectName("setting." + id);
+    box->setAccessibleName(name);
+    box->setToolTip(QString::fromStdString(d.meaning));
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    box->setMinimumContentsLength(10);
+    for (const std::string &option : armor::options(d.choice, m_session->stock())) box->addItem(QString::fromStdString(option));
+    connect(box, &QComboBox::activated, this, [this, box, id] { m_session->setSetting(id, box->currentText().toStdString()); });
+    m_choices[d.id] = box;
+    form->addLayout(row);
+    form->addWidget(box);
+}
+
+void LayoutBench::refreshForm() {
+    const armor::Piece *piece = m_session->piece();
+    const armor::Pattern *pattern = piece ? armor::pattern(piece->pattern) : nullptr;
+    if (!pattern) return;
+    for (const auto &[id, edit] : m_edits) {
+        edit->setStyleSheet(QString());
+        edit->setValue(armor::number(*piece, *pattern, id));
+    }
+    for (const auto &[id, box] : m_choices) box->setCurrentText(QString::fromStdString(armor::text(*piece, *pattern, id)));
+}
+
+void LayoutBench::showSubject(const QString &subject, const std::optional<Vec3> &place) {
+    m_session->select(subject);
+    for (PlanView *view : {m_side, m_top, m_front}) view->markPlace(place);
+}
+
+}  // namespace hefty::app

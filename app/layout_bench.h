@@ -1,0 +1,40 @@
+#pragma once
+
+#include <map>
+
+#include <QWidget>
+
+#include "app/plan_view.h"
+
+class QComboBox;
+class QVBoxLayout;
+
+namespace hefty::app {
+
+class QuantityEdit;
+class TweakBox;
+
+/// The stop where a piece is laid out: side, top and front to scale with the pattern's handles, its
+/// settings, and changes to single parts.
+class LayoutBench : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit LayoutBench(Session *session, QWidget *parent = nullptr);
+    void showSubject(const QString &subject, const std::optional<Vec3> &place);
+    [[nodiscard]] PlanView *view(ViewSide side) const;
+
+  private:
+    [[nodiscard]] std::vector<DragTarget> targetsFor(ViewSide side) const;
+    void buildForm(QVBoxLayout *form);
+    void addSetting(QVBoxLayout *form, const armor::SettingDescriptor &descriptor);
+    void refreshForm();
+
+    Session *m_session;
+    PlanView *m_side, *m_top, *m_front;
+    std::map<std::string, QuantityEdit *> m_edits;
+    std::map<std::string, QComboBox *> m_choices;
+    TweakBox *m_tweaks;
+};
+
+}  // namespace hefty::app

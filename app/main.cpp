@@ -1,0 +1,73 @@
+#include <cstdio>
+
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QElapsedTimer>
+#include <QIcon>
+#include <QTimer>
+
+#include "app/main_window.h"
+#include "app/theme.h"
+#include "core/base/places.h"
+
+namespace {
+
+/// Waits until the appraisal with its remedies is there, then saves a picture of the window and quits.
+void takePicture(hefty::app::MainWindow &window, const QString &path) {
+    auto *timer = new QTimer(&window);
+    auto *since = new QElapsedTimer;
+    since->start();
+    QObject::connect(timer, &QTimer::timeout, &window, [&window, path, timer, since] {
+        const auto *session = window.session();
+        const bool ready = !session->isWorking() && session->appraisal()->remediesDone;
+        if (!ready && since->elapsed() < 60000) return;
+        timer->stop();
+        delete since;
+        QTimer::singleShot(200, &window, [&window, path] {
+            const bool saved = window.grab().save(path);
+            if (!saved) std::fprintf(stderr, "The picture cannot be written to %s\n", qPrintable(path));
+            QApplication::exit(saved ? 0 : 2);
+        });
+    });
+    timer->start(50);
+}
+
+}  // namespace
+
+int main(int argc, char **argv) {
+    QApplication app(argc, argv);
+    QApplication::setApplicationName("hefty-girder");
+    QApplication::setOrganizationName("hefty-girder");
+    QApplication::setApplicationDisplayName("Hefty Girder");
+    QApplication::setApplicationVersion("0.1.0");
+    QApplication::setDesktopFileName("hefty-girder");
+    QApplication::setWindowIcon(QIcon(":/icons/hefty-girder.svg"));
+    QCommandLineParser parser;
+    parser.setApplicationDescription("Workbench for off-road vehicle armor.");
+    parser.addHelpOption();
+    parser.addVersionOption();
+    parser.addPositionalArgument("job", "Job file to open.");
+    const QCommandLineOption demo("demo", "Open the demo job.");
+    const QCommandLineOption picture("picture", "Render the window to a PNG and exit.", "file");
+    const QCommandLineOption stop("stop", "Begin at a stop: measure, layout, prove, cut.", "name", "layout");
+    const QCommandLineOption dark("dark", "Dark look.");
+    parser.addOptions({demo, picture, stop, dark});
+    parser.process(app);
+
+    auto stock = hefty::stock::readStock(hefty::stockFolder());
+    if (!stock) {
+        std::fprintf(stderr, "The stock files cannot be read. %s\n", stock.error().sentence().c_str());
+        return 2;
+    }
+    if (parser.isSet(dark)) hefty::app::setLook(hefty::app::Look::Dark);
+    hefty::app::applyTheme();
+    hefty::app::MainWindow window(std::make_shared<const hefty::stock::Stock>(std::move(*stock)));
+    if (parser.isSet(demo)) window.openPath(QString::fromStdString(hefty::demoFolder()) + "/marten-front-bumper.girder.json");
+    if (!parser.positionalArguments().isEmpty()) window.openPath(parser.positionalArguments().front());
+    const QStringList names{"measure", "layout", "prove", "cut"};
+    if (parser.isSet(demo) || !parser.positionalArguments().isEmpty() || parser.isSet(stop))
+        window.goTo(std::max(0, static_cast<int>(names.indexOf(parser.value(stop)))));
+    window.show();
+    if (parser.isSet(picture)) takePicture(window, parser.value(picture));
+    return QApplication::exec();
+}

@@ -1,0 +1,401 @@
+#include "app/main_window.h"
+
+#include <QAction>
+#include <QApplication>
+#include <QCloseEvent>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QMenu>
+#include <QMessageBox>
+#include <QPrintPreviewDialog>
+#include <QPrinter>
+#include <QPushButton>
+#include <QSettings>
+#include <QStackedWidget>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+#include "app/cut_bench.h"
+#include "app/findings_panel.h"
+#include "app/finder.h"
+#include "app/gauge_bar.h"
+#include "app/job_sheet.h"
+#include "app/layout_bench.h"
+#include "app/measure_bench.h"
+#include "app/prove_bench.h"
+#include "app/theme.h"
+#include "app/traveler.h"
+#include "app/working_sheet.h"
+#include "core/base/places.h"
+
+namespace hefty::app {
+namespace {
+
+const char *const jobFilter = "Jobs (*.girder.json);;All files (*)";
+constexpr int recentAtMost = 8;
+
+QToolButton *stripButton(QAction *action, const char *name) {
+    auto *button = new QToolButton;
+    button->setObjectName(QLatin1String(name));
+    button->setDefaultAction(action);
+    button->setToolButtonStyle(Qt::ToolButtonTextOnly);
+    return button;
+}
+
+}  // namespace
+
+Asking dialogs() {
+    return {[](QWidget *parent, const QString &title, const QString &filter) { return QFileDialog::getOpenFileName(parent, title, {}, filter); },
+            [](QWidget *parent, const QString &title, const QString &proposal, const QString &filter) {
+                return QFileDialog::getSaveFileName(parent, title, proposal, filter);
+            },
+            [](QWidget *parent, const QString &title, const QString &text) {
+                QMessageBox box(QMessageBox::NoIcon, title, text, QMessageBox::Close, parent);
+                box.exec();
+            }};
+}
+
+MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *parent)
+    : QMainWindow(parent), m_session(new Session(std::move(stock), this)) {
+    setObjectName("mainWindow");
+    resize(1280, 800);
+    m_traveler = new Traveler(m_session);
+    m_measure = new MeasureBench(m_session);
+    m_layout = new LayoutBench(m_session);
+    m_prove = new ProveBench(m_session);
+    m_cut = new CutBench(m_session);
+    m_benches = new QStackedWidget;
+    for (QWidget *bench : std::initializer_list<QWidget *>{m_measure, m_layout, m_prove, m_cut}) m_benches->addWidget(bench);
+    m_findings = new FindingsPanel(m_session);
+    m_gauges = new GaugeBar(m_session);
+    makeActions();
+    auto *middle = new QHBoxLayout;
+    middle->setSpacing(0);
+    middle->addWidget(m_traveler);
+    middle->addWidget(m_benches, 1);
+    middle->addWidget(m_findings);
+    auto *all = new QWidget;
+    auto *layout = new QVBoxLayout(all);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(0);
+    layout->addWidget(makeStrip());
+    layout->addLayout(middle, 1);
+    layout->addWidget(m_gauges);
+    setCentralWidget(all);
+    connect(m_traveler, &Traveler::chosen, this, &MainWindow::goTo);
+    connect(m_gauges, &GaugeBar::asked, this, &MainWindow::gaugeAsked);
+    connect(m_findings, &FindingsPanel::showAsked, this, &MainWindow::showFinding);
+    connect(m_findings, &FindingsPanel::whyAsked, this, &MainWindow::whyFinding);
+    connect(m_prove, &ProveBench::whyAsked, this, &MainWindow::openWorking);
+    connect(m_cut, &CutBench::exportAsked, this, &MainWindow::exportCuts);
+    for (auto signal : {&Session::jobChanged, &Session::fileChanged, &Session::unitsChanged, &Session::appraisalChanged})
+        connect(m_session, signal, this, &MainWindow::refreshStrip);
+    goTo(0);
+    refreshStrip();
+    refreshRecent();
+    offerRecovery();
+}
+
+MainWindow::~MainWindow() = default;
+
+QAction *MainWindow::action(const char *name, const QString &text, const QKeySequence &keys, std::function<void()> run) {
+    auto *a = new QAction(text, this);
+    a->setObjectName(QLatin1String(name));
+    if (!keys.isEmpty()) a->setShortcut(keys);
+    connect(a, &QAction::triggered, this, std::move(run));
+    addAction(a);
+    m_actions.append(a);
+    return a;
+}
+
+void MainWindow::makeActions() {
+    action("new", tr("New job"), QKeySequence::New, [this] { m_session->newJob(); });
+    action("open", tr("Open a job..."), QKeySequence::Open, [this] {
+        const QString path = asking.openFile(this, tr("Open a job"), jobFilter);
+        if (!path.isEmpty()) openPath(path);
+    });
+    action("openDemo", tr("Open the demo job"), {}, [this] { openPath(QString::fromStdString(demoFolder()) + "/marten-front-bumper.girder.json"); });
+    action("save", tr("Save"), QKeySequence::Save, [this] { save(); });
+    action("saveAs", tr("Save as..."), QKeySequence("Ctrl+Shift+S"), [this] { saveAs(); });
+    action("exportCuts", tr("Save the cut list as CSV..."), QKeySequence("Ctrl+E"), [this] { exportCuts(); });
+    action("exportPdf", tr("Save the job sheet as PDF..."), QKeySequence("Ctrl+Shift+E"), [this] { exportPdf(); });
+    action("print", tr("Print the job sheet..."), QKeySequence::Print, [this] { preview(); });
+    action("metric", tr("Millimeters"), {}, [this] { m_session->setUnits(measure::UnitSystem::Metric); });
+    action("inch", tr("Inches"), {}, [this] { m_session->setUnits(measure::UnitSystem::Inch); });
+    action("units", tr("Switch units"), QKeySequence("Ctrl+U"), [this] {
+        m_session->setUnits(m_session->units() == measure::UnitSystem::Metric ? measure::UnitSystem::Inch : measure::UnitSystem::Metric);
+    });
+    action("dark", tr("Light or dark"), QKeySequence("Ctrl+L"), [this] { setDark(look() == Look::Light); });
+    action("fold", tr("Fold or unfold the findings"), QKeySequence("Ctrl+J"), [this] { m_findings->setVisible(!m_findings->isVisible()); });
+    action("pin", tr("Pin this variant, or let it go"), QKeySequence("Ctrl+D"), [this] { m_session->togglePin(); });
+    auto *peek = action("peek", tr("Show the pinned variant (hold)"), QKeySequence("F8"), [this] { m_session->showPinned(true); });
+    peek->setAutoRepeat(false);
+    for (int i = 0; i < static_cast<int>(stops.size()); ++i) {
+        const auto &stop = stops[static_cast<std::size_t>(i)];
+        action((std::string("go.") + stop.id).c_str(), tr("Go to %1").arg(QCoreApplication::translate("stops", stop.name)), QKeySequence(QStringLiteral("Ctrl+%1").arg(i + 1)), [this, i] { goTo(i); });
+    }
+    action("find", tr("Find an action..."), QKeySequence("Ctrl+K"), [this] { Finder(m_actions, this).exec(); });
+    action("quit", tr("Quit"), QKeySequence::Quit, [this] { close(); });
+}
+
+QWidget *MainWindow::makeStrip() {
+    auto *strip = new QWidget;
+    strip->setObjectName("jobStrip");
+    strip->setAttribute(Qt::WA_StyledBackground);
+    auto *layout = new QHBoxLayout(strip);
+    layout->setContentsMargins(8, 5, 8, 5);
+    layout->setSpacing(8);
+    auto *menu = new QMenu(this);
+    for (const char *name : {"new", "open", "openDemo"}) menu->addAction(findChild<QAction *>(name));
+    m_recent = menu->addMenu(tr("Recent jobs"));
+    m_recent->setObjectName("recent");
+    menu->addSeparator();
+    for (const char *name : {"save", "saveAs"}) menu->addAction(findChild<QAction *>(name));
+    menu->addSeparator();
+    for (const char *name : {"exportCuts", "exportPdf", "print"}) menu->addAction(findChild<QAction *>(name));
+    menu->addSeparator();
+    for (const char *name : {"dark", "fold", "find", "quit"}) menu->addAction(findChild<QAction *>(name));
+    auto *job = new QToolButton;
+    job->setObjectName("jobMenu");
+    job->setText(tr("Job"));
+    job->setMenu(menu);
+    job->setPopupMode(QToolButton::InstantPopup);
+    layout->addWidget(job);
+    m_title = new QLabel;
+    m_title->setObjectName("jobTitle");
+    m_title->setFont(textFont(13, true));
+    m_vehicle = new QLabel;
+    m_vehicle->setObjectName("vehicleName");
+    layout->addWidget(m_title);
+    layout->addWidget(m_vehicle);
+    m_chips = new QLabel;
+    m_chips->setObjectName("pieceChip");
+    layout->addWidget(m_chips);
+    layout->addStretch();
+    QAction *undo = m_session->undoStack()->createUndoAction(this, tr("Undo"));
+    undo->setObjectName("undo");
+    undo->setShortcut(QKeySequence::Undo);
+    QAction *redo = m_session->undoStack()->createRedoAction(this, tr("Redo"));
+    redo->setObjectName("redo");
+    redo->setShortcut(QKeySequence::Redo);
+    for (QAction *a : {undo, redo}) {
+        addAction(a);
+        m_actions.append(a);
+    }
+    m_undo = stripButton(undo, "undoButton");
+    m_redo = stripButton(redo, "redoButton");
+    m_undo->setMaximumWidth(250);
+    m_redo->setMaximumWidth(140);
+    m_pin = new QToolButton;
+    m_pin->setObjectName("pinButton");
+    m_pin->setCheckable(true);
+    connect(m_pin, &QToolButton::clicked, m_session, &Session::togglePin);
+    m_units = new QToolButton;
+    m_units->setObjectName("unitsButton");
+    connect(m_units, &QToolButton::clicked, findChild<QAction *>("units"), &QAction::trigger);
+    for (QToolButton *b : {m_undo, m_redo, m_pin, m_units}) layout->addWidget(b);
+    return strip;
+}
+
+void MainWindow::refreshStrip() {
+    const job::Job &job = m_session->job();
+    const QString name = QString::fromStdString(job.name);
+    m_title->setText(name + (m_session->isModified() ? QStringLiteral(" •") : QString()));
+    m_title->setToolTip(m_session->path().isEmpty() ? tr("Not saved yet") : m_session->path());
+    m_vehicle->setText(QString::fromStdString(job.vehicle.name));
+    int open = 0;
+    for (const job::Finding &f : m_session->appraisal()->findings) open += f.severity != job::Severity::Note;
+    const QString piece = m_session->piece() ? QString::fromStdString(m_session->piece()->name) : QString();
+    auto *chip = static_cast<QLabel *>(m_chips);
+    chip->setText(piece.isEmpty() || name == piece ? QString() : QStringLiteral("▣ %1%2").arg(piece, open ? QStringLiteral("  %1").arg(open) : QStringLiteral("  ✓")));
+    m_units->setText(m_session->units() == measure::UnitSystem::Metric ? tr("mm, kg") : tr("inch, lb"));
+    m_pin->setText(m_session->pinned() ? tr("Pinned") : tr("Pin"));
+    m_pin->setChecked(m_session->pinned() != nullptr);
+    m_pin->setToolTip(tr("Pin this variant: the gauges then show the change. Hold F8 to see it."));
+    setWindowTitle(tr("%1[*] - Hefty Girder").arg(name));
+    setWindowModified(m_session->isModified());
+}
+
+void MainWindow::goTo(int stop) {
+    m_benches->setCurrentIndex(stop);
+    m_traveler->setCurrent(stop);
+}
+
+void MainWindow::setDark(bool dark) {
+    setLook(dark ? Look::Dark : Look::Light);
+    applyTheme();
+    m_session->select(m_session->selected());
+    emit m_session->appraisalChanged();
+    for (QWidget *w : findChildren<QWidget *>()) w->update();
+}
+
+void MainWindow::tell(const QString &title, const Problem &problem) {
+    QString text = QString::fromStdString(problem.message);
+    if (!problem.where.empty()) text += tr("\n\nWhere: %1").arg(QString::fromStdString(problem.where));
+    if (!problem.remedy.empty()) text += "\n\n" + QString::fromStdString(problem.remedy);
+    asking.tell(this, title, text);
+}
+
+bool MainWindow::openPath(const QString &path) {
+    if (const auto opened = m_session->open(path); !opened) {
+        tell(tr("The job cannot be opened"), opened.error());
+        return false;
+    }
+    remember(m_session->path());
+    return true;
+}
+
+bool MainWindow::save() {
+    // The shipped demo is not written over: it is saved as a job of one's own.
+    const bool isDemo = QFileInfo(m_session->path()).absolutePath() == QFileInfo(QString::fromStdString(demoFolder())).absoluteFilePath();
+    if (m_session->path().isEmpty() || isDemo) return saveAs();
+    if (const auto saved = m_session->save(m_session->path()); !saved) {
+        tell(tr("The job cannot be saved"), saved.error());
+        return false;
+    }
+    return true;
+}
+
+bool MainWindow::saveAs() {
+    const QString path = asking.saveFile(this, tr("Save the job"), QString::fromStdString(m_session->job().name).toLower().replace(' ', '-') + ".girder.json", jobFilter);
+    if (path.isEmpty()) return false;
+    if (const auto saved = m_session->save(path); !saved) {
+        tell(tr("The job cannot be saved"), saved.error());
+        return false;
+    }
+    remember(m_session->path());
+    return true;
+}
+
+void MainWindow::remember(const QString &path) {
+    QSettings settings;
+    QStringList recent = settings.value("recent").toStringList();
+    recent.removeAll(path);
+    recent.prepend(path);
+    settings.setValue("recent", recent.mid(0, recentAtMost));
+    refreshRecent();
+}
+
+void MainWindow::refreshRecent() {
+    m_recent->clear();
+    for (const QString &path : QSettings().value("recent").toStringList())
+        m_recent->addAction(QFileInfo(path).fileName(), this, [this, path] { openPath(path); })->setToolTip(path);
+    m_recent->setEnabled(!m_recent->isEmpty());
+}
+
+void MainWindow::exportCuts() {
+    const auto appraisal = m_session->appraisal();
+    if (appraisal->pieces.empty() || !appraisal->pieces.front().fabrication)
+        return asking.tell(this, tr("There is no cut list yet"), tr("Measure the vehicle and lay out a piece first."));
+    const QString path = asking.saveFile(this, tr("Save the cut list"), "cut-list.csv", "CSV (*.csv)");
+    if (path.isEmpty()) return;
+    if (const auto saved = job::saveText(path.toStdString(), workshop::cutListCsv(*appraisal->pieces.front().fabrication)); !saved)
+        tell(tr("The cut list cannot be saved"), saved.error());
+}
+
+void MainWindow::exportPdf() {
+    const QString path = asking.saveFile(this, tr("Save the job sheet"), "job-sheet.pdf", "PDF (*.pdf)");
+    if (path.isEmpty()) return;
+    if (const auto saved = JobSheet(m_session).writePdf(path); !saved) tell(tr("The job sheet cannot be saved"), saved.error());
+}
+
+void MainWindow::preview() {
+    QPrinter printer(QPrinter::HighResolution);
+    printer.setPageSize(QPageSize(QPageSize::A4));
+    QPrintPreviewDialog dialog(&printer, this);
+    dialog.setObjectName("printPreview");
+    dialog.resize(1000, 760);
+    connect(&dialog, &QPrintPreviewDialog::paintRequested, this, [this](QPrinter *p) { JobSheet(m_session).paint(p); });
+    dialog.exec();
+}
+
+void MainWindow::openWorking(const working::Working &working) {
+    if (working.empty()) return asking.tell(this, QString::fromStdString(working.title), tr("There is no number here yet."));
+    auto *sheet = new WorkingSheet(working, this);
+    sheet->setAttribute(Qt::WA_DeleteOnClose);
+    sheet->show();
+}
+
+void MainWindow::showFinding(const QString &id) {
+    const auto appraisal = m_session->appraisal();
+    const job::Finding *f = appraisal->finding(id.toStdString());
+    if (!f) return;
+    const auto place = f->at.isZero() ? std::nullopt : std::optional<Vec3>(f->at);
+    const QString subject = QString::fromStdString(f->subject);
+    for (int i = 0; i < static_cast<int>(stops.size()); ++i)
+        if (f->stop == stops[static_cast<std::size_t>(i)].id) goTo(i);
+    if (f->stop == "measure") m_measure->showSubject(subject, place);
+    if (f->stop == "layout") m_layout->showSubject(subject, place);
+    if (f->stop == "prove") m_prove->showFinding(*f);
+    if (f->stop == "cut") m_cut->showSubject(subject);
+}
+
+void MainWindow::whyFinding(const QString &id) {
+    const auto appraisal = m_session->appraisal();
+    const job::Finding *f = appraisal->finding(id.toStdString());
+    if (f && f->working) openWorking(*f->working);
+}
+
+void MainWindow::gaugeAsked(const QString &id) {
+    const auto appraisal = m_session->appraisal();
+    const job::Gauge *g = appraisal->gauge(id.toStdString());
+    if (!g) return;
+    if (id == "margin") {
+        goTo(2);
+        if (!g->finding.empty()) showFinding(QString::fromStdString(g->finding));
+    } else if (id == "cost") {
+        goTo(3);
+    } else {
+        goTo(1);
+        if (appraisal->clearance && id == "approach") m_layout->showSubject(QString::fromStdString(g->governs), appraisal->clearance->approach.whole.at);
+        if (appraisal->clearance && id == "wheelPath") m_layout->showSubject(QString::fromStdString(g->governs), appraisal->clearance->approach.wheelPath.at);
+    }
+    openWorking(g->working);
+}
+
+void MainWindow::offerRecovery() {
+    const auto leftovers = m_session->leftovers();
+    if (leftovers.empty()) return;
+    const Journal::Leftover leftover = leftovers.front();
+    m_banner = new QWidget;
+    m_banner->setObjectName("banner");
+    m_banner->setAttribute(Qt::WA_StyledBackground);
+    auto *layout = new QHBoxLayout(m_banner);
+    auto *text = new QLabel(tr("Unsaved work on \"%1\" from %2 was left behind.").arg(leftover.jobName, QString(leftover.when).replace('T', ' ')));
+    auto *take = new QPushButton(tr("Bring it back"));
+    take->setObjectName("recover");
+    auto *drop = new QPushButton(tr("Let it go"));
+    drop->setObjectName("discard");
+    layout->addWidget(text, 1);
+    layout->addWidget(take);
+    layout->addWidget(drop);
+    static_cast<QVBoxLayout *>(centralWidget()->layout())->insertWidget(1, m_banner);
+    const auto done = [this] {
+        m_banner->deleteLater();
+        m_banner = nullptr;
+    };
+    connect(take, &QPushButton::clicked, this, [this, leftover, done] {
+        if (const auto recovered = m_session->recover(leftover); !recovered) tell(tr("The work cannot be brought back"), recovered.error());
+        done();
+    });
+    connect(drop, &QPushButton::clicked, this, [this, leftover, done] {
+        m_session->discard(leftover);
+        done();
+    });
+}
+
+void MainWindow::keyReleaseEvent(QKeyEvent *event) {
+    if (event->key() == Qt::Key_F8 && !event->isAutoRepeat()) m_session->showPinned(false);
+    QMainWindow::keyReleaseEvent(event);
+}
+
+void MainWindow::closeEvent(QCloseEvent *event) {
+    // Nothing asks "are you sure": unsaved work stays in a journal and is offered at the next start.
+    if (m_session->isModified()) m_session->keepJournal();
+    event->accept();
+}
+
+}  // namespace hefty::app

@@ -1,0 +1,266 @@
+#include "app/measure_bench.h"
+
+#include <QComboBox>
+#include <QDate>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QTableView>
+#include <QVBoxLayout>
+
+#include "app/theme.h"
+
+namespace hefty::app {
+namespace {
+
+void setDatum(Session *session, const std::string &id, double value, int gesture) {
+    const rig::DatumDescriptor *d = rig::datum(id);
+    session->edit(MeasureBench::tr("Measure %1").arg(QString::fromStdString(d->name).toLower()),
+                  [&](job::Job &job) {
+                      job.vehicle.data[id] = {value, rig::Trust::Measured, QDate::currentDate().toString(Qt::ISODate).toStdString()};
+                  },
+                  gesture);
+}
+
+double datumOr(const rig::Vehicle &v, const char *id) {
+    const rig::DatumDescriptor *d = rig::datum(id);
+    if (const auto value = v.value(id)) return *value;
+    // Nothing measured yet: a picture of a middling vehicle to show where the tape goes.
+    static const std::map<std::string, double, std::less<>> middling{
+        {"wheelbase", 3000}, {"frontFrameEnd", 600}, {"railSpacing", 800}, {"railCenter", 600}, {"railHeight", 110},
+        {"railWidth", 70},   {"railWall", 4},        {"crossmember", 200}, {"frontLoadedRadius", 380}, {"rearLoadedRadius", 380},
+        {"tireWidth", 250},  {"track", 1550},        {"frontAxleMass", 1100}, {"rearAxleMass", 900}, {"grossLimit", 2800}, {"rearFrameEnd", 900}};
+    const auto it = middling.find(d->id);
+    return it == middling.end() ? d->least : it->second;
+}
+
+/// Where a datum's dimension stands in a view: from a fixed end to the end that moves with it.
+struct DatumPlace {
+    const char *id;
+    ViewSide side;
+    Vec3 from, to, direction;
+};
+
+std::vector<DatumPlace> places(const rig::Vehicle &v) {
+    const auto d = [&v](const char *id) { return datumOr(v, id); };
+    const double frontR = d("frontLoadedRadius"), rearR = d("rearLoadedRadius");
+    const double track = d("track"), spacing = d("railSpacing"), center = d("railCenter");
+    return {{"wheelbase", ViewSide::Side, {0, 0, -90}, {-d("wheelbase"), 0, -90}, {-1, 0, 0}},
+            {"frontFrameEnd", ViewSide::Side, {0, 0, 300}, {d("frontFrameEnd"), 0, 300}, {1, 0, 0}},
+            {"rearFrameEnd", ViewSide::Side, {-d("wheelbase"), 0, 300}, {-d("wheelbase") - d("rearFrameEnd"), 0, 300}, {-1, 0, 0}},
+            {"crossmember", ViewSide::Side, {d("frontFrameEnd"), 0, center + 330}, {d("frontFrameEnd") - d("crossmember"), 0, center + 330}, {-1, 0, 0}},
+            {"railCenter", ViewSide::Side, {d("frontFrameEnd") + 260, 0, 0}, {d("frontFrameEnd") + 260, 0, center}, {0, 0, 1}},
+            {"frontLoadedRadius", ViewSide::Side, {-190, 0, 0}, {-190, 0, frontR}, {0, 0, 1}},
+            {"rearLoadedRadius", ViewSide::Side, {-d("wheelbase") + 190, 0, 0}, {-d("wheelbase") + 190, 0, rearR}, {0, 0, 1}},
+            {"track", ViewSide::Front, {0, -track / 2, -90}, {0, track / 2, -90}, {0, 0.5, 0}},
+            {"tireWidth", ViewSide::Front, {0, track / 2 - d("tireWidth") / 2, 2 * frontR + 90}, {0, track / 2 + d("tireWidth") / 2, 2 * frontR + 90}, {0, 0.5, 0}},
+            {"railSpacing", ViewSide::Front, {0, -spacing / 2, center + 160}, {0, spacing / 2, center + 160}, {0, 0.5, 0}},
+            {"railHeight", ViewSide::Front, {0, -spacing / 2 - 120, center - d("railHeight") / 2}, {0, -spacing / 2 - 120, center + d("railHeight") / 2}, {0, 0, 0.5}}};
+}
+
+class DatumDelegate : public QStyledItemDelegate {
+  public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+    QWidget *createEditor(QWidget *parent, const QStyleOptionViewItem &option, const QModelIndex &index) const override {
+        if (index.column() != 2) {
+            QWidget *editor = QStyledItemDelegate::createEditor(parent, option, index);
+            if (auto *line = qobject_cast<QLineEdit *>(editor)) {
+                line->setObjectName("datumEditor");
+                line->setFont(measureFont(11));
+            }
+            return editor;
+        }
+        auto *box = new QComboBox(parent);
+        box->addItems({"measured", "estimated", "assumed"});
+        return box;
+    }
+};
+
+}  // namespace
+
+DatumModel::DatumModel(Session *session, QObject *parent) : QAbstractTableModel(parent), m_session(session) {
+    const auto all = [this] { emit dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1)); };
+    connect(session, &Session::jobChanged, this, all);
+    connect(session, &Session::unitsChanged, this, all);
+}
+
+int DatumModel::rowCount(const QModelIndex &parent) const {
+    return parent.isValid() ? 0 : static_cast<int>(rig::ladderFrameDatums().size());
+}
+
+int DatumModel::columnCount(const QModelIndex &parent) const { return parent.isValid() ? 0 : 3; }
+
+QVariant DatumModel::data(const QModelIndex &index, int role) const {
+    if (!index.isValid() || index.row() >= rowCount() || index.column() >= columnCount()) return {};
+    const rig::DatumDescriptor &d = rig::ladderFrameDatums()[static_cast<std::size_t>(index.row())];
+    const auto it = m_session->job().vehicle.data.find(d.id);
+    const bool known = it != m_session->job().vehicle.data.end();
+    if (role == Qt::ToolTipRole) return QString::fromStdString(d.how);
+    if (role == Qt::FontRole && index.column() == 1) return measureFont(11);
+    if (role == Qt::TextAlignmentRole && index.column() == 1) return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
+    if (role == Qt::ForegroundRole && index.column() > 0) {
+        if (!known) return d.required ? colors().bad : colors().faint;
+        if (index.column() == 2 && it->second.trust != rig::Trust::Measured) return colors().bad;
+    }
+    if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
+    switch (index.column()) {
+        case 0: return QString::fromStdString(d.name);
+        case 1:
+            if (!known) return role == Qt::EditRole ? QString() : (d.required ? tr("measure") : tr("if needed"));
+            return QString::fromStdString(measure::printQuantity(it->second.value, d.quantity, m_session->units()));
+        default: return known ? QString::fromUtf8(rig::trustWord(it->second.trust).data()) : QString();
+    }
+}
+
+QVariant DatumModel::headerData(int section, Qt::Orientation orientation, int role) const {
+    if (orientation != Qt::Horizontal || role != Qt::DisplayRole) return {};
+    return section == 0 ? tr("What") : section == 1 ? tr("Measure") : tr("Known");
+}
+
+Qt::ItemFlags DatumModel::flags(const QModelIndex &index) const {
+    if (!index.isValid()) return Qt::NoItemFlags;
+    const Qt::ItemFlags base = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
+    const bool known = m_session->job().vehicle.data.contains(rig::ladderFrameDatums()[static_cast<std::size_t>(index.row())].id);
+    return index.column() == 1 || (index.column() == 2 && known) ? base | Qt::ItemIsEditable : base;
+}
+
+bool DatumModel::setData(const QModelIndex &index, const QVariant &value, int role) {
+    if (!index.isValid() || role != Qt::EditRole) return false;
+    const rig::DatumDescriptor &d = rig::ladderFrameDatums()[static_cast<std::size_t>(index.row())];
+    if (index.column() == 2) {
+        m_session->edit(tr("Mark %1 as %2").arg(QString::fromStdString(d.name).toLower(), value.toString()), [&](job::Job &job) {
+            for (const rig::Trust t : {rig::Trust::Measured, rig::Trust::Estimated, rig::Trust::Assumed})
+                if (value.toString() == QLatin1String(rig::trustWord(t).data())) job.vehicle.data[d.id].trust = t;
+        });
+        return true;
+    }
+    const auto read = measure::readQuantity(value.toString().toStdString(), d.quantity, m_session->units());
+    if (!read) {
+        emit refused(QString::fromStdString(read.error().sentence()));
+        return false;
+    }
+    if (!(read->value >= d.least && read->value <= d.most)) {
+        emit refused(tr("%1: %2 was understood; it should be from %3 to %4.")
+                         .arg(QString::fromStdString(d.name), QString::fromStdString(measure::printQuantity(read->value, d.quantity, m_session->units())),
+                              QString::fromStdString(measure::printQuantity(d.least, d.quantity, m_session->units())),
+                              QString::fromStdString(measure::printQuantity(d.most, d.quantity, m_session->units()))));
+        return false;
+    }
+    setDatum(m_session, d.id, read->value, 0);
+    return true;
+}
+
+MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("measureBench");
+    m_side = new PlanView(session, ViewSide::Side, this);
+    m_side->setObjectName("measureSide");
+    m_side->setAccessibleName(tr("Vehicle from the side, with its data"));
+    m_side->title = tr("From the side");
+    m_side->showArmor = false;
+    m_side->showTangents = false;
+    m_side->setFit({-4700, 0, -160}, {1080, 0, 1880});
+    m_side->targets = [this] { return targetsFor(ViewSide::Side); };
+    m_front = new PlanView(session, ViewSide::Front, this);
+    m_front->setObjectName("measureFront");
+    m_front->setAccessibleName(tr("Vehicle from ahead, with its data"));
+    m_front->title = tr("From ahead");
+    m_front->showArmor = false;
+    m_front->setFit({0, -1100, -160}, {0, 1100, 1880});
+    m_front->targets = [this] { return targetsFor(ViewSide::Front); };
+    m_model = new DatumModel(session, this);
+    m_table = new QTableView(this);
+    m_table->setObjectName("datumTable");
+    m_table->setAccessibleName(tr("What to measure"));
+    m_table->setModel(m_model);
+    m_table->setItemDelegate(new DatumDelegate(m_table));
+    m_table->setAlternatingRowColors(true);
+    m_table->verticalHeader()->hide();
+    m_table->verticalHeader()->setDefaultSectionSize(36);
+    m_table->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
+    m_table->setColumnWidth(1, 112);
+    m_table->setColumnWidth(2, 96);
+    m_table->setTabKeyNavigation(false);
+    m_table->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::SelectedClicked | QAbstractItemView::EditKeyPressed |
+                             QAbstractItemView::AnyKeyPressed);
+    m_how = new QLabel(this);
+    m_how->setObjectName("caution");
+    m_how->setWordWrap(true);
+    m_how->setMinimumHeight(74);
+    auto *tray = new QVBoxLayout;
+    tray->addWidget(m_table, 1);
+    tray->addWidget(m_how);
+    auto *lower = new QHBoxLayout;
+    lower->addWidget(m_front, 5);
+    lower->addLayout(tray, 6);
+    auto *layout = new QVBoxLayout(this);
+    layout->setContentsMargins(8, 8, 8, 8);
+    layout->addWidget(m_side, 10);
+    layout->addLayout(lower, 12);
+    connect(m_model, &DatumModel::refused, m_how, &QLabel::setText);
+    connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, &MeasureBench::describe);
+    describe();
+}
+
+void MeasureBench::describe() {
+    const QModelIndex current = m_table->currentIndex();
+    if (!current.isValid()) {
+        m_how->setText(tr("Stand the vehicle on level ground, chock its wheels, and measure each thing once from either end. "
+                          "Never work under a vehicle that stands on a jack alone."));
+        return;
+    }
+    const rig::DatumDescriptor &d = rig::ladderFrameDatums()[static_cast<std::size_t>(current.row())];
+    m_how->setText(QStringLiteral("<b>%1.</b> %2").arg(QString::fromStdString(d.name).toHtmlEscaped(), QString::fromStdString(d.how).toHtmlEscaped()));
+    for (PlanView *view : {m_side, m_front})
+        if (view->targetPlace(QString::fromStdString(d.id))) view->markPlace(std::nullopt);
+}
+
+std::vector<DragTarget> MeasureBench::targetsFor(ViewSide side) const {
+    std::vector<DragTarget> out;
+    const rig::Vehicle &vehicle = m_session->job().vehicle;
+    for (const DatumPlace &p : places(vehicle)) {
+        if (p.side != side) continue;
+        const rig::DatumDescriptor *d = rig::datum(p.id);
+        DragTarget t;
+        t.id = QString::fromLatin1(p.id);
+        t.name = QString::fromStdString(d->name);
+        t.at = p.to;
+        t.direction = p.direction;
+        t.value = datumOr(vehicle, p.id);
+        t.known = vehicle.value(p.id).has_value();
+        t.dimensionFrom = p.from;
+        t.quantity = d->quantity;
+        Session *session = m_session;
+        t.set = [session, d](double value, int gesture) { setDatum(session, d->id, std::clamp(value, d->least, d->most), gesture); };
+        out.push_back(std::move(t));
+    }
+    for (std::size_t i = 0; i < vehicle.outline.size(); ++i) {
+        const rig::OutlinePoint &o = vehicle.outline[i];
+        DragTarget t;
+        t.id = "outline." + QString::fromStdString(o.id);
+        t.name = QString::fromStdString(o.name) + tr(", height");
+        t.at = o.at;
+        t.direction = Vec3::UnitZ();
+        t.value = o.at.z();
+        Session *session = m_session;
+        t.set = [session, i](double value, int gesture) {
+            session->edit(MeasureBench::tr("Measure an outline point"), [&](job::Job &job) { job.vehicle.outline[i].at.z() = std::clamp(value, 0.0, 4000.0); }, gesture);
+        };
+        out.push_back(std::move(t));
+    }
+    return out;
+}
+
+void MeasureBench::showSubject(const QString &subject, const std::optional<Vec3> &place) {
+    const auto list = rig::ladderFrameDatums();
+    for (std::size_t i = 0; i < list.size(); ++i)
+        if (subject.toStdString() == list[i].id) {
+            m_table->setCurrentIndex(m_model->index(static_cast<int>(i), 1));
+            m_table->setFocus();
+        }
+    for (PlanView *view : {m_side, m_front}) {
+        view->markPlace(place);
+        if (view->targetPlace(subject)) view->focusTarget(subject);
+    }
+}
+
+}  // namespace hefty::app

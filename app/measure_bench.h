@@ -1,0 +1,56 @@
+#pragma once
+
+#include <QAbstractTableModel>
+#include <QStyledItemDelegate>
+#include <QWidget>
+
+#include "app/plan_view.h"
+
+class QLabel;
+class QTableView;
+
+namespace hefty::app {
+
+/// The survey as a table: name, value, how well it is known. Editing goes through the session.
+class DatumModel : public QAbstractTableModel {
+    Q_OBJECT
+
+  public:
+    explicit DatumModel(Session *session, QObject *parent = nullptr);
+    [[nodiscard]] int rowCount(const QModelIndex &parent = {}) const override;
+    [[nodiscard]] int columnCount(const QModelIndex &parent = {}) const override;
+    [[nodiscard]] QVariant data(const QModelIndex &index, int role) const override;
+    [[nodiscard]] QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
+    [[nodiscard]] Qt::ItemFlags flags(const QModelIndex &index) const override;
+    bool setData(const QModelIndex &index, const QVariant &value, int role) override;
+
+  signals:
+    /// A typed value could not be taken.
+    void refused(const QString &why);
+
+  private:
+    Session *m_session;
+};
+
+/// The stop where the vehicle is measured: its picture from the side and from ahead with the data to
+/// take, and the list of them.
+class MeasureBench : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit MeasureBench(Session *session, QWidget *parent = nullptr);
+    /// Moves to what a finding is about.
+    void showSubject(const QString &subject, const std::optional<Vec3> &place);
+
+  private:
+    [[nodiscard]] std::vector<DragTarget> targetsFor(ViewSide side) const;
+    void describe();
+
+    Session *m_session;
+    PlanView *m_side, *m_front;
+    QTableView *m_table;
+    DatumModel *m_model;
+    QLabel *m_how;
+};
+
+}  // namespace hefty::app

@@ -1,0 +1,412 @@
+#include "app/plan_view.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QToolTip>
+#include <QWheelEvent>
+
+#include "app/scene_painter.h"
+#include "app/theme.h"
+
+namespace hefty::app {
+namespace {
+
+constexpr double reach = 14;  // px: how near the pointer must be, gloves on
+
+QPointF flat(ViewSide side, const Vec3 &p) {
+    switch (side) {
+        case ViewSide::Side: return {-p.x(), -p.z()};
+        case ViewSide::Top: return {p.y(), p.x()};
+        case ViewSide::Front: break;
+    }
+    return {p.y(), -p.z()};
+}
+
+Vec3 sight(ViewSide side) {
+    switch (side) {
+        case ViewSide::Side: return Vec3::UnitY();
+        case ViewSide::Top: return Vec3::UnitZ();
+        case ViewSide::Front: break;
+    }
+    return Vec3::UnitX();
+}
+
+}  // namespace
+
+PlanView::PlanView(Session *session, ViewSide side, QWidget *parent) : QWidget(parent), m_session(session), m_side(side) {
+    setMouseTracking(true);
+    setFocusPolicy(Qt::StrongFocus);
+    for (auto signal : {&Session::jobChanged, &Session::appraisalChanged, &Session::unitsChanged, &Session::selectionChanged})
+        connect(session, signal, this, &PlanView::refresh);
+}
+
+void PlanView::setFit(const Vec3 &low, const Vec3 &high) {
+    m_fitLow = low;
+    m_fitHigh = high;
+    m_fitted = true;
+    fit();
+}
+
+void PlanView::fit() {
+    const QRectF world = QRectF(flat(m_side, m_fitLow), flat(m_side, m_fitHigh)).normalized();
+    const QRectF paper = QRectF(rect()).adjusted(10, title.isEmpty() ? 10 : 30, -10, -10);
+    if (paper.width() < 10 || paper.height() < 10 || world.isEmpty()) return;
+    m_scale = std::min(paper.width() / world.width(), paper.height() / world.height());
+    m_offset = paper.center() - world.center() * m_scale;
+    update();
+}
+
+void PlanView::refresh() {
+    if (targets) m_targets = targets();
+    update();
+}
+
+QPointF PlanView::toScreen(const Vec3 &p) const { return flat(m_side, p) * m_scale + m_offset; }
+
+Vec3 PlanView::toWorld(const QPointF &d) const {
+    const QPointF w = d / m_scale;
+    switch (m_side) {
+        case ViewSide::Side: return {-w.x(), 0, -w.y()};
+        case ViewSide::Top: return {w.y(), w.x(), 0};
+        case ViewSide::Front: break;
+    }
+    return {0, w.x(), -w.y()};
+}
+
+std::optional<QPointF> PlanView::targetPlace(const QString &id) const {
+    for (const DragTarget &t : targets ? targets() : m_targets)
+        if (t.id == id) return toScreen(t.at);
+    return std::nullopt;
+}
+
+void PlanView::focusTarget(const QString &id) {
+    m_focused = id;
+    setFocus();
+    update();
+}
+
+void PlanView::markPlace(const std::optional<Vec3> &place) {
+    m_place = place;
+    update();
+}
+
+QString PlanView::valueText(const DragTarget &t) const {
+    return QString::fromStdString(measure::printQuantity(t.value, t.quantity, m_session->units()));
+}
+
+void PlanView::resizeEvent(QResizeEvent *) {
+    if (m_fitted) fit();
+}
+
+void PlanView::paintEvent(QPaintEvent *) {
+    if (targets) m_targets = targets();
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.fillRect(rect(), colors().paper);
+    drawAll(painter);
+    painter.setPen(QPen(hasFocus() ? colors().yellow : colors().rule, hasFocus() ? 2 : 1));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawRect(rect().adjusted(0, 0, -1, -1));
+}
+
+void PlanView::paintInto(QPainter &painter, const QRectF &box) {
+    const double scale = m_scale;
+    const QPointF offset = m_offset;
+    const QRectF world = QRectF(flat(m_side, m_fitLow), flat(m_side, m_fitHigh)).normalized();
+    m_scale = std::min(box.width() / world.width(), box.height() / world.height());
+    m_offset = box.center() - world.center() * m_scale;
+    painter.save();
+    painter.setClipRect(box);
+    m_targets.clear();
+    drawAll(painter);
+    painter.restore();
+    m_scale = scale;
+    m_offset = offset;
+}
+
+void PlanView::drawAll(QPainter &painter) {
+    const Projection view{[this](const Vec3 &p) { return toScreen(p); }, sight(m_side), m_scale};
+    const auto appraisal = m_session->shownAppraisal();
+    painter.setFont(measureFont(10));
+    const rig::Vehicle &vehicle = m_session->job().vehicle;
+    if (m_side != ViewSide::Top) drawGround(painter, view, rect());
+    drawVehicle(painter, view, vehicle, m_side == ViewSide::Side, m_side == ViewSide::Front);
+    if (showKeepOuts) drawKeepOuts(painter, view, vehicle);
+    if (m_session->isWorking()) painter.setOpacity(0.75);  // being computed anew: dimmed, not blanked
+    if (showArmor)
+        for (const job::PieceAppraisal &p : appraisal->pieces)
+            if (p.assembly) drawArmor(painter, view, *p.assembly, m_session->selected());
+    if (showTangents && m_side == ViewSide::Side && appraisal->clearance) {
+        drawTangent(painter, view, appraisal->clearance->approach.wheelPath, tr("wheel path"));
+        drawTangent(painter, view, appraisal->clearance->approach.whole, tr("approach"));
+    }
+    painter.setOpacity(1);
+    if (showOutline) drawOutlinePoints(painter, view, vehicle);
+    drawTargets(painter);
+    if (m_place) {
+        painter.setPen(QPen(colors().bad, 2.5));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawEllipse(toScreen(*m_place), 16, 16);
+    }
+    if (!title.isEmpty()) {
+        painter.setFont(textFont(10, true));
+        drawLabel(painter, {QFontMetricsF(painter.font()).horizontalAdvance(title) / 2 + 12, 16}, title, colors().faint, colors().paper);
+    }
+}
+
+void PlanView::drawTargets(QPainter &painter) {
+    painter.setFont(measureFont(10));
+    for (const DragTarget &t : m_targets)
+        if (t.id != m_focused && t.id != m_hovered && !(m_drag && m_drag->target.id == t.id)) drawTarget(painter, t, false);
+    for (const DragTarget &t : m_targets)
+        if ((t.id == m_focused && hasFocus()) || t.id == m_hovered || (m_drag && m_drag->target.id == t.id))
+            drawTarget(painter, t, true);
+        else if (t.id == m_focused)
+            drawTarget(painter, t, false);
+}
+
+void PlanView::drawTarget(QPainter &painter, const DragTarget &t, bool active) {
+    const QPointF at = toScreen(t.at);
+    if (t.dimensionFrom) {
+        const QColor ink = t.known ? (active ? colors().ink : colors().blue) : colors().bad;
+        drawDimension(painter, toScreen(*t.dimensionFrom), at, t.known ? valueText(t) : tr("?"), ink);
+    }
+    painter.setPen(QPen(colors().yellowEdge, active ? 2 : 1.5));
+    painter.setBrush(colors().yellow);
+    const double half = active ? 8 : 6;
+    painter.drawRect(QRectF(at.x() - half, at.y() - half, 2 * half, 2 * half));
+    if (active) {
+        const double left = at.x() < width() / 2.0 ? 1 : -1;
+        const QString text = QStringLiteral("%1 %2").arg(t.name, t.known ? valueText(t) : tr("not measured"));
+        const double wide = QFontMetricsF(painter.font()).horizontalAdvance(text);
+        drawLabel(painter, {std::clamp(at.x() + left * (wide / 2 + 18), wide / 2 + 6, std::max(wide / 2 + 6, width() - wide / 2 - 6)), at.y() - 20}, text,
+                  colors().paper, colors().ink);
+    }
+}
+
+int PlanView::targetAt(const QPointF &place) const {
+    int best = -1;
+    double nearest = reach;
+    for (std::size_t i = 0; i < m_targets.size(); ++i) {
+        const QPointF d = toScreen(m_targets[i].at) - place;
+        const double distance = std::hypot(d.x(), d.y());
+        if (distance < nearest) {
+            nearest = distance;
+            best = static_cast<int>(i);
+        }
+    }
+    return best;
+}
+
+void PlanView::mousePressEvent(QMouseEvent *event) {
+    closeEditor(true);
+    if (event->button() != Qt::LeftButton) return;
+    const int hit = targetAt(event->position());
+    if (hit >= 0) {
+        m_drag = Drag{m_targets[static_cast<std::size_t>(hit)], event->position(), m_session->newGesture()};
+        m_focused = m_drag->target.id;
+    } else {
+        m_pan = event->position();
+        if (showArmor) m_session->select(partAt(event->position()));
+    }
+    update();
+}
+
+void PlanView::mouseMoveEvent(QMouseEvent *event) {
+    if (m_drag) {
+        const Vec3 moved = toWorld(event->position() - m_drag->from);
+        const Vec3 seen = m_drag->target.direction - sight(m_side) * m_drag->target.direction.dot(sight(m_side));
+        if (seen.squaredNorm() < 1e-12) return;
+        const double change = moved.dot(seen) / seen.squaredNorm();
+        const double step = m_drag->target.step;
+        m_drag->target.set(std::round((m_drag->target.value + change) / step) * step, m_drag->gesture);
+        return;
+    }
+    if (m_pan && (event->buttons() & Qt::LeftButton)) {
+        m_offset += event->position() - *m_pan;
+        m_pan = event->position();
+        m_fitted = false;
+        update();
+        return;
+    }
+    const int hit = targetAt(event->position());
+    const QString hovered = hit >= 0 ? m_targets[static_cast<std::size_t>(hit)].id : QString();
+    setCursor(hit >= 0 ? Qt::SizeAllCursor : Qt::ArrowCursor);
+    if (hovered != m_hovered) {
+        m_hovered = hovered;
+        update();
+    }
+}
+
+void PlanView::mouseReleaseEvent(QMouseEvent *) {
+    m_drag.reset();
+    m_pan.reset();
+    update();
+}
+
+void PlanView::mouseDoubleClickEvent(QMouseEvent *event) {
+    const int hit = targetAt(event->position());
+    m_drag.reset();
+    if (hit >= 0) {
+        openEditor(m_targets[static_cast<std::size_t>(hit)]);
+        return;
+    }
+    m_fitted = true;
+    fit();
+}
+
+void PlanView::wheelEvent(QWheelEvent *event) {
+    const double factor = std::pow(1.0015, event->angleDelta().y());
+    const double wanted = std::clamp(m_scale * factor, 0.02, 20.0);
+    m_offset = event->position() + (m_offset - event->position()) * (wanted / m_scale);
+    m_scale = wanted;
+    m_fitted = false;
+    update();
+    event->accept();
+}
+
+void PlanView::nudge(const DragTarget &t, double steps) {
+    double step = t.step;
+    if (m_session->units() == measure::UnitSystem::Inch && (t.quantity == measure::Quantity::Length)) step = 25.4 / 16;
+    t.set(std::round((t.value + steps * step) / step) * step, 0);
+}
+
+void PlanView::keyPressEvent(QKeyEvent *event) {
+    if (event->key() == Qt::Key_Escape && m_drag) {
+        m_session->cancelGesture(m_drag->gesture);
+        m_drag.reset();
+        update();
+        return;
+    }
+    const auto it = std::find_if(m_targets.begin(), m_targets.end(), [this](const DragTarget &t) { return t.id == m_focused; });
+    if (it == m_targets.end()) return QWidget::keyPressEvent(event);
+    const DragTarget target = *it;
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) return openEditor(target);
+    QPointF arrow;
+    switch (event->key()) {
+        case Qt::Key_Left: arrow = {-1, 0}; break;
+        case Qt::Key_Right: arrow = {1, 0}; break;
+        case Qt::Key_Up: arrow = {0, -1}; break;
+        case Qt::Key_Down: arrow = {0, 1}; break;
+        default: return QWidget::keyPressEvent(event);
+    }
+    const QPointF way = flat(m_side, target.direction);
+    double sign = QPointF::dotProduct(arrow, way);
+    // A handle that moves across the arrow's direction still answers: up and right make more.
+    if (std::abs(sign) < 0.2 * std::hypot(way.x(), way.y())) sign = arrow.x() - arrow.y();
+    nudge(target, (sign > 0 ? 1 : -1) * (event->modifiers() & Qt::ShiftModifier ? 10 : 1));
+}
+
+bool PlanView::focusNextPrevChild(bool next) {
+    if (targets) m_targets = targets();
+    if (m_targets.empty()) return QWidget::focusNextPrevChild(next);
+    const auto it = std::find_if(m_targets.begin(), m_targets.end(), [this](const DragTarget &t) { return t.id == m_focused; });
+    const auto count = static_cast<int>(m_targets.size());
+    int index = it == m_targets.end() ? (next ? -1 : count) : static_cast<int>(it - m_targets.begin());
+    index += next ? 1 : -1;
+    if (index < 0 || index >= count) {
+        m_focused.clear();
+        return QWidget::focusNextPrevChild(next);
+    }
+    m_focused = m_targets[static_cast<std::size_t>(index)].id;
+    update();
+    return true;
+}
+
+bool PlanView::eventFilter(QObject *watched, QEvent *event) {
+    if (watched == m_editor && (event->type() == QEvent::ShortcutOverride || event->type() == QEvent::KeyPress) &&
+        static_cast<QKeyEvent *>(event)->key() == Qt::Key_Escape) {
+        event->accept();
+        if (event->type() == QEvent::KeyPress) closeEditor(false);
+        return true;
+    }
+    return QWidget::eventFilter(watched, event);
+}
+
+/// The part whose face is nearest to the viewer at a place; empty if there is none.
+QString PlanView::partAt(const QPointF &place) const {
+    QString best;
+    double nearest = -1e300;
+    for (const job::PieceAppraisal &p : m_session->shownAppraisal()->pieces) {
+        if (!p.assembly) continue;
+        for (const armor::Solid &s : p.assembly->solids)
+            for (const armor::Solid::Face &f : s.faces) {
+                if (shape::newellNormal(f.corners).dot(sight(m_side)) <= 1e-6) continue;
+                QPolygonF shape;
+                double depth = 0;
+                for (const Vec3 &c : f.corners) {
+                    shape << toScreen(c);
+                    depth += c.dot(sight(m_side)) / static_cast<double>(f.corners.size());
+                }
+                if (depth > nearest && shape.containsPoint(place, Qt::OddEvenFill)) {
+                    nearest = depth;
+                    best = QString::fromStdString(s.part);
+                }
+            }
+    }
+    return best;
+}
+
+void PlanView::editTarget(const QString &id) {
+    if (targets) m_targets = targets();
+    for (const DragTarget &t : m_targets)
+        if (t.id == id) {
+            m_focused = id;
+            const DragTarget copy = t;
+            return openEditor(copy);
+        }
+}
+
+void PlanView::openEditor(const DragTarget &target) {
+    closeEditor(false);
+    m_edited = target.id;
+    m_editor = new QLineEdit(this);
+    m_editor->setObjectName("inPlaceEditor");
+    m_editor->setAccessibleName(target.name);
+    m_editor->setFont(measureFont(12));
+    m_editor->setText(target.known ? valueText(target) : QString());
+    m_editor->setPlaceholderText(target.name);
+    const QPointF at = toScreen(target.at);
+    m_editor->setGeometry(static_cast<int>(std::clamp(at.x() - 70, 4.0, std::max(4.0, width() - 150.0))),
+                          static_cast<int>(std::clamp(at.y() - 50, 4.0, std::max(4.0, height() - 42.0))), 146, 38);
+    m_editor->selectAll();
+    m_editor->show();
+    m_editor->setFocus();
+    connect(m_editor, &QLineEdit::returnPressed, this, [this] { closeEditor(true); });
+    m_editor->installEventFilter(this);
+}
+
+void PlanView::closeEditor(bool take) {
+    if (!m_editor) return;
+    if (take) {
+        const auto it = std::find_if(m_targets.begin(), m_targets.end(), [this](const DragTarget &t) { return t.id == m_edited; });
+        if (it != m_targets.end()) {
+            const auto read = measure::readQuantity(m_editor->text().toStdString(), it->quantity, m_session->units());
+            if (!read) {
+                m_editor->setProperty("wrong", true);
+                m_editor->setStyleSheet(m_editor->styleSheet());
+                m_editor->setToolTip(QString::fromStdString(read.error().sentence()));
+                QToolTip::showText(m_editor->mapToGlobal(QPoint(0, 40)), m_editor->toolTip(), m_editor);
+                return;
+            }
+            const auto set = it->set;
+            const double value = read->value;
+            QLineEdit *editor = m_editor;
+            m_editor = nullptr;
+            editor->deleteLater();
+            setFocus();
+            set(value, 0);
+            return;
+        }
+    }
+    m_editor->deleteLater();
+    m_editor = nullptr;
+    setFocus();
+    update();
+}
+
+}  // namespace hefty::app

@@ -1,0 +1,114 @@
+#pragma once
+
+#include <functional>
+#include <optional>
+#include <vector>
+
+#include <QLineEdit>
+#include <QWidget>
+
+#include "app/session.h"
+
+namespace hefty::app {
+
+using shape::Vec3;
+
+/// From which side a drawing looks. Side: from the left, front of the vehicle to the left. Front: from
+/// ahead. Top: from above, front of the vehicle down.
+enum class ViewSide { Side, Top, Front };
+
+/// Something in a drawing that can be dragged, nudged and typed.
+struct DragTarget {
+    QString id;
+    QString name;
+    Vec3 at = Vec3::Zero();
+    Vec3 direction = Vec3::UnitX();  ///< how `at` moves for one unit of the value
+    double value = 0;                ///< core units
+    double step = 1;
+    measure::Quantity quantity = measure::Quantity::Length;
+    std::function<void(double value, int gesture)> set;
+    std::optional<Vec3> dimensionFrom;  ///< draws a dimension from here to `at`
+    bool known = true;                  ///< false: drawn as not measured yet
+};
+
+/// A drawing to scale of the vehicle and its armor, with handles. Draws what the session shows and
+/// reports gestures; it computes nothing of the job.
+class PlanView : public QWidget {
+    Q_OBJECT
+
+  public:
+    PlanView(Session *session, ViewSide side, QWidget *parent = nullptr);
+
+    /// What can be dragged; asked for anew before each paint.
+    std::function<std::vector<DragTarget>()> targets;
+    bool showKeepOuts = true;
+    bool showOutline = true;
+    bool showTangents = true;
+    bool showArmor = true;
+    QString title;
+
+    /// World box that a fit shows, seen in this view.
+    void setFit(const Vec3 &low, const Vec3 &high);
+    [[nodiscard]] QPointF toScreen(const Vec3 &p) const;
+    /// World vector for a screen vector; no component along the line of sight.
+    [[nodiscard]] Vec3 toWorld(const QPointF &screenDelta) const;
+    [[nodiscard]] ViewSide side() const { return m_side; }
+    [[nodiscard]] double scale() const { return m_scale; }
+    /// Screen place of a target, for tests and "show me".
+    [[nodiscard]] std::optional<QPointF> targetPlace(const QString &id) const;
+    void focusTarget(const QString &id);
+    /// Opens the editor at a target, to type its value.
+    void editTarget(const QString &id);
+    void markPlace(const std::optional<Vec3> &place);
+    /// Paints the drawing into a rectangle; for printing.
+    void paintInto(QPainter &painter, const QRectF &box);
+    [[nodiscard]] QSize sizeHint() const override { return {420, 300}; }
+    [[nodiscard]] QSize minimumSizeHint() const override { return {180, 140}; }
+
+  protected:
+    void paintEvent(QPaintEvent *event) override;
+    void resizeEvent(QResizeEvent *event) override;
+    void mousePressEvent(QMouseEvent *event) override;
+    void mouseMoveEvent(QMouseEvent *event) override;
+    void mouseReleaseEvent(QMouseEvent *event) override;
+    void mouseDoubleClickEvent(QMouseEvent *event) override;
+    void wheelEvent(QWheelEvent *event) override;
+    void keyPressEvent(QKeyEvent *event) override;
+    bool focusNextPrevChild(bool next) override;
+    bool eventFilter(QObject *watched, QEvent *event) override;
+
+  private:
+    void fit();
+    void refresh();
+    void drawAll(QPainter &painter);
+    void drawTargets(QPainter &painter);
+    void drawTarget(QPainter &painter, const DragTarget &target, bool active);
+    [[nodiscard]] int targetAt(const QPointF &place) const;
+    [[nodiscard]] QString partAt(const QPointF &place) const;
+    [[nodiscard]] QString valueText(const DragTarget &target) const;
+    void nudge(const DragTarget &target, double steps);
+    void openEditor(const DragTarget &target);
+    void closeEditor(bool take);
+
+    Session *m_session;
+    ViewSide m_side;
+    Vec3 m_fitLow{-600, -900, 0}, m_fitHigh{1000, 900, 1100};
+    double m_scale = 0.3;
+    QPointF m_offset;
+    bool m_fitted = true;
+    std::vector<DragTarget> m_targets;
+    QString m_focused, m_hovered;
+    std::optional<Vec3> m_place;
+
+    struct Drag {
+        DragTarget target;
+        QPointF from;
+        int gesture = 0;
+    };
+    std::optional<Drag> m_drag;
+    std::optional<QPointF> m_pan;
+    QLineEdit *m_editor = nullptr;
+    QString m_edited;
+};
+
+}  // namespace hefty::app

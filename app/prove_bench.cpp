@@ -1,0 +1,273 @@
+#include "app/prove_bench.h"
+
+#include <algorithm>
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QPainter>
+#include <QPushButton>
+#include <QSlider>
+#include <QStyledItemDelegate>
+#include <QTableView>
+#include <QVBoxLayout>
+
+#include "app/structure_view.h"
+#include "app/theme.h"
+
+namespace hefty::app {
+namespace {
+
+const proof::Proof *proofOf(const job::Appraisal &appraisal) {
+    return appraisal.pieces.empty() || !appraisal.pieces.front().proof ? nullptr : &*appraisal.pieces.front().proof;
+}
+
+/// Paints the first column as a chip of tempered steel with the number on it.
+class TemperDelegate : public QStyledItemDelegate {
+  public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+    void paint(QPainter *painter, const QStyleOptionViewItem &option, const QModelIndex &index) const override {
+        const double use = index.data(Qt::UserRole).toDouble();
+        const QRectF cell = QRectF(option.rect).adjusted(3, 3, -3, -3);
+        fillTemper(*painter, QPolygonF(cell), use);
+        painter->save();
+        painter->setFont(measureFont(11, true));
+        const QString text = index.data().toString();
+        if (use > 1) drawPlate(*painter, cell, text);
+        painter->setPen(temperInk(use));
+        painter->drawText(cell, Qt::AlignCenter, text);
+        painter->restore();
+    }
+
+  private:
+    /// A plain patch under the number, as hatching alone would make it hard to read.
+    static void drawPlate(QPainter &p, const QRectF &cell, const QString &text) {
+        const double width = p.fontMetrics().horizontalAdvance(text) + 8;
+        p.fillRect(QRectF(cell.center().x() - width / 2, cell.top() + 3, width, cell.height() - 6), temper(1.5));
+    }
+};
+
+}  // namespace
+
+CheckModel::CheckModel(Session *session, QObject *parent) : QAbstractTableModel(parent), m_session(session), m_shown(session->shownAppraisal()) {
+    connect(session, &Session::appraisalChanged, this, &CheckModel::refresh);
+}
+
+void CheckModel::refresh() {
+    beginResetModel();
+    m_shown = m_session->shownAppraisal();
+    endResetModel();
+}
+
+const proof::Check *CheckModel::check(int row) const {
+    const proof::Proof *p = proofOf(*m_shown);
+    return p && row >= 0 && row < static_cast<int>(p->checks.size()) ? &p->checks[static_cast<std::size_t>(row)] : nullptr;
+}
+
+int CheckModel::rowOf(const QString &findingId) const {
+    for (int r = 0; r < rowCount(); ++r)
+        if ("check/" + QString::fromStdString(check(r)->id) == findingId) return r;
+    return -1;
+}
+
+int CheckModel::rowCount(const QModelIndex &parent) const {
+    const proof::Proof *p = parent.isValid() ? nullptr : proofOf(*m_shown);
+    return p ? static_cast<int>(p->checks.size()) : 0;
+}
+
+int CheckModel::columnCount(const QModelIndex &parent) const { return parent.isValid() ? 0 : 2; }
+
+QVariant CheckModel::data(const QModelIndex &index, int role) const {
+    const proof::Check *c = index.isValid() ? check(index.row()) : nullptr;
+    if (!c || index.column() >= columnCount()) return {};
+    if (role == Qt::UserRole) return c->utilization;
+    if (role == Qt::ToolTipRole)
+        return tr("%1\n%2%3").arg(QString::fromStdString(c->title), QString::fromStdString(proofOf(*m_shown)->duties.cases[static_cast<std::size_t>(c->loadCase)].title),
+                                  c->assumed ? tr("\nNot proved: it rests on an assumed grade.") : QString());
+    if (role != Qt::DisplayRole) return {};
+    if (index.column() == 0) return QString::number(c->utilization, 'f', 2) + (c->assumed ? QStringLiteral("?") : QString());
+    return QString::fromStdString(c->title) + (c->assumed ? tr(" (not proved)") : QString());
+}
+
+QVariant CheckModel::headerData(int section, Qt::Orientation orientation, int role) const {
+    if (orientation != Qt::Horizontal || role != Qt::DisplayRole) return {};
+    return section == 0 ? tr("Works at") : tr("What, by its worst duty");
+}
+
+LadderView::LadderView(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("ladder");
+    setAccessibleName(tr("Strength ladder of the winch line"));
+    setMinimumHeight(250);
+    connect(session, &Session::appraisalChanged, this, qOverload<>(&QWidget::update));
+    connect(session, &Session::unitsChanged, this, qOverload<>(&QWidget::update));
+}
+
+void LadderView::paintEvent(QPaintEvent *) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(rect(), colors().paper);
+    paintInto(p, rect());
+}
+
+void LadderView::paintInto(QPainter &p, const QRectF &box) const {
+    const auto appraisal = m_session->shownAppraisal();
+    const proof::Proof *proof = proofOf(*appraisal);
+    p.setPen(colors().ink);
+    p.setFont(textFont(11, true));
+    p.drawText(box.adjusted(10, 4, 0, 0), Qt::AlignLeft | Qt::AlignTop, tr("What gives first on the winch line"));
+    if (!proof || proof->ladder.empty()) return;
+    constexpr int most = 8;
+    const int count = std::min<int>(most, static_cast<int>(proof->ladder.size()));
+    const double top = box.top() + 34, bottom = box.bottom() - 26;
+    const double left = box.left() + 16, right = box.left() + 112;
+    const double step = (bottom - top) / count;
+    p.setPen(QPen(colors().ink, 5));
+    p.drawLine(QPointF(left, top - 6), QPointF(left, bottom + 6));
+    p.drawLine(QPointF(right, top - 6), QPointF(right, bottom + 6));
+    for (int i = 0; i < count; ++i) {
+        const proof::Rung &r = proof->ladder[static_cast<std::size_t>(i)];
+        const double y = bottom - (i + 0.5) * step;
+        QPen pen(r.flies ? colors().bad : colors().ink, i == 0 ? 5 : 3);
+        if (r.bought) pen.setStyle(Qt::DashLine);
+        p.setPen(pen);
+        p.drawLine(QPointF(left, y), QPointF(right, y));
+        p.setFont(measureFont(10, i == 0));
+        const QString load = QString::fromStdString(measure::printQuantity(r.letsGoAt, measure::Quantity::Force, m_session->units()));
+        const double wide = p.fontMetrics().horizontalAdvance(load) + 6;
+        p.fillRect(QRectF((left + right) / 2 - wide / 2, y - 9, wide, 18), colors().paper);
+        p.setPen(colors().ink);
+        p.drawText(QRectF(left, y - 10, right - left, 20), Qt::AlignCenter, load);
+        p.setFont(textFont(10, i == 0));
+        const QRectF text(right + 12, y - 12, box.right() - right - 16, 24);
+        p.drawText(text, Qt::AlignLeft | Qt::AlignVCenter,
+                   p.fontMetrics().elidedText(QString::fromStdString(r.title) + (r.flies ? tr(" (flies)") : QString()), Qt::ElideRight, static_cast<int>(text.width())));
+    }
+    p.setFont(textFont(9.5));
+    p.setPen(colors().faint);
+    p.drawText(QRectF(box.left() + 10, bottom + 8, box.width() - 14, 18), Qt::AlignLeft,
+               tr("Line pull at its full strength; rated pull %1").arg(QString::fromStdString(measure::printQuantity(proof->ladderRated, measure::Quantity::Force, m_session->units()))));
+}
+
+ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("proveBench");
+    m_structure = new StructureView(session, this);
+    m_ladder = new LadderView(session, this);
+    m_duty = new QComboBox(this);
+    m_duty->setObjectName("duty");
+    m_duty->setAccessibleName(tr("Duty"));
+    m_duty->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    m_duty->setMinimumContentsLength(24);
+    m_exaggeration = new QSlider(Qt::Horizontal, this);
+    m_exaggeration->setObjectName("exaggeration");
+    m_exaggeration->setAccessibleName(tr("Exaggeration of the deformed shape"));
+    m_exaggeration->setRange(0, 100);
+    m_exaggeration->setValue(20);
+    m_exaggeration->setFixedWidth(120);
+    m_moves = new QLabel(this);
+    m_moves->setObjectName("moves");
+    m_moves->setFont(measureFont(10));
+    m_model = new CheckModel(session, this);
+    m_table = new QTableView(this);
+    m_table->setObjectName("checkTable");
+    m_table->setAccessibleName(tr("Checks, worst first"));
+    m_table->setModel(m_model);
+    m_table->setItemDelegateForColumn(0, new TemperDelegate(m_table));
+    m_table->setSelectionBehavior(QAbstractItemView::SelectRows);
+    m_table->setSelectionMode(QAbstractItemView::SingleSelection);
+    m_table->verticalHeader()->hide();
+    m_table->verticalHeader()->setDefaultSectionSize(36);
+    m_table->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
+    m_table->setColumnWidth(0, 84);
+    m_table->setTabKeyNavigation(false);
+    auto *why = new QPushButton(tr("Why: open the working"), this);
+    why->setObjectName("whyCheck");
+    auto *caution = new QLabel(tr("Estimates for a competent builder to check. Stand clear of a loaded line: a rope that parts whips back along it."), this);
+    caution->setObjectName("caution");
+    caution->setWordWrap(true);
+    m_assumptions = caution;
+    auto *tools = new QHBoxLayout;
+    tools->addWidget(m_duty, 1);
+    tools->addWidget(new QLabel(tr("Shape ×"), this));
+    tools->addWidget(m_exaggeration);
+    tools->addWidget(m_moves);
+    auto *left = new QVBoxLayout;
+    left->addLayout(tools);
+    left->addWidget(m_structure, 1);
+    left->addWidget(caution);
+    auto *right = new QVBoxLayout;
+    right->addWidget(m_table, 3);
+    right->addWidget(why);
+    right->addWidget(m_ladder, 2);
+    auto *layout = new QHBoxLayout(this);
+    layout->setContentsMargins(8, 8, 8, 8);
+    layout->addLayout(left, 11);
+    layout->addLayout(right, 9);
+    connect(session, &Session::appraisalChanged, this, &ProveBench::refresh);
+    connect(m_duty, &QComboBox::activated, this, &ProveBench::chooseCase);
+    connect(m_exaggeration, &QSlider::valueChanged, this, [this](int v) {
+        m_structure->setExaggeration(v);
+        chooseCase();
+    });
+    connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex &now) { goToCheck(now.row()); });
+    const auto ask = [this] {
+        if (const proof::Check *c = m_model->check(m_table->currentIndex().row())) emit whyAsked(c->working);
+    };
+    connect(m_table, &QTableView::doubleClicked, this, ask);
+    connect(m_table, &QTableView::activated, this, ask);
+    connect(why, &QPushButton::clicked, this, ask);
+    refresh();
+}
+
+void ProveBench::refresh() {
+    const auto appraisal = m_session->shownAppraisal();
+    const proof::Proof *proof = proofOf(*appraisal);
+    const QString before = m_duty->currentData().toString();
+    m_duty->blockSignals(true);
+    m_duty->clear();
+    m_duty->addItem(tr("Worst of all duties"), QString());
+    if (proof)
+        for (const proof::LoadCase &c : proof->duties.cases)
+            if (c.duty != "ladder") m_duty->addItem(QString::fromStdString(c.title), QString::fromStdString(c.id));
+    m_duty->setCurrentIndex(std::max(0, m_duty->findData(before)));
+    m_duty->blockSignals(false);
+    if (proof) {
+        QString list;
+        for (const std::string &a : proof->idealization.assumptions) list += "\n" + QString::fromStdString(a);
+        m_assumptions->setToolTip(list.trimmed());
+    }
+    chooseCase();
+}
+
+void ProveBench::chooseCase() {
+    const auto appraisal = m_session->shownAppraisal();
+    const proof::Proof *proof = proofOf(*appraisal);
+    int chosen = -1;
+    if (proof)
+        for (std::size_t c = 0; c < proof->duties.cases.size(); ++c)
+            if (proof->duties.cases[c].id == m_duty->currentData().toString().toStdString()) chosen = static_cast<int>(c);
+    m_structure->setLoadCase(chosen);
+    m_moves->setText(chosen < 0 ? tr("%1×").arg(m_exaggeration->value())
+                                : tr("%1×, moves %2").arg(m_exaggeration->value()).arg(QString::fromStdString(measure::printQuantity(
+                                      proof->largestMove[static_cast<std::size_t>(chosen)], measure::Quantity::DrilledLength, m_session->units()))));
+}
+
+void ProveBench::goToCheck(int row) {
+    const proof::Check *c = m_model->check(row);
+    if (!c) return;
+    const auto appraisal = m_session->shownAppraisal();
+    m_duty->setCurrentIndex(std::max(0, m_duty->findData(QString::fromStdString(proofOf(*appraisal)->duties.cases[static_cast<std::size_t>(c->loadCase)].id))));
+    chooseCase();
+    m_structure->markPlace(c->at);
+    m_session->select(QString::fromStdString(c->part));
+}
+
+void ProveBench::showFinding(const job::Finding &finding) {
+    const int row = m_model->rowOf(QString::fromStdString(finding.id));
+    if (row >= 0)
+        m_table->selectRow(row);
+    else
+        m_session->select(QString::fromStdString(finding.subject));
+}
+
+}  // namespace hefty::app

@@ -1,0 +1,30 @@
+#pragma once
+
+#include <QLineEdit>
+
+#include "app/session.h"
+
+namespace hefty::app {
+
+/// A line that takes a measure as a person writes it and answers with what it understood; a wrong one is
+/// marked, told why, and never leaves the line.
+class QuantityEdit : public QLineEdit {
+    Q_OBJECT
+
+  public:
+    QuantityEdit(Session *session, measure::Quantity quantity, QWidget *parent = nullptr);
+    /// Shows a value in core units; does not emit.
+    void setValue(double value);
+
+  signals:
+    void valueTyped(double value);
+
+  private:
+    void take();
+    void show();
+    Session *m_session;
+    measure::Quantity m_quantity;
+    double m_value = 0;
+};
+
+}  // namespace hefty::app

@@ -1,0 +1,226 @@
+#include "app/scene_painter.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numeric>
+
+#include <QFontMetricsF>
+#include <QPainterPath>
+
+#include "app/theme.h"
+#include "core/base/constants.h"
+
+namespace hefty::app {
+namespace {
+
+QPen cosmetic(const QColor &color, double width, Qt::PenStyle style = Qt::SolidLine) {
+    QPen pen(color, width, style);
+    pen.setCosmetic(true);
+    return pen;
+}
+
+QPen centerLine(const QColor &color) {
+    QPen pen = cosmetic(color, 1);
+    pen.setDashPattern({12, 4, 2, 4});
+    return pen;
+}
+
+double valueOr(const rig::Vehicle &v, const char *id, double fallback) { return v.value(id).value_or(fallback); }
+
+void drawTires(QPainter &p, const Projection &view, const rig::Vehicle &v, bool side, bool front) {
+    const double width = valueOr(v, "tireWidth", 250), track = valueOr(v, "track", 1500);
+    const double wheelbase = valueOr(v, "wheelbase", 3000);
+    p.setPen(cosmetic(colors().blue, 1.4));
+    p.setBrush(Qt::NoBrush);
+    const auto wheel = [&](double x, double radius) {
+        if (side) {
+            const QPointF c = view.place({x, 0, radius});
+            p.drawEllipse(c, radius * view.scale, radius * view.scale);
+            p.drawEllipse(c, 0.52 * radius * view.scale, 0.52 * radius * view.scale);
+            p.setPen(centerLine(colors().blue));
+            p.drawLine(view.place({x, 0, radius * 1.25}), view.place({x, 0, -radius * 0.12}));
+            p.setPen(cosmetic(colors().blue, 1.4));
+            return;
+        }
+        for (const double s : {1.0, -1.0}) {
+            const double y = s * track / 2;
+            if (front)
+                p.drawRoundedRect(QRectF(view.place({x, y - width / 2, 2 * radius}), view.place({x, y + width / 2, 0})).normalized(),
+                                  30 * view.scale, 30 * view.scale);
+            else
+                p.drawRect(QRectF(view.place({x - radius, y - width / 2, 0}), view.place({x + radius, y + width / 2, 0})).normalized());
+        }
+    };
+    wheel(0, valueOr(v, "frontLoadedRadius", 380));
+    if (!front) wheel(-wheelbase, valueOr(v, "rearLoadedRadius", 380));
+}
+
+void drawRails(QPainter &p, const Projection &view, const rig::Vehicle &v, bool side, bool front) {
+    const double end = valueOr(v, "frontFrameEnd", 600), spacing = valueOr(v, "railSpacing", 800);
+    const double center = valueOr(v, "railCenter", 600), h = valueOr(v, "railHeight", 110), w = valueOr(v, "railWidth", 70);
+    const double back = -valueOr(v, "wheelbase", 3000) - valueOr(v, "rearFrameEnd", 900);
+    p.setBrush(Qt::NoBrush);
+    for (const double s : {1.0, -1.0}) {
+        const double y = s * spacing / 2;
+        p.setPen(cosmetic(colors().blue, 1.2));
+        Vec3 a, b;
+        if (side) {
+            a = {back, y, center - h / 2};
+            b = {end, y, center + h / 2};
+        } else if (front) {
+            a = {end, y - w / 2, center - h / 2};
+            b = {end, y + w / 2, center + h / 2};
+        } else {
+            a = {back, y - w / 2, center};
+            b = {end, y + w / 2, center};
+        }
+        p.drawRect(QRectF(view.place(a), view.place(b)).normalized());
+        if (side) {
+            p.setPen(centerLine(colors().blue));
+            p.drawLine(view.place({back, y, center}), view.place({end + 60, y, center}));
+            for (const rig::FrameHole &hole : v.frontHoles) {
+                p.setPen(cosmetic(colors().blue, 1));
+                const double r = hole.diameter / 2 * view.scale;
+                p.drawEllipse(view.place({end - hole.behindEnd, y, center + hole.aboveCenter}), r, r);
+            }
+            break;
+        }
+    }
+}
+
+}  // namespace
+
+void drawGround(QPainter &p, const Projection &view, const QRectF &box) {
+    const double y = view.place(Vec3::Zero()).y();
+    p.setPen(cosmetic(colors().ink, 1.6));
+    p.drawLine(QPointF(box.left(), y), QPointF(box.right(), y));
+    p.setPen(cosmetic(colors().rule, 1));
+    for (double x = box.left(); x < box.right() + 12; x += 14) p.drawLine(QPointF(x, y), QPointF(x - 8, y + 8));
+}
+
+void drawVehicle(QPainter &p, const Projection &view, const rig::Vehicle &v, bool side, bool front) {
+    QColor body = colors().blue;
+    body.setAlpha(110);
+    p.setPen(cosmetic(body, 1.2));
+    p.setBrush(Qt::NoBrush);
+    for (const rig::Silhouette &s : v.silhouettes) {
+        if ((s.view == "side") != side || (s.view == "front") != front) continue;
+        QPolygonF line;
+        for (const rig::Vec2 &q : s.points) line << view.place(side ? Vec3(q.x(), 0, q.y()) : Vec3(0, q.x(), q.y()));
+        if (s.closed)
+            p.drawPolygon(line);
+        else
+            p.drawPolyline(line);
+    }
+    drawTires(p, view, v, side, front);
+    drawRails(p, view, v, side, front);
+}
+
+void drawKeepOuts(QPainter &p, const Projection &view, const rig::Vehicle &v) {
+    for (const rig::KeepOut &k : v.keepOuts) {
+        QPolygonF box;
+        for (const double x : {k.low.x(), k.high.x()})
+            for (const double y : {k.low.y(), k.high.y()})
+                for (const double z : {k.low.z(), k.high.z()}) box << view.place({x, y, z});
+        QColor ink = colors().faint;
+        p.setPen(cosmetic(ink, 1, Qt::DashLine));
+        ink.setAlpha(90);
+        p.setBrush(QBrush(ink, Qt::DiagCrossPattern));
+        p.drawRect(box.boundingRect());
+    }
+}
+
+void drawOutlinePoints(QPainter &p, const Projection &view, const rig::Vehicle &v) {
+    p.setPen(cosmetic(colors().blue, 1.6));
+    for (const rig::OutlinePoint &o : v.outline)
+        for (const double s : {1.0, -1.0}) {
+            if (s < 0 && !o.mirrored) continue;
+            const QPointF c = view.place({o.at.x(), s * o.at.y(), o.at.z()});
+            p.drawLine(c + QPointF(-4, -4), c + QPointF(4, 4));
+            p.drawLine(c + QPointF(-4, 4), c + QPointF(4, -4));
+        }
+}
+
+void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, const QString &selected) {
+    struct Shown {
+        double depth;
+        const armor::Solid *solid;
+        const armor::Solid::Face *face;
+    };
+    std::vector<Shown> faces;
+    for (const armor::Solid &s : a.solids)
+        for (const armor::Solid::Face &f : s.faces) {
+            if (shape::newellNormal(f.corners).dot(view.toViewer) <= 1e-6) continue;
+            double depth = 0;
+            for (const Vec3 &c : f.corners) depth += c.dot(view.toViewer) / static_cast<double>(f.corners.size());
+            faces.push_back({depth, &s, &f});
+        }
+    std::sort(faces.begin(), faces.end(), [](const Shown &x, const Shown &y) { return x.depth < y.depth; });
+    for (const Shown &s : faces) {
+        QPolygonF shape;
+        for (const Vec3 &c : s.face->corners) shape << view.place(c);
+        const bool chosen = selected.toStdString() == s.solid->part;
+        const bool plate = a.plate(s.solid->part) != nullptr;
+        QColor fill = s.solid->bought ? colors().paper : (plate ? colors().panel : colors().rule);
+        if (chosen) fill = colors().yellow;
+        p.setPen(cosmetic(colors().ink, chosen ? 2.4 : 1.8));
+        p.setBrush(fill);
+        p.drawPolygon(shape);
+        if (s.solid->bought) {
+            p.setBrush(QBrush(colors().faint, Qt::Dense6Pattern));
+            p.drawPolygon(shape);
+        }
+    }
+}
+
+void drawTangent(QPainter &p, const Projection &view, const clearance::LimitAngle &angle, const QString &label) {
+    if (!angle.angle) return;
+    const Vec3 along(std::cos(*angle.angle), 0, std::sin(*angle.angle));
+    const Vec3 point(angle.at.x(), 0, angle.at.z());
+    const Vec3 foot = point - along * (point.z() / std::max(1e-6, along.z()));
+    p.setPen(cosmetic(colors().blue, 1.4));
+    p.drawLine(view.place(foot), view.place(point + along * 260));
+    p.setBrush(colors().blue);
+    p.drawEllipse(view.place(point), 3.5, 3.5);
+    drawLabel(p, view.place(foot + along * 200) + QPointF(-34, -4), QStringLiteral("%1 %2°").arg(label).arg(degrees(*angle.angle), 0, 'f', 1),
+              colors().blue, colors().paper);
+}
+
+QRectF drawLabel(QPainter &p, const QPointF &center, const QString &text, const QColor &ink, const QColor &paper) {
+    const QFontMetricsF metrics(p.font());
+    QRectF box(0, 0, metrics.horizontalAdvance(text) + 8, metrics.height() + 2);
+    box.moveCenter(center);
+    p.save();
+    p.setPen(Qt::NoPen);
+    p.setBrush(paper);
+    p.drawRect(box);
+    p.setPen(ink);
+    p.drawText(box, Qt::AlignCenter, text);
+    p.restore();
+    return box;
+}
+
+void drawDimension(QPainter &p, const QPointF &from, const QPointF &to, const QString &text, const QColor &color) {
+    p.setPen(cosmetic(color, 1));
+    p.drawLine(from, to);
+    for (const QPointF &end : {from, to}) {
+        p.setPen(cosmetic(color, 2));
+        p.drawLine(end + QPointF(-4, 4), end + QPointF(4, -4));
+    }
+    if (!text.isEmpty()) drawLabel(p, (from + to) / 2, text, color, colors().paper);
+}
+
+void drawArrow(QPainter &p, const QPointF &tail, const QPointF &head, const QColor &color, double width) {
+    const QPointF d = head - tail;
+    const double length = std::hypot(d.x(), d.y());
+    if (length < 1) return;
+    const QPointF u = d / length, n(-u.y(), u.x());
+    p.setPen(cosmetic(color, width));
+    p.drawLine(tail, head - u * 6);
+    p.setPen(Qt::NoPen);
+    p.setBrush(color);
+    const QPointF points[3] = {head, head - u * 12 + n * 5, head - u * 12 - n * 5};
+    p.drawPolygon(points, 3);
+}
+
+}  // namespace hefty::app

@@ -1,0 +1,35 @@
+#pragma once
+
+#include <functional>
+
+#include <QPainter>
+
+#include "core/job/appraisal.h"
+
+namespace hefty::app {
+
+using shape::Vec3;
+
+/// Where a world point falls on the paper, and how far away it is (larger = nearer).
+struct Projection {
+    std::function<QPointF(const Vec3 &)> place;
+    Vec3 toViewer = Vec3::UnitX();
+    double scale = 1;
+};
+
+/// Draws the vehicle and its armor the way shop drawings are drawn.
+void drawGround(QPainter &painter, const Projection &view, const QRectF &box);
+void drawVehicle(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle, bool side, bool front);
+void drawKeepOuts(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle);
+void drawOutlinePoints(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle);
+void drawArmor(QPainter &painter, const Projection &view, const armor::Assembly &assembly, const QString &selected);
+/// The tangent line of an approach angle in the side view, with its value.
+void drawTangent(QPainter &painter, const Projection &view, const clearance::LimitAngle &angle, const QString &label);
+/// A dimension: thin lines, short slashes at the ends, the text in the middle.
+void drawDimension(QPainter &painter, const QPointF &from, const QPointF &to, const QString &text, const QColor &color);
+/// An arrow with a head, from tail to head.
+void drawArrow(QPainter &painter, const QPointF &tail, const QPointF &head, const QColor &color, double width);
+/// Text on a small plate of paper, so that it reads over lines. Returns its box.
+QRectF drawLabel(QPainter &painter, const QPointF &center, const QString &text, const QColor &ink, const QColor &paper);
+
+}  // namespace hefty::app

@@ -1,0 +1,169 @@
+#include "app/session.h"
+
+#include <algorithm>
+
+#include <QFileInfo>
+#include <QUndoCommand>
+
+namespace hefty::app {
+
+/// Holds the whole job before and after; both share nothing with the views, so no order of undo and
+/// redo can go wrong.
+class EditCommand : public QUndoCommand {
+  public:
+    EditCommand(Session *session, const QString &name, std::shared_ptr<const job::Job> before,
+                std::shared_ptr<const job::Job> after, int gesture)
+        : QUndoCommand(name),
+          m_session(session),
+          m_before(std::move(before)),
+          m_after(std::move(after)),
+          m_gesture(gesture) {}
+
+    void undo() override { m_session->setJob(m_before); }
+    void redo() override { m_session->setJob(m_after); }
+    [[nodiscard]] int id() const override { return m_gesture > 0 ? 1 : -1; }
+    bool mergeWith(const QUndoCommand *other) override {
+        const auto *next = static_cast<const EditCommand *>(other);
+        if (next->m_gesture != m_gesture) return false;
+        m_after = next->m_after;
+        setObsolete(*m_after == *m_before);
+        return true;
+    }
+    [[nodiscard]] int gesture() const { return m_gesture; }
+
+  private:
+    Session *m_session;
+    std::shared_ptr<const job::Job> m_before, m_after;
+    int m_gesture;
+};
+
+Session::Session(std::shared_ptr<const stock::Stock> stock, QObject *parent)
+    : QObject(parent), m_stock(stock), m_job(std::make_shared<const job::Job>(job::blankJob())), m_appraiser(stock) {
+    connect(&m_appraiser, &Appraiser::answered, this, &Session::receive, Qt::QueuedConnection);
+    connect(&m_undo, &QUndoStack::cleanChanged, this, &Session::fileChanged);
+    m_appraisal = std::make_shared<const job::Appraisal>();
+    m_appraiser.request(m_job);
+}
+
+Session::~Session() = default;
+
+const armor::Piece *Session::piece() const { return m_job->pieces.empty() ? nullptr : &m_job->pieces.front(); }
+
+std::shared_ptr<const job::Appraisal> Session::shownAppraisal() const {
+    return m_showPinned && m_pinned ? m_pinned : m_appraisal;
+}
+
+void Session::setJob(std::shared_ptr<const job::Job> job) {
+    m_job = std::move(job);
+    m_appraiser.request(m_job);
+    m_journal.note(m_job, m_path);
+    emit jobChanged();
+}
+
+void Session::edit(const QString &name, const job::Job &after, int gesture) {
+    if (after == *m_job) return;
+    m_undo.push(new EditCommand(this, name, m_job, std::make_shared<const job::Job>(after), gesture));
+}
+
+void Session::edit(const QString &name, const std::function<void(job::Job &)> &change, int gesture) {
+    job::Job after = *m_job;
+    change(after);
+    edit(name, after, gesture);
+}
+
+void Session::setSetting(const QString &settingId, const armor::SettingValue &value, int gesture) {
+    if (!piece()) return;
+    const armor::Pattern *pattern = armor::pattern(piece()->pattern);
+    const std::string id = settingId.toStdString();
+    const armor::SettingDescriptor *d = pattern ? pattern->setting(id) : nullptr;
+    if (!d) return;
+    edit(tr("Set %1").arg(QString::fromStdString(d->name).toLower()),
+         [&](job::Job &job) { job.pieces.front().settings[id] = value; }, gesture);
+}
+
+void Session::takeRemedy(const job::Remedy &remedy) {
+    edit(tr("Take remedy: %1").arg(QString::fromStdString(remedy.label)), job::apply(*m_job, remedy.edit));
+}
+
+void Session::cancelGesture(int gesture) {
+    if (m_undo.index() == 0) return;
+    const auto *last = dynamic_cast<const EditCommand *>(m_undo.command(m_undo.index() - 1));
+    if (last && gesture > 0 && last->gesture() == gesture) m_undo.undo();
+}
+
+void Session::start(job::Job job, const QString &path) {
+    m_undo.clear();
+    m_path = path;
+    m_recovered = false;
+    m_pinned = nullptr;
+    m_selected.clear();
+    m_job = std::make_shared<const job::Job>(std::move(job));
+    m_journal.clear();
+    m_appraiser.request(m_job);
+    emit jobChanged();
+    emit fileChanged();
+}
+
+void Session::newJob() { start(job::blankJob(), {}); }
+
+Result<bool> Session::open(const QString &path) {
+    auto job = job::loadJob(path.toStdString());
+    if (!job) return tl::unexpected(job.error());
+    start(std::move(*job), QFileInfo(path).absoluteFilePath());
+    return true;
+}
+
+Result<bool> Session::save(const QString &path) {
+    if (auto saved = job::saveText(path.toStdString(), job::writeJob(*m_job)); !saved) return saved;
+    m_path = QFileInfo(path).absoluteFilePath();
+    m_recovered = false;
+    m_undo.setClean();
+    m_journal.clear();
+    emit fileChanged();
+    return true;
+}
+
+Result<bool> Session::recover(const Journal::Leftover &leftover) {
+    auto job = Journal::read(leftover);
+    if (!job) return tl::unexpected(job.error());
+    start(std::move(*job), leftover.jobPath);
+    m_recovered = true;
+    m_journal.note(m_job, m_path);
+    Journal::remove(leftover);
+    emit fileChanged();
+    return true;
+}
+
+void Session::discard(const Journal::Leftover &leftover) { Journal::remove(leftover); }
+
+void Session::setUnits(measure::UnitSystem units) {
+    if (m_units == units) return;
+    m_units = units;
+    emit unitsChanged();
+}
+
+void Session::togglePin() {
+    m_pinned = m_pinned ? nullptr : m_appraisal;
+    m_showPinned = false;
+    emit appraisalChanged();
+}
+
+void Session::showPinned(bool show) {
+    if (show == m_showPinned || (show && !m_pinned)) return;
+    m_showPinned = show;
+    emit appraisalChanged();
+}
+
+void Session::select(const QString &subject) {
+    if (subject == m_selected) return;
+    m_selected = subject;
+    emit selectionChanged();
+}
+
+void Session::receive(const Appraiser::Answer &answer) {
+    m_appraisal = answer.appraisal;
+    m_appraisedJob = answer.job;
+    emit appraisalChanged();
+}
+
+}  // namespace hefty::app

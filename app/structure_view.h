@@ -1,0 +1,68 @@
+#pragma once
+
+#include <QWidget>
+
+#include "app/session.h"
+
+namespace hefty::app {
+
+using shape::Vec3;
+
+/// The structure in space, tinted by how hard its bars work, deformed as the chosen load case deforms
+/// it, with the loads drawn on it. Turned with the mouse or the arrow keys.
+class StructureView : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit StructureView(Session *session, QWidget *parent = nullptr);
+
+    /// -1: the worst of all cases, undeformed.
+    void setLoadCase(int loadCase);
+    void setExaggeration(double factor);
+    void markPlace(const std::optional<Vec3> &place);
+    void paintInto(QPainter &painter, const QRectF &box);
+    [[nodiscard]] double exaggeration() const { return m_exaggeration; }
+    [[nodiscard]] QSize sizeHint() const override { return {520, 420}; }
+
+  protected:
+    void paintEvent(QPaintEvent *event) override;
+    void mousePressEvent(QMouseEvent *event) override;
+    void mouseMoveEvent(QMouseEvent *event) override;
+    void mouseDoubleClickEvent(QMouseEvent *event) override;
+    void wheelEvent(QWheelEvent *event) override;
+    void keyPressEvent(QKeyEvent *event) override;
+
+  private:
+    struct Patch {
+        QPolygonF shape;
+        double depth = 0;
+        double use = 0;
+        bool tinted = true;
+        bool selected = false;
+    };
+    [[nodiscard]] const job::PieceAppraisal *shown() const;
+    [[nodiscard]] QPointF toScreen(const Vec3 &p) const;
+    [[nodiscard]] double depth(const Vec3 &p) const;
+    [[nodiscard]] double useOf(const proof::Proof &proof, std::size_t bar) const;
+    void draw(QPainter &painter, const QRectF &box);
+    void addTubes(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
+    void addPlates(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
+    void addBought(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
+    void addPatch(const std::vector<Vec3> &corners, double use, bool tinted, bool selected, std::vector<Patch> &patches) const;
+    void drawRails(QPainter &painter) const;
+    void drawLoads(QPainter &painter, const proof::Proof &proof) const;
+    void drawLegend(QPainter &painter, const QRectF &box) const;
+    /// A point carried along by a node's motion as one body.
+    [[nodiscard]] Vec3 moved(const proof::Proof &proof, int node, const Vec3 &p) const;
+
+    Session *m_session;
+    int m_case = -1;
+    double m_exaggeration = 20;
+    double m_yaw = -0.62, m_pitch = 0.42, m_zoom = 1;
+    QPointF m_from, m_pan;
+    double m_scale = 0.4;
+    QPointF m_center;
+    std::optional<Vec3> m_place;
+};
+
+}  // namespace hefty::app
