@@ -114,12 +114,18 @@ QWidget *FindingsPanel::remedyButton(const job::Finding &finding, const job::Rem
     const QString effect = QStringLiteral("%1 → %2, %3, %4")
                                .arg(print(r.before), print(r.after), signedText(r.massChange, measure::Quantity::Mass, units),
                                     signedText(r.costChange, measure::Quantity::Money, units));
-    auto *button = new QPushButton(label + "\n" + effect + (r.cures ? QString() : tr(" (helps, does not cure)")));
+    auto *button = new QPushButton;
+    const QFontMetrics metrics(textFont(10));
+    constexpr int room = 246;
+    button->setText(metrics.elidedText(label, Qt::ElideRight, room) + "\n" + metrics.elidedText(effect, Qt::ElideRight, room) +
+                    (r.cures ? QString() : "\n" + tr("(helps, does not cure)")));
+    button->setAccessibleName(label + ", " + effect);
     button->setObjectName("remedy." + QString::fromStdString(finding.id) + "." + QString::fromStdString(r.edit.settings.begin()->first));
     button->setStyleSheet("QPushButton { text-align: left; padding: 6px 8px; }");
     button->setFont(textFont(10));
-    button->setMinimumHeight(48);
-    button->setToolTip(r.fixesAfter > r.fixesBefore ? tr("Brings %1 new things to settle.").arg(r.fixesAfter - r.fixesBefore) : tr("Takes the remedy; it can be undone."));
+    button->setMinimumHeight(r.cures ? 48 : 64);
+    button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+    button->setToolTip(label + "\n" + effect + "\n" + (r.fixesAfter > r.fixesBefore ? tr("Brings %1 new things to settle.").arg(r.fixesAfter - r.fixesBefore) : tr("Takes the remedy; it can be undone.")));
     const job::Remedy copy = r;
     connect(button, &QPushButton::clicked, this, [this, copy] { m_session->takeRemedy(copy); });
     return button;

@@ -41,7 +41,6 @@ int main(int argc, char **argv) {
     QApplication::setApplicationDisplayName("Hefty Girder");
     QApplication::setApplicationVersion("0.1.0");
     QApplication::setDesktopFileName("hefty-girder");
-    QApplication::setWindowIcon(QIcon(":/icons/hefty-girder.svg"));
     QCommandLineParser parser;
     parser.setApplicationDescription("Workbench for off-road vehicle armor.");
     parser.addHelpOption();
@@ -61,6 +60,7 @@ int main(int argc, char **argv) {
     }
     if (parser.isSet(dark)) hefty::app::setLook(hefty::app::Look::Dark);
     hefty::app::applyTheme();
+    QApplication::setWindowIcon(QIcon(":/icons/hefty-girder.svg"));
     hefty::app::MainWindow window(std::make_shared<const hefty::stock::Stock>(std::move(*stock)));
     if (parser.isSet(demo)) window.openPath(QString::fromStdString(hefty::demoFolder()) + "/marten-front-bumper.girder.json");
     if (!parser.positionalArguments().isEmpty()) window.openPath(parser.positionalArguments().front());

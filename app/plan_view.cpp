@@ -141,8 +141,8 @@ void PlanView::drawAll(QPainter &painter) {
         for (const job::PieceAppraisal &p : appraisal->pieces)
             if (p.assembly) drawArmor(painter, view, *p.assembly, m_session->selected());
     if (showTangents && m_side == ViewSide::Side && appraisal->clearance) {
-        drawTangent(painter, view, appraisal->clearance->approach.wheelPath, tr("wheel path"));
-        drawTangent(painter, view, appraisal->clearance->approach.whole, tr("approach"));
+        drawTangent(painter, view, appraisal->clearance->approach.wheelPath, tr("wheel path"), 420);
+        drawTangent(painter, view, appraisal->clearance->approach.whole, tr("approach"), 200);
     }
     painter.setOpacity(1);
     if (showOutline) drawOutlinePoints(painter, view, vehicle);

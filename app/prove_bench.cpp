@@ -120,7 +120,7 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
     constexpr int most = 8;
     const int count = std::min<int>(most, static_cast<int>(proof->ladder.size()));
     const double top = box.top() + 34, bottom = box.bottom() - 26;
-    const double left = box.left() + 16, right = box.left() + 112;
+    const double left = box.left() + 16, right = box.left() + 124;
     const double step = (bottom - top) / count;
     p.setPen(QPen(colors().ink, 5));
     p.drawLine(QPointF(left, top - 6), QPointF(left, bottom + 6));
@@ -146,7 +146,7 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
     p.setFont(textFont(9.5));
     p.setPen(colors().faint);
     p.drawText(QRectF(box.left() + 10, bottom + 8, box.width() - 14, 18), Qt::AlignLeft,
-               tr("Line pull at its full strength; rated pull %1").arg(QString::fromStdString(measure::printQuantity(proof->ladderRated, measure::Quantity::Force, m_session->units()))));
+               tr("By line pull; the winch is rated %1").arg(QString::fromStdString(measure::printQuantity(proof->ladderRated, measure::Quantity::Force, m_session->units()))));
 }
 
 ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
@@ -176,7 +176,8 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
     m_table->setSelectionBehavior(QAbstractItemView::SelectRows);
     m_table->setSelectionMode(QAbstractItemView::SingleSelection);
     m_table->verticalHeader()->hide();
-    m_table->verticalHeader()->setDefaultSectionSize(36);
+    m_table->setWordWrap(true);
+    m_table->verticalHeader()->setDefaultSectionSize(46);
     m_table->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
     m_table->setColumnWidth(0, 84);
     m_table->setTabKeyNavigation(false);

@@ -173,7 +173,7 @@ void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, co
     }
 }
 
-void drawTangent(QPainter &p, const Projection &view, const clearance::LimitAngle &angle, const QString &label) {
+void drawTangent(QPainter &p, const Projection &view, const clearance::LimitAngle &angle, const QString &label, double labelAt) {
     if (!angle.angle) return;
     const Vec3 along(std::cos(*angle.angle), 0, std::sin(*angle.angle));
     const Vec3 point(angle.at.x(), 0, angle.at.z());
@@ -182,7 +182,9 @@ void drawTangent(QPainter &p, const Projection &view, const clearance::LimitAngl
     p.drawLine(view.place(foot), view.place(point + along * 260));
     p.setBrush(colors().blue);
     p.drawEllipse(view.place(point), 3.5, 3.5);
-    drawLabel(p, view.place(foot + along * 200) + QPointF(-34, -4), QStringLiteral("%1 %2°").arg(label).arg(degrees(*angle.angle), 0, 'f', 1),
+    const QString text = QStringLiteral("%1 %2°").arg(label).arg(degrees(*angle.angle), 0, 'f', 1);
+    const double half = QFontMetricsF(p.font()).horizontalAdvance(text) / 2 + 8;
+    drawLabel(p, view.place(foot + along * labelAt) - QPointF(half, 0), text,
               colors().blue, colors().paper);
 }
 
@@ -207,7 +209,15 @@ void drawDimension(QPainter &p, const QPointF &from, const QPointF &to, const QS
         p.setPen(cosmetic(color, 2));
         p.drawLine(end + QPointF(-4, 4), end + QPointF(4, -4));
     }
-    if (!text.isEmpty()) drawLabel(p, (from + to) / 2, text, color, colors().paper);
+    if (text.isEmpty()) return;
+    const QFontMetricsF metrics(p.font());
+    const double length = std::hypot(to.x() - from.x(), to.y() - from.y());
+    const bool level = std::abs(to.x() - from.x()) > std::abs(to.y() - from.y());
+    // A text that does not fit between the slashes stands beside them.
+    QPointF center = (from + to) / 2;
+    if (level && metrics.horizontalAdvance(text) + 28 > length) center += QPointF(0, -18);
+    if (!level && metrics.height() + 24 > length) center += QPointF(-metrics.horizontalAdvance(text) / 2 - 16, 0);
+    drawLabel(p, center, text, color, colors().paper);
 }
 
 void drawArrow(QPainter &p, const QPointF &tail, const QPointF &head, const QColor &color, double width) {

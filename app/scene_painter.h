@@ -23,8 +23,9 @@ void drawVehicle(QPainter &painter, const Projection &view, const rig::Vehicle &
 void drawKeepOuts(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle);
 void drawOutlinePoints(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle);
 void drawArmor(QPainter &painter, const Projection &view, const armor::Assembly &assembly, const QString &selected);
-/// The tangent line of an approach angle in the side view, with its value.
-void drawTangent(QPainter &painter, const Projection &view, const clearance::LimitAngle &angle, const QString &label);
+/// The tangent line of an approach angle in the side view, with its value `labelAt` mm up along it.
+void drawTangent(QPainter &painter, const Projection &view, const clearance::LimitAngle &angle, const QString &label,
+                 double labelAt);
 /// A dimension: thin lines, short slashes at the ends, the text in the middle.
 void drawDimension(QPainter &painter, const QPointF &from, const QPointF &to, const QString &text, const QColor &color);
 /// An arrow with a head, from tail to head.

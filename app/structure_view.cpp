@@ -200,7 +200,7 @@ void StructureView::draw(QPainter &p, const QRectF &box) {
         p.drawText(box, Qt::AlignCenter | Qt::TextWordWrap, tr("Nothing to prove yet.\nMeasure the vehicle first: what is missing stands at the right."));
         return;
     }
-    m_scale = m_zoom * std::min(box.width() / 2050, box.height() / 1150);
+    m_scale = m_zoom * std::min(box.width() / 1780, box.height() / 900);
     m_center = QPointF(0, 0);
     m_center = box.center() + m_pan - toScreen({620, 0, 640});
     drawRails(p);

@@ -8,6 +8,9 @@
 #include <QPalette>
 #include <QPolygonF>
 
+/// Resources of a static library are linked in only when asked for, from outside any namespace.
+static void loadResources() { Q_INIT_RESOURCE(resources); }
+
 namespace hefty::app {
 namespace {
 
@@ -90,7 +93,8 @@ const Palette &colors() { return currentLook == Look::Light ? light : dark; }
 void applyTheme() {
     static bool fontsLoaded = false;
     if (!fontsLoaded) {
-        for (const char *file : {"B612-Regular", "B612-Bold", "B612-Italic", "B612Mono-Regular", "B612Mono-Bold"})
+        loadResources();
+        for (const char *file : {"B612Mono-Regular", "B612Mono-Bold", "B612-Regular", "B612-Bold", "B612-Italic"})
             QFontDatabase::addApplicationFont(QStringLiteral(":/fonts/%1.otf").arg(QLatin1String(file)));
         fontsLoaded = true;
     }

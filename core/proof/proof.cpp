@@ -20,6 +20,25 @@ void addBoughtRungs(CheckContext &context) {
                 {"shackle", s->name, s->breakingStrength, "The shackle breaks and flies with the rope.", true, true});
 }
 
+std::string withoutSide(std::string text) {
+    for (const std::string_view side : {".left", ".right", ", left", ", right"})
+        if (const std::size_t at = text.find(side); at != std::string::npos) text.erase(at, side.size());
+    return text;
+}
+
+/// The left and the right part of a symmetric piece stand on one rung.
+void joinSides(std::vector<Rung> &ladder) {
+    constexpr double alike = 0.01;
+    for (std::size_t i = 0; i < ladder.size(); ++i)
+        for (std::size_t j = ladder.size(); j-- > i + 1;) {
+            if (ladder[i].title == ladder[j].title || withoutSide(ladder[i].title) != withoutSide(ladder[j].title)) continue;
+            if (std::abs(ladder[i].letsGoAt - ladder[j].letsGoAt) > alike * ladder[i].letsGoAt) continue;
+            ladder[i].title = withoutSide(ladder[i].title) + ", either side";
+            ladder.erase(ladder.begin() + static_cast<std::ptrdiff_t>(j));
+            break;
+        }
+}
+
 void measureMoves(Proof &proof) {
     for (const mechanics::CaseSolution &s : proof.solution.cases) {
         double most = 0;
@@ -99,6 +118,7 @@ Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle
                      [](const Check &a, const Check &b) { return a.utilization > b.utilization; });
     std::stable_sort(proof.ladder.begin(), proof.ladder.end(),
                      [](const Rung &a, const Rung &b) { return a.letsGoAt < b.letsGoAt; });
+    joinSides(proof.ladder);
     return proof;
 }
 
