@@ -50,7 +50,8 @@ int BarsView::heightNeeded() const {
     const workshop::Fabrication *f = fabrication();
     if (!f) return 120;
     int height = 12;
-    for (const workshop::SectionNesting &n : f->nestings) height += headingHeight + barPitch * static_cast<int>(n.nesting.bars.size());
+    for (const workshop::SectionNesting &n : f->nestings)
+        height += headingHeight + barPitch * static_cast<int>(n.nesting.bars.size());
     return height;
 }
 
@@ -77,9 +78,11 @@ void BarsView::paintInto(QPainter &p, const QRectF &box) const {
     for (const workshop::SectionNesting &n : f->nestings) {
         p.setPen(colors().ink);
         p.setFont(textFont(12, true));
-        p.drawText(QRectF(box.left() + 8, y, box.width() - 16, headingHeight), Qt::AlignLeft | Qt::AlignVCenter,
-                   tr("%1, %2%3").arg(QString::fromStdString(n.section), QString::fromStdString(n.material),
-                                      n.nesting.optimal ? QString() : tr(" (best found so far)")));
+        p.drawText(QRectF(box.left() + 8, y, box.width() - 16, headingHeight),
+                   Qt::AlignLeft | Qt::AlignVCenter,
+                   tr("%1, %2%3")
+                       .arg(QString::fromStdString(n.section), QString::fromStdString(n.material),
+                            n.nesting.optimal ? QString() : tr(" (best found so far)")));
         y += headingHeight;
         for (const workshop::NestedBar &b : n.nesting.bars) {
             bool remnant = false;
@@ -91,10 +94,14 @@ void BarsView::paintInto(QPainter &p, const QRectF &box) const {
     }
 }
 
-void BarsView::drawBar(QPainter &p, const QRectF &line, const workshop::NestedBar &bar, double longest, bool remnant) const {
+void BarsView::drawBar(QPainter &p, const QRectF &line, const workshop::NestedBar &bar, double longest,
+                       bool remnant) const {
     const double scale = line.width() / longest;
     const QRectF whole(line.left(), line.top() + 4, bar.bar.length * scale, barHeight);
-    const auto print = [this](double mm) { return QString::fromStdString(measure::printQuantity(mm, measure::Quantity::Length, m_session->units())); };
+    const auto print = [this](double mm) {
+        return QString::fromStdString(
+            measure::printQuantity(mm, measure::Quantity::Length, m_session->units()));
+    };
     // On hand: plain. A remnant: with diagonal lines. To be bought: dashed outline and dots.
     p.setPen(QPen(colors().ink, 2, bar.bar.onHand ? Qt::SolidLine : Qt::DashLine));
     p.setBrush(colors().paper);
@@ -116,7 +123,8 @@ void BarsView::drawBar(QPainter &p, const QRectF &line, const workshop::NestedBa
         }
         p.setPen(chosen ? QColor("#1E2428") : colors().ink);
         p.setFont(measureFont(9));
-        const QString text = QStringLiteral("%1\n%2").arg(QString::fromStdString(piece.name), print(piece.length));
+        const QString text =
+            QStringLiteral("%1\n%2").arg(QString::fromStdString(piece.name), print(piece.length));
         p.drawText(cut.adjusted(2, 0, -2, 0), Qt::AlignCenter | Qt::TextWordWrap, text);
         x += (piece.length + bar.kerf) * scale;
     }
@@ -124,10 +132,12 @@ void BarsView::drawBar(QPainter &p, const QRectF &line, const workshop::NestedBa
     p.setFont(textFont(10));
     const QString kind = !bar.bar.onHand ? tr("to buy") : (remnant ? tr("remnant") : tr("on the rack"));
     p.drawText(QRectF(line.left(), whole.bottom() + 2, line.width(), 20), Qt::AlignLeft | Qt::AlignVCenter,
-               tr("%1, %2, %3; %4 left over").arg(QString::fromStdString(bar.bar.id), kind, print(bar.bar.length), print(bar.left())));
+               tr("%1, %2, %3; %4 left over")
+                   .arg(QString::fromStdString(bar.bar.id), kind, print(bar.bar.length), print(bar.left())));
 }
 
-CutModel::CutModel(Session *session, QObject *parent) : QAbstractTableModel(parent), m_session(session), m_shown(session->shownAppraisal()) {
+CutModel::CutModel(Session *session, QObject *parent)
+    : QAbstractTableModel(parent), m_session(session), m_shown(session->shownAppraisal()) {
     const auto reset = [this] {
         beginResetModel();
         m_shown = m_session->shownAppraisal();
@@ -139,7 +149,8 @@ CutModel::CutModel(Session *session, QObject *parent) : QAbstractTableModel(pare
 
 const workshop::CutItem *CutModel::item(int row) const {
     const workshop::Fabrication *f = fabricationOf(*m_shown);
-    return f && row >= 0 && row < static_cast<int>(f->cuts.size()) ? &f->cuts[static_cast<std::size_t>(row)] : nullptr;
+    return f && row >= 0 && row < static_cast<int>(f->cuts.size()) ? &f->cuts[static_cast<std::size_t>(row)]
+                                                                   : nullptr;
 }
 
 int CutModel::rowCount(const QModelIndex &parent) const {
@@ -147,29 +158,47 @@ int CutModel::rowCount(const QModelIndex &parent) const {
     return f ? static_cast<int>(f->cuts.size()) : 0;
 }
 
-int CutModel::columnCount(const QModelIndex &parent) const { return parent.isValid() ? 0 : 6; }
+int CutModel::columnCount(const QModelIndex &parent) const {
+    return parent.isValid() ? 0 : 6;
+}
 
 QVariant CutModel::data(const QModelIndex &index, int role) const {
     const workshop::CutItem *c = index.isValid() ? item(index.row()) : nullptr;
     if (!c || index.column() >= columnCount()) return {};
-    const auto length = [this](double mm) { return QString::fromStdString(measure::printQuantity(mm, measure::Quantity::Length, m_session->units())); };
+    const auto length = [this](double mm) {
+        return QString::fromStdString(
+            measure::printQuantity(mm, measure::Quantity::Length, m_session->units()));
+    };
     if (role == Qt::FontRole && index.column() >= 2) return measureFont(10.5);
-    if (role == Qt::TextAlignmentRole && index.column() >= 2) return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
+    if (role == Qt::TextAlignmentRole && index.column() >= 2)
+        return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
     if (role != Qt::DisplayRole) return {};
     switch (index.column()) {
-        case 0: return QString::fromStdString(c->part);
-        case 1: return QStringLiteral("%1 %2").arg(QString::fromStdString(c->stock), QString::fromStdString(c->material));
-        case 2: return c->isPlate ? QStringLiteral("%1 × %2").arg(length(c->length), length(c->width)) : length(c->length);
+        case 0:
+            return QString::fromStdString(c->part);
+        case 1:
+            return QStringLiteral("%1 %2").arg(QString::fromStdString(c->stock),
+                                               QString::fromStdString(c->material));
+        case 2:
+            return c->isPlate ? QStringLiteral("%1 × %2").arg(length(c->length), length(c->width))
+                              : length(c->length);
         case 3:
-            return c->isPlate ? QString() : QStringLiteral("%1° / %2°").arg(degrees(c->miterFrom), 0, 'f', 1).arg(degrees(c->miterTo), 0, 'f', 1);
-        case 4: return c->holes.empty() ? QString() : QString::number(c->holes.size());
-        default: return QString::fromStdString(measure::printQuantity(c->mass, measure::Quantity::Mass, m_session->units()));
+            return c->isPlate ? QString()
+                              : QStringLiteral("%1° / %2°")
+                                    .arg(degrees(c->miterFrom), 0, 'f', 1)
+                                    .arg(degrees(c->miterTo), 0, 'f', 1);
+        case 4:
+            return c->holes.empty() ? QString() : QString::number(c->holes.size());
+        default:
+            return QString::fromStdString(
+                measure::printQuantity(c->mass, measure::Quantity::Mass, m_session->units()));
     }
 }
 
 QVariant CutModel::headerData(int section, Qt::Orientation orientation, int role) const {
     if (orientation != Qt::Horizontal || role != Qt::DisplayRole) return {};
-    static const std::array<const char *, 6> names{"Part", "From", "Longest edge, or plate", "Saw, from square", "Holes", "Mass"};
+    static const std::array<const char *, 6> names{
+        "Part", "From", "Longest edge, or plate", "Saw, from square", "Holes", "Mass"};
     return tr(names[static_cast<std::size_t>(section)]);
 }
 
@@ -197,8 +226,10 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     m_note->setWordWrap(true);
     m_note->setMinimumHeight(58);
     m_note->setTextFormat(Qt::PlainText);
-    auto *caution = new QLabel(tr("Clean mill scale, zinc and paint off where it will be welded: the fumes of coatings are poisonous. Guard, gloves and "
-                                  "glasses at the saw and the grinder."), this);
+    auto *caution = new QLabel(tr("Clean mill scale, zinc and paint off where it will be welded: the fumes "
+                                  "of coatings are poisonous. Guard, gloves and "
+                                  "glasses at the saw and the grinder."),
+                               this);
     caution->setObjectName("caution");
     caution->setWordWrap(true);
     auto *save = new QPushButton(tr("Save the cut list as CSV..."), this);
@@ -223,11 +254,18 @@ void CutBench::describe() {
         m_note->setText(tr("Choose a part to see its holes and how to cut it."));
         return;
     }
-    const auto print = [this](double mm) { return QString::fromStdString(measure::printQuantity(mm, measure::Quantity::DrilledLength, m_session->units())); };
+    const auto print = [this](double mm) {
+        return QString::fromStdString(
+            measure::printQuantity(mm, measure::Quantity::DrilledLength, m_session->units()));
+    };
     QString text = QString::fromStdString(c->note);
     for (const armor::Hole &h : c->holes)
-        text += QStringLiteral("%1%2 ⌀ %3 at %4 / %5").arg(text.isEmpty() ? "" : ";  ", QString::fromStdString(h.purpose), print(h.diameter), print(h.at.x()), print(h.at.y()));
-    if (!c->holes.empty()) text += c->isPlate ? tr("  (plate holes in vehicle axes)") : tr("  (from the start of the bar / above its middle)");
+        text += QStringLiteral("%1%2 ⌀ %3 at %4 / %5")
+                    .arg(text.isEmpty() ? "" : ";  ", QString::fromStdString(h.purpose), print(h.diameter),
+                         print(h.at.x()), print(h.at.y()));
+    if (!c->holes.empty())
+        text += c->isPlate ? tr("  (plate holes in vehicle axes)")
+                           : tr("  (from the start of the bar / above its middle)");
     m_note->setText(text.isEmpty() ? tr("No holes, nothing special.") : text);
     m_session->select(QString::fromStdString(c->part));
 }

@@ -24,7 +24,8 @@ class BarsView : public QWidget {
     void paintEvent(QPaintEvent *event) override;
 
   private:
-    void drawBar(QPainter &painter, const QRectF &line, const workshop::NestedBar &bar, double longest, bool remnant) const;
+    void drawBar(QPainter &painter, const QRectF &line, const workshop::NestedBar &bar, double longest,
+                 bool remnant) const;
     [[nodiscard]] const workshop::Fabrication *fabrication() const;
     Session *m_session;
     mutable std::shared_ptr<const job::Appraisal> m_held;

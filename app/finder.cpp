@@ -9,7 +9,9 @@
 namespace hefty::app {
 namespace {
 
-QString plain(const QAction *action) { return action->text().remove('&'); }
+QString plain(const QAction *action) {
+    return action->text().remove('&');
+}
 
 }  // namespace
 
@@ -37,10 +39,12 @@ void Finder::narrow(const QString &words) {
     const QStringList wanted = words.toLower().split(' ', Qt::SkipEmptyParts);
     for (int i = 0; i < m_actions.size(); ++i) {
         const QString text = plain(m_actions[i]);
-        const bool fits = std::all_of(wanted.begin(), wanted.end(), [&](const QString &w) { return text.toLower().contains(w); });
+        const bool fits = std::all_of(wanted.begin(), wanted.end(),
+                                      [&](const QString &w) { return text.toLower().contains(w); });
         if (!fits || !m_actions[i]->isEnabled() || text.isEmpty()) continue;
         const QString keys = m_actions[i]->shortcut().toString(QKeySequence::NativeText);
-        auto *item = new QListWidgetItem(keys.isEmpty() ? text : QStringLiteral("%1   (%2)").arg(text, keys), m_list);
+        auto *item =
+            new QListWidgetItem(keys.isEmpty() ? text : QStringLiteral("%1   (%2)").arg(text, keys), m_list);
         item->setData(Qt::UserRole, i);
         item->setSizeHint({0, 36});
     }

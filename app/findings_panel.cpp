@@ -3,8 +3,8 @@
 #include <QFrame>
 #include <QHBoxLayout>
 #include <QLabel>
-#include <QRegularExpression>
 #include <QPushButton>
+#include <QRegularExpression>
 #include <QVBoxLayout>
 
 #include "app/theme.h"
@@ -14,15 +14,19 @@ namespace {
 
 QString severityColor(job::Severity s) {
     switch (s) {
-        case job::Severity::Stop: return colors().bad.name();
-        case job::Severity::Fix: return colors().yellow.name();
-        case job::Severity::Note: break;
+        case job::Severity::Stop:
+            return colors().bad.name();
+        case job::Severity::Fix:
+            return colors().yellow.name();
+        case job::Severity::Note:
+            break;
     }
     return colors().rule.name();
 }
 
 QString signedText(double value, measure::Quantity q, measure::UnitSystem units) {
-    return (value >= 0 ? QStringLiteral("+") : QString()) + QString::fromStdString(measure::printQuantity(value, q, units));
+    return (value >= 0 ? QStringLiteral("+") : QString()) +
+           QString::fromStdString(measure::printQuantity(value, q, units));
 }
 
 }  // namespace
@@ -59,7 +63,9 @@ void FindingsPanel::refresh() {
     // they do not flicker; the heading follows at once.
     int toFix = 0;
     for (const job::Finding &f : appraisal->findings) toFix += f.severity != job::Severity::Note;
-    m_heading->setText(toFix == 0 ? tr("Nothing to settle") : tr("%n thing(s) to settle", nullptr, toFix).replace("thing(s)", toFix == 1 ? "thing" : "things"));
+    m_heading->setText(toFix == 0 ? tr("Nothing to settle")
+                                  : tr("%n thing(s) to settle", nullptr, toFix)
+                                        .replace("thing(s)", toFix == 1 ? "thing" : "things"));
     if (m_shown == appraisal && m_shownUnits == m_session->units()) return;
     m_shown = appraisal;
     m_shownUnits = m_session->units();
@@ -74,8 +80,11 @@ void FindingsPanel::refresh() {
 QWidget *FindingsPanel::card(const job::Finding &finding) {
     auto *frame = new QFrame(m_cards);
     frame->setObjectName("finding." + QString::fromStdString(finding.id));
-    frame->setStyleSheet(QStringLiteral("QFrame#%1 { background: %2; border: 0; border-left: 6px solid %3; } QLabel { background: transparent; }")
-                             .arg(QString(frame->objectName()).replace(QRegularExpression("([^A-Za-z0-9_-])"), "\\\\\\1"), colors().paper.name(), severityColor(finding.severity)));
+    frame->setStyleSheet(
+        QStringLiteral("QFrame#%1 { background: %2; border: 0; border-left: 6px solid %3; } QLabel { "
+                       "background: transparent; }")
+            .arg(QString(frame->objectName()).replace(QRegularExpression("([^A-Za-z0-9_-])"), "\\\\\\1"),
+                 colors().paper.name(), severityColor(finding.severity)));
     auto *layout = new QVBoxLayout(frame);
     layout->setContentsMargins(12, 6, 8, 8);
     layout->setSpacing(6);
@@ -109,23 +118,31 @@ QWidget *FindingsPanel::card(const job::Finding &finding) {
 
 QWidget *FindingsPanel::remedyButton(const job::Finding &finding, const job::Remedy &r) {
     const auto units = m_session->units();
-    const auto print = [&](double v) { return QString::fromStdString(measure::printQuantity(v, finding.quantity, units)); };
+    const auto print = [&](double v) {
+        return QString::fromStdString(measure::printQuantity(v, finding.quantity, units));
+    };
     const QString label = QString::fromStdString(r.label);
-    const QString effect = QStringLiteral("%1 → %2, %3, %4")
-                               .arg(print(r.before), print(r.after), signedText(r.massChange, measure::Quantity::Mass, units),
-                                    signedText(r.costChange, measure::Quantity::Money, units));
+    const QString effect =
+        QStringLiteral("%1 → %2, %3, %4")
+            .arg(print(r.before), print(r.after), signedText(r.massChange, measure::Quantity::Mass, units),
+                 signedText(r.costChange, measure::Quantity::Money, units));
     auto *button = new QPushButton;
     const QFontMetrics metrics(textFont(10));
     constexpr int room = 246;
-    button->setText(metrics.elidedText(label, Qt::ElideRight, room) + "\n" + metrics.elidedText(effect, Qt::ElideRight, room) +
+    button->setText(metrics.elidedText(label, Qt::ElideRight, room) + "\n" +
+                    metrics.elidedText(effect, Qt::ElideRight, room) +
                     (r.cures ? QString() : "\n" + tr("(helps, does not cure)")));
     button->setAccessibleName(label + ", " + effect);
-    button->setObjectName("remedy." + QString::fromStdString(finding.id) + "." + QString::fromStdString(r.edit.settings.begin()->first));
+    button->setObjectName("remedy." + QString::fromStdString(finding.id) + "." +
+                          QString::fromStdString(r.edit.settings.begin()->first));
     button->setStyleSheet("QPushButton { text-align: left; padding: 6px 8px; }");
     button->setFont(textFont(10));
     button->setMinimumHeight(r.cures ? 48 : 64);
     button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
-    button->setToolTip(label + "\n" + effect + "\n" + (r.fixesAfter > r.fixesBefore ? tr("Brings %1 new things to settle.").arg(r.fixesAfter - r.fixesBefore) : tr("Takes the remedy; it can be undone.")));
+    button->setToolTip(label + "\n" + effect + "\n" +
+                       (r.fixesAfter > r.fixesBefore
+                            ? tr("Brings %1 new things to settle.").arg(r.fixesAfter - r.fixesBefore)
+                            : tr("Takes the remedy; it can be undone.")));
     const job::Remedy copy = r;
     connect(button, &QPushButton::clicked, this, [this, copy] { m_session->takeRemedy(copy); });
     return button;

@@ -11,7 +11,8 @@ namespace {
 
 QString printed(double value, const job::Gauge &g, measure::UnitSystem units) {
     QString text = QString::fromStdString(measure::printQuantity(value, g.quantity, units));
-    if (g.quantity == measure::Quantity::Money) text = QStringLiteral("%1 %2").arg(text, QString::fromStdString(g.governs));
+    if (g.quantity == measure::Quantity::Money)
+        text = QStringLiteral("%1 %2").arg(text, QString::fromStdString(g.governs));
     return text;
 }
 
@@ -40,7 +41,8 @@ void GaugeButton::refresh() {
         m_name = QString::fromStdString(g->name);
         m_broken = g->broken();
         if (g->value) m_value = printed(*g->value, *g, m_session->units());
-        m_limit = (g->limitIsLeast ? QStringLiteral("≥ ") : QStringLiteral("≤ ")) + printed(g->limit, *g, m_session->units());
+        m_limit = (g->limitIsLeast ? QStringLiteral("≥ ") : QStringLiteral("≤ ")) +
+                  printed(g->limit, *g, m_session->units());
         const auto pinned = m_session->pinned();
         const job::Gauge *before = pinned ? pinned->gauge(m_id.toStdString()) : nullptr;
         if (before && before->value && g->value) {
@@ -50,7 +52,9 @@ void GaugeButton::refresh() {
     }
     setText(QStringLiteral("%1 %2").arg(m_name, m_value));
     setAccessibleName(QStringLiteral("%1: %2, %3").arg(m_name, m_value, m_limit));
-    setToolTip(g && !g->governs.empty() ? tr("Governed by %1. Click for the working.").arg(QString::fromStdString(g->governs)) : tr("Click for the working."));
+    setToolTip(g && !g->governs.empty()
+                   ? tr("Governed by %1. Click for the working.").arg(QString::fromStdString(g->governs))
+                   : tr("Click for the working."));
     update();
 }
 
@@ -67,7 +71,8 @@ void GaugeButton::paintEvent(QPaintEvent *) {
     p.setPen(c.barText);
     p.setFont(textFont(9.5));
     const QRect box = rect().adjusted(14, 4, -4, -4);
-    p.drawText(box, Qt::AlignLeft | Qt::AlignTop, p.fontMetrics().elidedText(m_name, Qt::ElideRight, box.width()));
+    p.drawText(box, Qt::AlignLeft | Qt::AlignTop,
+               p.fontMetrics().elidedText(m_name, Qt::ElideRight, box.width()));
     p.setFont(measureFont(14, true));
     p.drawText(box.adjusted(0, 16, 0, 0), Qt::AlignLeft | Qt::AlignTop, m_value);
     p.setFont(measureFont(9));

@@ -53,7 +53,8 @@ class PageWriter {
     }
     void line(const QString &text, double points = 9, bool bold = false) {
         m_painter.setFont(scaled(textFont(points, bold)));
-        const QRectF bounds = m_painter.boundingRect(QRectF(left(), 0, width(), 10000), Qt::TextWordWrap, text);
+        const QRectF bounds =
+            m_painter.boundingRect(QRectF(left(), 0, width(), 10000), Qt::TextWordWrap, text);
         const QRectF box = take(bounds.height() + 3);
         m_painter.setPen(Qt::black);
         m_painter.drawText(box, Qt::TextWordWrap, text);
@@ -62,7 +63,13 @@ class PageWriter {
         m_painter.setFont(scaled(bold ? textFont(8, true) : measureFont(7.5)));
         double height = 12;
         for (int i = 0; i < cells.size(); ++i)
-            height = std::max(height, m_painter.boundingRect(QRectF(0, 0, width() * shares[static_cast<std::size_t>(i)] - 4, 1000), Qt::TextWordWrap, cells[i]).height() + 3);
+            height = std::max(
+                height,
+                m_painter
+                        .boundingRect(QRectF(0, 0, width() * shares[static_cast<std::size_t>(i)] - 4, 1000),
+                                      Qt::TextWordWrap, cells[i])
+                        .height() +
+                    3);
         const QRectF box = take(height);
         double x = box.left();
         m_painter.setPen(Qt::black);
@@ -86,8 +93,10 @@ class PageWriter {
         m_y = m_page.top();
         m_painter.setFont(scaled(textFont(7)));
         m_painter.setPen(QColor("#444444"));
-        m_painter.drawText(QRectF(left(), m_page.bottom() - 14, width(), 14), Qt::AlignLeft | Qt::AlignVCenter, m_footer);
-        m_painter.drawText(QRectF(left(), m_page.bottom() - 14, width(), 14), Qt::AlignRight | Qt::AlignVCenter, QString::number(m_number));
+        m_painter.drawText(QRectF(left(), m_page.bottom() - 14, width(), 14),
+                           Qt::AlignLeft | Qt::AlignVCenter, m_footer);
+        m_painter.drawText(QRectF(left(), m_page.bottom() - 14, width(), 14),
+                           Qt::AlignRight | Qt::AlignVCenter, QString::number(m_number));
     }
     void turn() {
         m_device->newPage();
@@ -107,7 +116,9 @@ struct Printing {
     PageWriter &page;
     std::shared_ptr<const job::Appraisal> appraisal;
 
-    [[nodiscard]] QString print(double v, measure::Quantity q) const { return QString::fromStdString(measure::printQuantity(v, q, session->units())); }
+    [[nodiscard]] QString print(double v, measure::Quantity q) const {
+        return QString::fromStdString(measure::printQuantity(v, q, session->units()));
+    }
     [[nodiscard]] QString length(double v) const { return print(v, measure::Quantity::Length); }
 };
 
@@ -115,18 +126,26 @@ void summary(const Printing &s) {
     const job::Job &job = s.session->job();
     s.page.line(QString::fromStdString(job.name), 18, true);
     s.page.line(JobSheet::tr("%1 for %2, vehicle %3. Printed %4.")
-                    .arg(QString::fromStdString(job.shop.name), QString::fromStdString(job.customer), QString::fromStdString(job.vehicle.name), QDate::currentDate().toString(Qt::ISODate)));
+                    .arg(QString::fromStdString(job.shop.name), QString::fromStdString(job.customer),
+                         QString::fromStdString(job.vehicle.name),
+                         QDate::currentDate().toString(Qt::ISODate)));
     s.page.heading(JobSheet::tr("Numbers"));
-    s.page.row({JobSheet::tr("What"), JobSheet::tr("Value"), JobSheet::tr("House limit"), JobSheet::tr("Governed by")}, {0.3, 0.2, 0.2, 0.3}, true);
+    s.page.row({JobSheet::tr("What"), JobSheet::tr("Value"), JobSheet::tr("House limit"),
+                JobSheet::tr("Governed by")},
+               {0.3, 0.2, 0.2, 0.3}, true);
     for (const job::Gauge &g : s.appraisal->gauges)
-        s.page.row({QString::fromStdString(g.name), g.value ? s.print(*g.value, g.quantity) + (g.broken() ? JobSheet::tr("  (!)") : QString()) : QStringLiteral("–"),
-                    (g.limitIsLeast ? "≥ " : "≤ ") + s.print(g.limit, g.quantity), QString::fromStdString(g.governs)},
+        s.page.row({QString::fromStdString(g.name),
+                    g.value ? s.print(*g.value, g.quantity) + (g.broken() ? JobSheet::tr("  (!)") : QString())
+                            : QStringLiteral("–"),
+                    (g.limitIsLeast ? "≥ " : "≤ ") + s.print(g.limit, g.quantity),
+                    QString::fromStdString(g.governs)},
                    {0.3, 0.2, 0.2, 0.3});
 }
 
 void pictures(const Printing &s) {
     s.page.heading(JobSheet::tr("Pictures"));
-    PlanView front(s.session, ViewSide::Front), side(s.session, ViewSide::Side), top(s.session, ViewSide::Top);
+    PlanView front(s.session, ViewSide::Front), side(s.session, ViewSide::Side),
+        top(s.session, ViewSide::Top);
     front.setFit({0, -960, 0}, {0, 960, 1000});
     side.setFit({-260, 0, -40}, {1020, 0, 1020});
     top.setFit({440, -960, 0}, {900, 960, 0});
@@ -137,9 +156,12 @@ void pictures(const Printing &s) {
         paint(s.page.take(height));
     };
     draw(JobSheet::tr("From ahead"), 190, [&](const QRectF &box) { front.paintInto(s.page.painter(), box); });
-    draw(JobSheet::tr("From the side, with the approach"), 210, [&](const QRectF &box) { side.paintInto(s.page.painter(), box); });
-    draw(JobSheet::tr("From above, front down"), 120, [&](const QRectF &box) { top.paintInto(s.page.painter(), box); });
-    draw(JobSheet::tr("How hard the parts work, worst of all duties"), 280, [&](const QRectF &box) { structure.paintInto(s.page.painter(), box); });
+    draw(JobSheet::tr("From the side, with the approach"), 210,
+         [&](const QRectF &box) { side.paintInto(s.page.painter(), box); });
+    draw(JobSheet::tr("From above, front down"), 120,
+         [&](const QRectF &box) { top.paintInto(s.page.painter(), box); });
+    draw(JobSheet::tr("How hard the parts work, worst of all duties"), 280,
+         [&](const QRectF &box) { structure.paintInto(s.page.painter(), box); });
 }
 
 void findings(const Printing &s) {
@@ -147,7 +169,8 @@ void findings(const Printing &s) {
     bool any = false;
     for (const job::Finding &f : s.appraisal->findings) {
         any |= f.severity != job::Severity::Note;
-        s.page.line((f.severity == job::Severity::Note ? QStringLiteral("–  ") : QStringLiteral("☐  ")) + QString::fromStdString(f.sentence));
+        s.page.line((f.severity == job::Severity::Note ? QStringLiteral("–  ") : QStringLiteral("☐  ")) +
+                    QString::fromStdString(f.sentence));
     }
     if (!any) s.page.line(JobSheet::tr("Nothing breaks a limit of the house."));
 }
@@ -156,37 +179,54 @@ void checks(const Printing &s, const job::PieceAppraisal &piece) {
     if (!piece.proof) return;
     s.page.heading(JobSheet::tr("Checks, worst first"));
     const std::vector<double> shares{0.1, 0.42, 0.36, 0.12};
-    s.page.row({JobSheet::tr("Works at"), JobSheet::tr("What"), JobSheet::tr("Worst duty"), JobSheet::tr("State")}, shares, true);
+    s.page.row(
+        {JobSheet::tr("Works at"), JobSheet::tr("What"), JobSheet::tr("Worst duty"), JobSheet::tr("State")},
+        shares, true);
     for (const proof::Check &c : piece.proof->checks) {
-        const QString state = c.utilization > 1 ? JobSheet::tr("fails") : c.assumed ? JobSheet::tr("not proved") : JobSheet::tr("holds");
-        s.page.row({QString::number(c.utilization, 'f', 2), QString::fromStdString(c.title),
-                    QString::fromStdString(piece.proof->duties.cases[static_cast<std::size_t>(c.loadCase)].title), state},
-                   shares);
+        const QString state = c.utilization > 1 ? JobSheet::tr("fails")
+                              : c.assumed       ? JobSheet::tr("not proved")
+                                                : JobSheet::tr("holds");
+        s.page.row(
+            {QString::number(c.utilization, 'f', 2), QString::fromStdString(c.title),
+             QString::fromStdString(piece.proof->duties.cases[static_cast<std::size_t>(c.loadCase)].title),
+             state},
+            shares);
     }
     s.page.heading(JobSheet::tr("What gives first on the winch line"));
     for (std::size_t i = 0; i < std::min<std::size_t>(6, piece.proof->ladder.size()); ++i) {
         const proof::Rung &r = piece.proof->ladder[i];
-        s.page.row({s.print(r.letsGoAt, measure::Quantity::Force), QString::fromStdString(r.title), QString::fromStdString(r.means)}, {0.18, 0.36, 0.46});
+        s.page.row({s.print(r.letsGoAt, measure::Quantity::Force), QString::fromStdString(r.title),
+                    QString::fromStdString(r.means)},
+                   {0.18, 0.36, 0.46});
     }
     s.page.heading(JobSheet::tr("Taken for granted"));
-    for (const std::string &a : piece.proof->idealization.assumptions) s.page.line("–  " + QString::fromStdString(a));
+    for (const std::string &a : piece.proof->idealization.assumptions)
+        s.page.line("–  " + QString::fromStdString(a));
 }
 
 void cuts(const Printing &s, const job::PieceAppraisal &piece) {
     if (!piece.fabrication) return;
     s.page.heading(JobSheet::tr("Cut list"));
     const std::vector<double> shares{0.2, 0.24, 0.24, 0.18, 0.14};
-    s.page.row({JobSheet::tr("Part"), JobSheet::tr("From"), JobSheet::tr("Longest edge, or plate"), JobSheet::tr("Saw, from square"), JobSheet::tr("Mass")}, shares, true);
+    s.page.row({JobSheet::tr("Part"), JobSheet::tr("From"), JobSheet::tr("Longest edge, or plate"),
+                JobSheet::tr("Saw, from square"), JobSheet::tr("Mass")},
+               shares, true);
     for (const workshop::CutItem &c : piece.fabrication->cuts) {
         s.page.row({QString::fromStdString(c.part), QString::fromStdString(c.stock + " " + c.material),
                     c.isPlate ? s.length(c.length) + " × " + s.length(c.width) : s.length(c.length),
-                    c.isPlate ? QString() : QStringLiteral("%1° / %2°").arg(degrees(c.miterFrom), 0, 'f', 1).arg(degrees(c.miterTo), 0, 'f', 1),
+                    c.isPlate ? QString()
+                              : QStringLiteral("%1° / %2°")
+                                    .arg(degrees(c.miterFrom), 0, 'f', 1)
+                                    .arg(degrees(c.miterTo), 0, 'f', 1),
                     s.print(c.mass, measure::Quantity::Mass)},
                    shares);
         QString more = QString::fromStdString(c.note);
         for (const armor::Hole &h : c.holes)
-            more += QStringLiteral("%1%2 ⌀%3 at %4/%5").arg(more.isEmpty() ? "" : "; ", QString::fromStdString(h.purpose), s.print(h.diameter, measure::Quantity::DrilledLength),
-                                                           s.print(h.at.x(), measure::Quantity::DrilledLength), s.print(h.at.y(), measure::Quantity::DrilledLength));
+            more += QStringLiteral("%1%2 ⌀%3 at %4/%5")
+                        .arg(more.isEmpty() ? "" : "; ", QString::fromStdString(h.purpose),
+                             s.print(h.diameter, measure::Quantity::DrilledLength),
+                             s.print(h.at.x(), measure::Quantity::DrilledLength),
+                             s.print(h.at.y(), measure::Quantity::DrilledLength));
         if (!more.isEmpty()) s.page.line("      " + more, 7.5);
     }
     s.page.heading(JobSheet::tr("Bars"));
@@ -198,10 +238,15 @@ void cuts(const Printing &s, const job::PieceAppraisal &piece) {
 void cautions(const Printing &s) {
     s.page.heading(JobSheet::tr("Cautions"));
     for (const QString &text :
-         {JobSheet::tr("All results are estimates for a competent builder to check. Towing, crash, lighting and road approval are matters for local codes and licensed engineers."),
-          JobSheet::tr("Stand clear of a loaded line, at least its own length to the side; hang a damper on it. A rope or shackle that lets go whips back along the line."),
-          JobSheet::tr("Put the vehicle on stands, not on a jack. Disconnect the battery and keep clear of airbags and their wiring before welding."),
-          JobSheet::tr("Coated and galvanized metal gives poisonous fumes: grind it clean, weld with air moving. Keep hot work away from fuel lines and tanks; keep water by and watch for half an hour after."),
+         {JobSheet::tr("All results are estimates for a competent builder to check. Towing, crash, lighting "
+                       "and road approval are matters for local codes and licensed engineers."),
+          JobSheet::tr("Stand clear of a loaded line, at least its own length to the side; hang a damper on "
+                       "it. A rope or shackle that lets go whips back along the line."),
+          JobSheet::tr("Put the vehicle on stands, not on a jack. Disconnect the battery and keep clear of "
+                       "airbags and their wiring before welding."),
+          JobSheet::tr(
+              "Coated and galvanized metal gives poisonous fumes: grind it clean, weld with air moving. Keep "
+              "hot work away from fuel lines and tanks; keep water by and watch for half an hour after."),
           JobSheet::tr("Two people or a hoist for the beam: it is heavier than it looks.")})
         s.page.line("•  " + text);
 }
@@ -214,7 +259,8 @@ int JobSheet::paint(QPagedPaintDevice *device) const {
     setLook(Look::Light);  // paper is white, whatever the screen is
     int pages = 0;
     {
-        PageWriter page(device, tr("Hefty Girder job sheet: %1").arg(QString::fromStdString(m_session->job().name)));
+        PageWriter page(device,
+                        tr("Hefty Girder job sheet: %1").arg(QString::fromStdString(m_session->job().name)));
         const Printing s{m_session, page, m_session->appraisal()};
         summary(s);
         pictures(s);
@@ -233,7 +279,9 @@ int JobSheet::paint(QPagedPaintDevice *device) const {
 Result<bool> JobSheet::writePdf(const QString &path) const {
     QFile file(path);
     if (!file.open(QIODevice::WriteOnly))
-        return fail(ProblemKind::File, "The PDF cannot be written (" + file.errorString().toStdString() + ").", path.toStdString(), "Check the folder and your rights.");
+        return fail(ProblemKind::File,
+                    "The PDF cannot be written (" + file.errorString().toStdString() + ").",
+                    path.toStdString(), "Check the folder and your rights.");
     QPdfWriter writer(&file);
     writer.setPageSize(QPageSize(QPageSize::A4));
     writer.setResolution(300);

@@ -126,7 +126,8 @@ void LayoutBench::addSetting(QVBoxLayout *form, const armor::SettingDescriptor &
         label->setBuddy(edit);
         connect(edit, &QuantityEdit::valueTyped, this, [this, edit, &d](double value) {
             const auto fine = armor::checkSetting(d, value, m_session->stock());
-            edit->setToolTip(fine ? QString::fromStdString(d.meaning) : QString::fromStdString(fine.error().message));
+            edit->setToolTip(fine ? QString::fromStdString(d.meaning)
+                                  : QString::fromStdString(fine.error().message));
             if (fine) return m_session->setSetting(QString::fromStdString(d.id), value);
             edit->setModified(true);
             edit->setProperty("wrong", true);
@@ -143,8 +144,10 @@ void LayoutBench::addSetting(QVBoxLayout *form, const armor::SettingDescriptor &
     box->setToolTip(QString::fromStdString(d.meaning));
     box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     box->setMinimumContentsLength(10);
-    for (const std::string &option : armor::options(d.choice, m_session->stock())) box->addItem(QString::fromStdString(option));
-    connect(box, &QComboBox::activated, this, [this, box, id] { m_session->setSetting(id, box->currentText().toStdString()); });
+    for (const std::string &option : armor::options(d.choice, m_session->stock()))
+        box->addItem(QString::fromStdString(option));
+    connect(box, &QComboBox::activated, this,
+            [this, box, id] { m_session->setSetting(id, box->currentText().toStdString()); });
     m_choices[d.id] = box;
     form->addLayout(row);
     form->addWidget(box);
@@ -158,7 +161,8 @@ void LayoutBench::refreshForm() {
         edit->setStyleSheet(QString());
         edit->setValue(armor::number(*piece, *pattern, id));
     }
-    for (const auto &[id, box] : m_choices) box->setCurrentText(QString::fromStdString(armor::text(*piece, *pattern, id)));
+    for (const auto &[id, box] : m_choices)
+        box->setCurrentText(QString::fromStdString(armor::text(*piece, *pattern, id)));
 }
 
 void LayoutBench::showSubject(const QString &subject, const std::optional<Vec3> &place) {

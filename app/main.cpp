@@ -62,7 +62,8 @@ int main(int argc, char **argv) {
     hefty::app::applyTheme();
     QApplication::setWindowIcon(QIcon(":/icons/hefty-girder.svg"));
     hefty::app::MainWindow window(std::make_shared<const hefty::stock::Stock>(std::move(*stock)));
-    if (parser.isSet(demo)) window.openPath(QString::fromStdString(hefty::demoFolder()) + "/marten-front-bumper.girder.json");
+    if (parser.isSet(demo))
+        window.openPath(QString::fromStdString(hefty::demoFolder()) + "/marten-front-bumper.girder.json");
     if (!parser.positionalArguments().isEmpty()) window.openPath(parser.positionalArguments().front());
     const QStringList names{"measure", "layout", "prove", "cut"};
     if (parser.isSet(demo) || !parser.positionalArguments().isEmpty() || parser.isSet(stop))

@@ -19,8 +19,8 @@
 #include <QVBoxLayout>
 
 #include "app/cut_bench.h"
-#include "app/findings_panel.h"
 #include "app/finder.h"
+#include "app/findings_panel.h"
 #include "app/gauge_bar.h"
 #include "app/job_sheet.h"
 #include "app/layout_bench.h"
@@ -48,7 +48,9 @@ QToolButton *stripButton(QAction *action, const char *name) {
 }  // namespace
 
 Asking dialogs() {
-    return {[](QWidget *parent, const QString &title, const QString &filter) { return QFileDialog::getOpenFileName(parent, title, {}, filter); },
+    return {[](QWidget *parent, const QString &title, const QString &filter) {
+                return QFileDialog::getOpenFileName(parent, title, {}, filter);
+            },
             [](QWidget *parent, const QString &title, const QString &proposal, const QString &filter) {
                 return QFileDialog::getSaveFileName(parent, title, proposal, filter);
             },
@@ -68,7 +70,8 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     m_prove = new ProveBench(m_session);
     m_cut = new CutBench(m_session);
     m_benches = new QStackedWidget;
-    for (QWidget *bench : std::initializer_list<QWidget *>{m_measure, m_layout, m_prove, m_cut}) m_benches->addWidget(bench);
+    for (QWidget *bench : std::initializer_list<QWidget *>{m_measure, m_layout, m_prove, m_cut})
+        m_benches->addWidget(bench);
     m_findings = new FindingsPanel(m_session);
     m_gauges = new GaugeBar(m_session);
     makeActions();
@@ -91,7 +94,8 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     connect(m_findings, &FindingsPanel::whyAsked, this, &MainWindow::whyFinding);
     connect(m_prove, &ProveBench::whyAsked, this, &MainWindow::openWorking);
     connect(m_cut, &CutBench::exportAsked, this, &MainWindow::exportCuts);
-    for (auto signal : {&Session::jobChanged, &Session::fileChanged, &Session::unitsChanged, &Session::appraisalChanged})
+    for (auto signal :
+         {&Session::jobChanged, &Session::fileChanged, &Session::unitsChanged, &Session::appraisalChanged})
         connect(m_session, signal, this, &MainWindow::refreshStrip);
     goTo(0);
     refreshStrip();
@@ -101,7 +105,8 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
 
 MainWindow::~MainWindow() = default;
 
-QAction *MainWindow::action(const char *name, const QString &text, const QKeySequence &keys, std::function<void()> run) {
+QAction *MainWindow::action(const char *name, const QString &text, const QKeySequence &keys,
+                            std::function<void()> run) {
     auto *a = new QAction(text, this);
     a->setObjectName(QLatin1String(name));
     if (!keys.isEmpty()) a->setShortcut(keys);
@@ -117,27 +122,36 @@ void MainWindow::makeActions() {
         const QString path = asking.openFile(this, tr("Open a job"), jobFilter);
         if (!path.isEmpty()) openPath(path);
     });
-    action("openDemo", tr("Open the demo job"), {}, [this] { openPath(QString::fromStdString(demoFolder()) + "/marten-front-bumper.girder.json"); });
+    action("openDemo", tr("Open the demo job"), {},
+           [this] { openPath(QString::fromStdString(demoFolder()) + "/marten-front-bumper.girder.json"); });
     action("save", tr("Save"), QKeySequence::Save, [this] { save(); });
     action("saveAs", tr("Save as..."), QKeySequence("Ctrl+Shift+S"), [this] { saveAs(); });
     action("exportCuts", tr("Save the cut list as CSV..."), QKeySequence("Ctrl+E"), [this] { exportCuts(); });
-    action("exportPdf", tr("Save the job sheet as PDF..."), QKeySequence("Ctrl+Shift+E"), [this] { exportPdf(); });
+    action("exportPdf", tr("Save the job sheet as PDF..."), QKeySequence("Ctrl+Shift+E"),
+           [this] { exportPdf(); });
     action("print", tr("Print the job sheet..."), QKeySequence::Print, [this] { preview(); });
     action("metric", tr("Millimeters"), {}, [this] { m_session->setUnits(measure::UnitSystem::Metric); });
     action("inch", tr("Inches"), {}, [this] { m_session->setUnits(measure::UnitSystem::Inch); });
     action("units", tr("Switch units"), QKeySequence("Ctrl+U"), [this] {
-        m_session->setUnits(m_session->units() == measure::UnitSystem::Metric ? measure::UnitSystem::Inch : measure::UnitSystem::Metric);
+        m_session->setUnits(m_session->units() == measure::UnitSystem::Metric ? measure::UnitSystem::Inch
+                                                                              : measure::UnitSystem::Metric);
     });
     action("dark", tr("Light or dark"), QKeySequence("Ctrl+L"), [this] { setDark(look() == Look::Light); });
-    action("fold", tr("Fold or unfold the findings"), QKeySequence("Ctrl+J"), [this] { m_findings->setVisible(!m_findings->isVisible()); });
-    action("pin", tr("Pin this variant, or let it go"), QKeySequence("Ctrl+D"), [this] { m_session->togglePin(); });
-    auto *peek = action("peek", tr("Show the pinned variant (hold)"), QKeySequence("F8"), [this] { m_session->showPinned(true); });
+    action("fold", tr("Fold or unfold the findings"), QKeySequence("Ctrl+J"),
+           [this] { m_findings->setVisible(!m_findings->isVisible()); });
+    action("pin", tr("Pin this variant, or let it go"), QKeySequence("Ctrl+D"),
+           [this] { m_session->togglePin(); });
+    auto *peek = action("peek", tr("Show the pinned variant (hold)"), QKeySequence("F8"),
+                        [this] { m_session->showPinned(true); });
     peek->setAutoRepeat(false);
     for (int i = 0; i < static_cast<int>(stops.size()); ++i) {
         const auto &stop = stops[static_cast<std::size_t>(i)];
-        action((std::string("go.") + stop.id).c_str(), tr("Go to %1").arg(QCoreApplication::translate("stops", stop.name)), QKeySequence(QStringLiteral("Ctrl+%1").arg(i + 1)), [this, i] { goTo(i); });
+        action((std::string("go.") + stop.id).c_str(),
+               tr("Go to %1").arg(QCoreApplication::translate("stops", stop.name)),
+               QKeySequence(QStringLiteral("Ctrl+%1").arg(i + 1)), [this, i] { goTo(i); });
     }
-    action("find", tr("Find an action..."), QKeySequence("Ctrl+K"), [this] { Finder(m_actions, this).exec(); });
+    action("find", tr("Find an action..."), QKeySequence("Ctrl+K"),
+           [this] { Finder(m_actions, this).exec(); });
     action("quit", tr("Quit"), QKeySequence::Quit, [this] { close(); });
 }
 
@@ -210,7 +224,10 @@ void MainWindow::refreshStrip() {
     for (const job::Finding &f : m_session->appraisal()->findings) open += f.severity != job::Severity::Note;
     const QString piece = m_session->piece() ? QString::fromStdString(m_session->piece()->name) : QString();
     auto *chip = static_cast<QLabel *>(m_chips);
-    chip->setText(piece.isEmpty() || name == piece ? QString() : QStringLiteral("▣ %1%2").arg(piece, open ? QStringLiteral("  %1").arg(open) : QStringLiteral("  ✓")));
+    chip->setText(piece.isEmpty() || name == piece
+                      ? QString()
+                      : QStringLiteral("▣ %1%2").arg(
+                            piece, open ? QStringLiteral("  %1").arg(open) : QStringLiteral("  ✓")));
     m_units->setText(m_session->units() == measure::UnitSystem::Metric ? tr("mm, kg") : tr("inch, lb"));
     m_pin->setText(m_session->pinned() ? tr("Pinned") : tr("Pin"));
     m_pin->setChecked(m_session->pinned() != nullptr);
@@ -250,7 +267,8 @@ bool MainWindow::openPath(const QString &path) {
 
 bool MainWindow::save() {
     // The shipped demo is not written over: it is saved as a job of one's own.
-    const bool isDemo = QFileInfo(m_session->path()).absolutePath() == QFileInfo(QString::fromStdString(demoFolder())).absoluteFilePath();
+    const bool isDemo = QFileInfo(m_session->path()).absolutePath() ==
+                        QFileInfo(QString::fromStdString(demoFolder())).absoluteFilePath();
     if (m_session->path().isEmpty() || isDemo) return saveAs();
     if (const auto saved = m_session->save(m_session->path()); !saved) {
         tell(tr("The job cannot be saved"), saved.error());
@@ -260,7 +278,10 @@ bool MainWindow::save() {
 }
 
 bool MainWindow::saveAs() {
-    const QString path = asking.saveFile(this, tr("Save the job"), QString::fromStdString(m_session->job().name).toLower().replace(' ', '-') + ".girder.json", jobFilter);
+    const QString path = asking.saveFile(
+        this, tr("Save the job"),
+        QString::fromStdString(m_session->job().name).toLower().replace(' ', '-') + ".girder.json",
+        jobFilter);
     if (path.isEmpty()) return false;
     if (const auto saved = m_session->save(path); !saved) {
         tell(tr("The job cannot be saved"), saved.error());
@@ -282,24 +303,29 @@ void MainWindow::remember(const QString &path) {
 void MainWindow::refreshRecent() {
     m_recent->clear();
     for (const QString &path : QSettings().value("recent").toStringList())
-        m_recent->addAction(QFileInfo(path).fileName(), this, [this, path] { openPath(path); })->setToolTip(path);
+        m_recent->addAction(QFileInfo(path).fileName(), this, [this, path] { openPath(path); })
+            ->setToolTip(path);
     m_recent->setEnabled(!m_recent->isEmpty());
 }
 
 void MainWindow::exportCuts() {
     const auto appraisal = m_session->appraisal();
     if (appraisal->pieces.empty() || !appraisal->pieces.front().fabrication)
-        return asking.tell(this, tr("There is no cut list yet"), tr("Measure the vehicle and lay out a piece first."));
+        return asking.tell(this, tr("There is no cut list yet"),
+                           tr("Measure the vehicle and lay out a piece first."));
     const QString path = asking.saveFile(this, tr("Save the cut list"), "cut-list.csv", "CSV (*.csv)");
     if (path.isEmpty()) return;
-    if (const auto saved = job::saveText(path.toStdString(), workshop::cutListCsv(*appraisal->pieces.front().fabrication)); !saved)
+    if (const auto saved =
+            job::saveText(path.toStdString(), workshop::cutListCsv(*appraisal->pieces.front().fabrication));
+        !saved)
         tell(tr("The cut list cannot be saved"), saved.error());
 }
 
 void MainWindow::exportPdf() {
     const QString path = asking.saveFile(this, tr("Save the job sheet"), "job-sheet.pdf", "PDF (*.pdf)");
     if (path.isEmpty()) return;
-    if (const auto saved = JobSheet(m_session).writePdf(path); !saved) tell(tr("The job sheet cannot be saved"), saved.error());
+    if (const auto saved = JobSheet(m_session).writePdf(path); !saved)
+        tell(tr("The job sheet cannot be saved"), saved.error());
 }
 
 void MainWindow::preview() {
@@ -308,12 +334,14 @@ void MainWindow::preview() {
     QPrintPreviewDialog dialog(&printer, this);
     dialog.setObjectName("printPreview");
     dialog.resize(1000, 760);
-    connect(&dialog, &QPrintPreviewDialog::paintRequested, this, [this](QPrinter *p) { JobSheet(m_session).paint(p); });
+    connect(&dialog, &QPrintPreviewDialog::paintRequested, this,
+            [this](QPrinter *p) { JobSheet(m_session).paint(p); });
     dialog.exec();
 }
 
 void MainWindow::openWorking(const working::Working &working) {
-    if (working.empty()) return asking.tell(this, QString::fromStdString(working.title), tr("There is no number here yet."));
+    if (working.empty())
+        return asking.tell(this, QString::fromStdString(working.title), tr("There is no number here yet."));
     auto *sheet = new WorkingSheet(working, this);
     sheet->setAttribute(Qt::WA_DeleteOnClose);
     sheet->show();
@@ -350,8 +378,12 @@ void MainWindow::gaugeAsked(const QString &id) {
         goTo(3);
     } else {
         goTo(1);
-        if (appraisal->clearance && id == "approach") m_layout->showSubject(QString::fromStdString(g->governs), appraisal->clearance->approach.whole.at);
-        if (appraisal->clearance && id == "wheelPath") m_layout->showSubject(QString::fromStdString(g->governs), appraisal->clearance->approach.wheelPath.at);
+        if (appraisal->clearance && id == "approach")
+            m_layout->showSubject(QString::fromStdString(g->governs),
+                                  appraisal->clearance->approach.whole.at);
+        if (appraisal->clearance && id == "wheelPath")
+            m_layout->showSubject(QString::fromStdString(g->governs),
+                                  appraisal->clearance->approach.wheelPath.at);
     }
     openWorking(g->working);
 }
@@ -364,7 +396,8 @@ void MainWindow::offerRecovery() {
     m_banner->setObjectName("banner");
     m_banner->setAttribute(Qt::WA_StyledBackground);
     auto *layout = new QHBoxLayout(m_banner);
-    auto *text = new QLabel(tr("Unsaved work on \"%1\" from %2 was left behind.").arg(leftover.jobName, QString(leftover.when).replace('T', ' ')));
+    auto *text = new QLabel(tr("Unsaved work on \"%1\" from %2 was left behind.")
+                                .arg(leftover.jobName, QString(leftover.when).replace('T', ' ')));
     auto *take = new QPushButton(tr("Bring it back"));
     take->setObjectName("recover");
     auto *drop = new QPushButton(tr("Let it go"));
@@ -378,7 +411,8 @@ void MainWindow::offerRecovery() {
         m_banner = nullptr;
     };
     connect(take, &QPushButton::clicked, this, [this, leftover, done] {
-        if (const auto recovered = m_session->recover(leftover); !recovered) tell(tr("The work cannot be brought back"), recovered.error());
+        if (const auto recovered = m_session->recover(leftover); !recovered)
+            tell(tr("The work cannot be brought back"), recovered.error());
         done();
     });
     connect(drop, &QPushButton::clicked, this, [this, leftover, done] {

@@ -25,7 +25,8 @@ class Traveler;
 /// How the window asks for files and tells of trouble; a test puts its own in place.
 struct Asking {
     std::function<QString(QWidget *, const QString &title, const QString &filter)> openFile;
-    std::function<QString(QWidget *, const QString &title, const QString &proposal, const QString &filter)> saveFile;
+    std::function<QString(QWidget *, const QString &title, const QString &proposal, const QString &filter)>
+        saveFile;
     std::function<void(QWidget *, const QString &title, const QString &text)> tell;
 };
 [[nodiscard]] Asking dialogs();
@@ -49,7 +50,8 @@ class MainWindow : public QMainWindow {
     void keyReleaseEvent(QKeyEvent *event) override;
 
   private:
-    QAction *action(const char *name, const QString &text, const QKeySequence &keys, std::function<void()> run);
+    QAction *action(const char *name, const QString &text, const QKeySequence &keys,
+                    std::function<void()> run);
     void makeActions();
     QWidget *makeStrip();
     void refreshStrip();

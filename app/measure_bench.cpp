@@ -15,11 +15,13 @@ namespace {
 
 void setDatum(Session *session, const std::string &id, double value, int gesture) {
     const rig::DatumDescriptor *d = rig::datum(id);
-    session->edit(MeasureBench::tr("Measure %1").arg(QString::fromStdString(d->name).toLower()),
-                  [&](job::Job &job) {
-                      job.vehicle.data[id] = {value, rig::Trust::Measured, QDate::currentDate().toString(Qt::ISODate).toStdString()};
-                  },
-                  gesture);
+    session->edit(
+        MeasureBench::tr("Measure %1").arg(QString::fromStdString(d->name).toLower()),
+        [&](job::Job &job) {
+            job.vehicle.data[id] = {value, rig::Trust::Measured,
+                                    QDate::currentDate().toString(Qt::ISODate).toStdString()};
+        },
+        gesture);
 }
 
 double datumOr(const rig::Vehicle &v, const char *id) {
@@ -27,9 +29,10 @@ double datumOr(const rig::Vehicle &v, const char *id) {
     if (const auto value = v.value(id)) return *value;
     // Nothing measured yet: a picture of a middling vehicle to show where the tape goes.
     static const std::map<std::string, double, std::less<>> middling{
-        {"wheelbase", 3000}, {"frontFrameEnd", 600}, {"railSpacing", 800}, {"railCenter", 600}, {"railHeight", 110},
-        {"railWidth", 70},   {"railWall", 4},        {"crossmember", 200}, {"frontLoadedRadius", 380}, {"rearLoadedRadius", 380},
-        {"tireWidth", 250},  {"track", 1550},        {"frontAxleMass", 1100}, {"rearAxleMass", 900}, {"grossLimit", 2800}, {"rearFrameEnd", 900}};
+        {"wheelbase", 3000},        {"frontFrameEnd", 600},    {"railSpacing", 800}, {"railCenter", 600},
+        {"railHeight", 110},        {"railWidth", 70},         {"railWall", 4},      {"crossmember", 200},
+        {"frontLoadedRadius", 380}, {"rearLoadedRadius", 380}, {"tireWidth", 250},   {"track", 1550},
+        {"frontAxleMass", 1100},    {"rearAxleMass", 900},     {"grossLimit", 2800}, {"rearFrameEnd", 900}};
     const auto it = middling.find(d->id);
     return it == middling.end() ? d->least : it->second;
 }
@@ -47,21 +50,50 @@ std::vector<DatumPlace> places(const rig::Vehicle &v) {
     const double track = d("track"), spacing = d("railSpacing"), center = d("railCenter");
     return {{"wheelbase", ViewSide::Side, {0, 0, -90}, {-d("wheelbase"), 0, -90}, {-1, 0, 0}},
             {"frontFrameEnd", ViewSide::Side, {0, 0, 300}, {d("frontFrameEnd"), 0, 300}, {1, 0, 0}},
-            {"rearFrameEnd", ViewSide::Side, {-d("wheelbase"), 0, 300}, {-d("wheelbase") - d("rearFrameEnd"), 0, 300}, {-1, 0, 0}},
-            {"crossmember", ViewSide::Side, {d("frontFrameEnd"), 0, center + 330}, {d("frontFrameEnd") - d("crossmember"), 0, center + 330}, {-1, 0, 0}},
-            {"railCenter", ViewSide::Side, {d("frontFrameEnd") + 260, 0, 0}, {d("frontFrameEnd") + 260, 0, center}, {0, 0, 1}},
+            {"rearFrameEnd",
+             ViewSide::Side,
+             {-d("wheelbase"), 0, 300},
+             {-d("wheelbase") - d("rearFrameEnd"), 0, 300},
+             {-1, 0, 0}},
+            {"crossmember",
+             ViewSide::Side,
+             {d("frontFrameEnd"), 0, center + 330},
+             {d("frontFrameEnd") - d("crossmember"), 0, center + 330},
+             {-1, 0, 0}},
+            {"railCenter",
+             ViewSide::Side,
+             {d("frontFrameEnd") + 260, 0, 0},
+             {d("frontFrameEnd") + 260, 0, center},
+             {0, 0, 1}},
             {"frontLoadedRadius", ViewSide::Side, {-190, 0, 0}, {-190, 0, frontR}, {0, 0, 1}},
-            {"rearLoadedRadius", ViewSide::Side, {-d("wheelbase") + 190, 0, 0}, {-d("wheelbase") + 190, 0, rearR}, {0, 0, 1}},
+            {"rearLoadedRadius",
+             ViewSide::Side,
+             {-d("wheelbase") + 190, 0, 0},
+             {-d("wheelbase") + 190, 0, rearR},
+             {0, 0, 1}},
             {"track", ViewSide::Front, {0, -track / 2, -90}, {0, track / 2, -90}, {0, 0.5, 0}},
-            {"tireWidth", ViewSide::Front, {0, track / 2 - d("tireWidth") / 2, 2 * frontR + 90}, {0, track / 2 + d("tireWidth") / 2, 2 * frontR + 90}, {0, 0.5, 0}},
-            {"railSpacing", ViewSide::Front, {0, -spacing / 2, center + 160}, {0, spacing / 2, center + 160}, {0, 0.5, 0}},
-            {"railHeight", ViewSide::Front, {0, -spacing / 2 - 120, center - d("railHeight") / 2}, {0, -spacing / 2 - 120, center + d("railHeight") / 2}, {0, 0, 0.5}}};
+            {"tireWidth",
+             ViewSide::Front,
+             {0, track / 2 - d("tireWidth") / 2, 2 * frontR + 90},
+             {0, track / 2 + d("tireWidth") / 2, 2 * frontR + 90},
+             {0, 0.5, 0}},
+            {"railSpacing",
+             ViewSide::Front,
+             {0, -spacing / 2, center + 160},
+             {0, spacing / 2, center + 160},
+             {0, 0.5, 0}},
+            {"railHeight",
+             ViewSide::Front,
+             {0, -spacing / 2 - 120, center - d("railHeight") / 2},
+             {0, -spacing / 2 - 120, center + d("railHeight") / 2},
+             {0, 0, 0.5}}};
 }
 
 class DatumDelegate : public QStyledItemDelegate {
   public:
     using QStyledItemDelegate::QStyledItemDelegate;
-    QWidget *createEditor(QWidget *parent, const QStyleOptionViewItem &option, const QModelIndex &index) const override {
+    QWidget *createEditor(QWidget *parent, const QStyleOptionViewItem &option,
+                          const QModelIndex &index) const override {
         if (index.column() != 2) {
             QWidget *editor = QStyledItemDelegate::createEditor(parent, option, index);
             if (auto *line = qobject_cast<QLineEdit *>(editor)) {
@@ -88,7 +120,9 @@ int DatumModel::rowCount(const QModelIndex &parent) const {
     return parent.isValid() ? 0 : static_cast<int>(rig::ladderFrameDatums().size());
 }
 
-int DatumModel::columnCount(const QModelIndex &parent) const { return parent.isValid() ? 0 : 3; }
+int DatumModel::columnCount(const QModelIndex &parent) const {
+    return parent.isValid() ? 0 : 3;
+}
 
 QVariant DatumModel::data(const QModelIndex &index, int role) const {
     if (!index.isValid() || index.row() >= rowCount() || index.column() >= columnCount()) return {};
@@ -97,18 +131,23 @@ QVariant DatumModel::data(const QModelIndex &index, int role) const {
     const bool known = it != m_session->job().vehicle.data.end();
     if (role == Qt::ToolTipRole) return QString::fromStdString(d.how);
     if (role == Qt::FontRole && index.column() == 1) return measureFont(11);
-    if (role == Qt::TextAlignmentRole && index.column() == 1) return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
+    if (role == Qt::TextAlignmentRole && index.column() == 1)
+        return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
     if (role == Qt::ForegroundRole && index.column() > 0) {
         if (!known) return d.required ? colors().bad : colors().faint;
         if (index.column() == 2 && it->second.trust != rig::Trust::Measured) return colors().bad;
     }
     if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
     switch (index.column()) {
-        case 0: return QString::fromStdString(d.name);
+        case 0:
+            return QString::fromStdString(d.name);
         case 1:
-            if (!known) return role == Qt::EditRole ? QString() : (d.required ? tr("measure") : tr("if needed"));
-            return QString::fromStdString(measure::printQuantity(it->second.value, d.quantity, m_session->units()));
-        default: return known ? QString::fromUtf8(rig::trustWord(it->second.trust).data()) : QString();
+            if (!known)
+                return role == Qt::EditRole ? QString() : (d.required ? tr("measure") : tr("if needed"));
+            return QString::fromStdString(
+                measure::printQuantity(it->second.value, d.quantity, m_session->units()));
+        default:
+            return known ? QString::fromUtf8(rig::trustWord(it->second.trust).data()) : QString();
     }
 }
 
@@ -120,7 +159,8 @@ QVariant DatumModel::headerData(int section, Qt::Orientation orientation, int ro
 Qt::ItemFlags DatumModel::flags(const QModelIndex &index) const {
     if (!index.isValid()) return Qt::NoItemFlags;
     const Qt::ItemFlags base = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
-    const bool known = m_session->job().vehicle.data.contains(rig::ladderFrameDatums()[static_cast<std::size_t>(index.row())].id);
+    const bool known = m_session->job().vehicle.data.contains(
+        rig::ladderFrameDatums()[static_cast<std::size_t>(index.row())].id);
     return index.column() == 1 || (index.column() == 2 && known) ? base | Qt::ItemIsEditable : base;
 }
 
@@ -128,10 +168,13 @@ bool DatumModel::setData(const QModelIndex &index, const QVariant &value, int ro
     if (!index.isValid() || role != Qt::EditRole) return false;
     const rig::DatumDescriptor &d = rig::ladderFrameDatums()[static_cast<std::size_t>(index.row())];
     if (index.column() == 2) {
-        m_session->edit(tr("Mark %1 as %2").arg(QString::fromStdString(d.name).toLower(), value.toString()), [&](job::Job &job) {
-            for (const rig::Trust t : {rig::Trust::Measured, rig::Trust::Estimated, rig::Trust::Assumed})
-                if (value.toString() == QLatin1String(rig::trustWord(t).data())) job.vehicle.data[d.id].trust = t;
-        });
+        m_session->edit(
+            tr("Mark %1 as %2").arg(QString::fromStdString(d.name).toLower(), value.toString()),
+            [&](job::Job &job) {
+                for (const rig::Trust t : {rig::Trust::Measured, rig::Trust::Estimated, rig::Trust::Assumed})
+                    if (value.toString() == QLatin1String(rig::trustWord(t).data()))
+                        job.vehicle.data[d.id].trust = t;
+            });
         return true;
     }
     const auto read = measure::readQuantity(value.toString().toStdString(), d.quantity, m_session->units());
@@ -140,10 +183,13 @@ bool DatumModel::setData(const QModelIndex &index, const QVariant &value, int ro
         return false;
     }
     if (!(read->value >= d.least && read->value <= d.most)) {
-        emit refused(tr("%1: %2 was understood; it should be from %3 to %4.")
-                         .arg(QString::fromStdString(d.name), QString::fromStdString(measure::printQuantity(read->value, d.quantity, m_session->units())),
-                              QString::fromStdString(measure::printQuantity(d.least, d.quantity, m_session->units())),
-                              QString::fromStdString(measure::printQuantity(d.most, d.quantity, m_session->units()))));
+        emit refused(
+            tr("%1: %2 was understood; it should be from %3 to %4.")
+                .arg(QString::fromStdString(d.name),
+                     QString::fromStdString(
+                         measure::printQuantity(read->value, d.quantity, m_session->units())),
+                     QString::fromStdString(measure::printQuantity(d.least, d.quantity, m_session->units())),
+                     QString::fromStdString(measure::printQuantity(d.most, d.quantity, m_session->units()))));
         return false;
     }
     setDatum(m_session, d.id, read->value, 0);
@@ -180,8 +226,8 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     m_table->setColumnWidth(1, 112);
     m_table->setColumnWidth(2, 96);
     m_table->setTabKeyNavigation(false);
-    m_table->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::SelectedClicked | QAbstractItemView::EditKeyPressed |
-                             QAbstractItemView::AnyKeyPressed);
+    m_table->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::SelectedClicked |
+                             QAbstractItemView::EditKeyPressed | QAbstractItemView::AnyKeyPressed);
     m_how = new QLabel(this);
     m_how->setObjectName("caution");
     m_how->setWordWrap(true);
@@ -197,19 +243,24 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     layout->addWidget(m_side, 10);
     layout->addLayout(lower, 12);
     connect(m_model, &DatumModel::refused, m_how, &QLabel::setText);
-    connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, &MeasureBench::describe);
+    connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this,
+            &MeasureBench::describe);
     describe();
 }
 
 void MeasureBench::describe() {
     const QModelIndex current = m_table->currentIndex();
     if (!current.isValid()) {
-        m_how->setText(tr("Stand the vehicle on level ground, chock its wheels, and measure each thing once from either end. "
-                          "Never work under a vehicle that stands on a jack alone."));
+        m_how->setText(
+            tr("Stand the vehicle on level ground, chock its wheels, and measure each thing once from either "
+               "end. "
+               "Never work under a vehicle that stands on a jack alone."));
         return;
     }
     const rig::DatumDescriptor &d = rig::ladderFrameDatums()[static_cast<std::size_t>(current.row())];
-    m_how->setText(QStringLiteral("<b>%1.</b> %2").arg(QString::fromStdString(d.name).toHtmlEscaped(), QString::fromStdString(d.how).toHtmlEscaped()));
+    m_how->setText(QStringLiteral("<b>%1.</b> %2")
+                       .arg(QString::fromStdString(d.name).toHtmlEscaped(),
+                            QString::fromStdString(d.how).toHtmlEscaped()));
     for (PlanView *view : {m_side, m_front})
         if (view->targetPlace(QString::fromStdString(d.id))) view->markPlace(std::nullopt);
 }
@@ -230,7 +281,9 @@ std::vector<DragTarget> MeasureBench::targetsFor(ViewSide side) const {
         t.dimensionFrom = p.from;
         t.quantity = d->quantity;
         Session *session = m_session;
-        t.set = [session, d](double value, int gesture) { setDatum(session, d->id, std::clamp(value, d->least, d->most), gesture); };
+        t.set = [session, d](double value, int gesture) {
+            setDatum(session, d->id, std::clamp(value, d->least, d->most), gesture);
+        };
         out.push_back(std::move(t));
     }
     for (std::size_t i = 0; i < vehicle.outline.size(); ++i) {
@@ -243,7 +296,10 @@ std::vector<DragTarget> MeasureBench::targetsFor(ViewSide side) const {
         t.value = o.at.z();
         Session *session = m_session;
         t.set = [session, i](double value, int gesture) {
-            session->edit(MeasureBench::tr("Measure an outline point"), [&](job::Job &job) { job.vehicle.outline[i].at.z() = std::clamp(value, 0.0, 4000.0); }, gesture);
+            session->edit(
+                MeasureBench::tr("Measure an outline point"),
+                [&](job::Job &job) { job.vehicle.outline[i].at.z() = std::clamp(value, 0.0, 4000.0); },
+                gesture);
         };
         out.push_back(std::move(t));
     }

@@ -19,28 +19,36 @@ constexpr double reach = 14;  // px: how near the pointer must be, gloves on
 
 QPointF flat(ViewSide side, const Vec3 &p) {
     switch (side) {
-        case ViewSide::Side: return {-p.x(), -p.z()};
-        case ViewSide::Top: return {p.y(), p.x()};
-        case ViewSide::Front: break;
+        case ViewSide::Side:
+            return {-p.x(), -p.z()};
+        case ViewSide::Top:
+            return {p.y(), p.x()};
+        case ViewSide::Front:
+            break;
     }
     return {p.y(), -p.z()};
 }
 
 Vec3 sight(ViewSide side) {
     switch (side) {
-        case ViewSide::Side: return Vec3::UnitY();
-        case ViewSide::Top: return Vec3::UnitZ();
-        case ViewSide::Front: break;
+        case ViewSide::Side:
+            return Vec3::UnitY();
+        case ViewSide::Top:
+            return Vec3::UnitZ();
+        case ViewSide::Front:
+            break;
     }
     return Vec3::UnitX();
 }
 
 }  // namespace
 
-PlanView::PlanView(Session *session, ViewSide side, QWidget *parent) : QWidget(parent), m_session(session), m_side(side) {
+PlanView::PlanView(Session *session, ViewSide side, QWidget *parent)
+    : QWidget(parent), m_session(session), m_side(side) {
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
-    for (auto signal : {&Session::jobChanged, &Session::appraisalChanged, &Session::unitsChanged, &Session::selectionChanged})
+    for (auto signal : {&Session::jobChanged, &Session::appraisalChanged, &Session::unitsChanged,
+                        &Session::selectionChanged})
         connect(session, signal, this, &PlanView::refresh);
 }
 
@@ -65,14 +73,19 @@ void PlanView::refresh() {
     update();
 }
 
-QPointF PlanView::toScreen(const Vec3 &p) const { return flat(m_side, p) * m_scale + m_offset; }
+QPointF PlanView::toScreen(const Vec3 &p) const {
+    return flat(m_side, p) * m_scale + m_offset;
+}
 
 Vec3 PlanView::toWorld(const QPointF &d) const {
     const QPointF w = d / m_scale;
     switch (m_side) {
-        case ViewSide::Side: return {-w.x(), 0, -w.y()};
-        case ViewSide::Top: return {w.y(), w.x(), 0};
-        case ViewSide::Front: break;
+        case ViewSide::Side:
+            return {-w.x(), 0, -w.y()};
+        case ViewSide::Top:
+            return {w.y(), w.x(), 0};
+        case ViewSide::Front:
+            break;
     }
     return {0, w.x(), -w.y()};
 }
@@ -154,14 +167,16 @@ void PlanView::drawAll(QPainter &painter) {
     }
     if (!title.isEmpty()) {
         painter.setFont(textFont(10, true));
-        drawLabel(painter, {QFontMetricsF(painter.font()).horizontalAdvance(title) / 2 + 12, 16}, title, colors().faint, colors().paper);
+        drawLabel(painter, {QFontMetricsF(painter.font()).horizontalAdvance(title) / 2 + 12, 16}, title,
+                  colors().faint, colors().paper);
     }
 }
 
 void PlanView::drawTargets(QPainter &painter) {
     painter.setFont(measureFont(10));
     for (const DragTarget &t : m_targets)
-        if (t.id != m_focused && t.id != m_hovered && !(m_drag && m_drag->target.id == t.id)) drawTarget(painter, t, false);
+        if (t.id != m_focused && t.id != m_hovered && !(m_drag && m_drag->target.id == t.id))
+            drawTarget(painter, t, false);
     for (const DragTarget &t : m_targets)
         if ((t.id == m_focused && hasFocus()) || t.id == m_hovered || (m_drag && m_drag->target.id == t.id))
             drawTarget(painter, t, true);
@@ -183,8 +198,11 @@ void PlanView::drawTarget(QPainter &painter, const DragTarget &t, bool active) {
         const double left = at.x() < width() / 2.0 ? 1 : -1;
         const QString text = QStringLiteral("%1 %2").arg(t.name, t.known ? valueText(t) : tr("not measured"));
         const double wide = QFontMetricsF(painter.font()).horizontalAdvance(text);
-        drawLabel(painter, {std::clamp(at.x() + left * (wide / 2 + 18), wide / 2 + 6, std::max(wide / 2 + 6, width() - wide / 2 - 6)), at.y() - 20}, text,
-                  colors().paper, colors().ink);
+        drawLabel(painter,
+                  {std::clamp(at.x() + left * (wide / 2 + 18), wide / 2 + 6,
+                              std::max(wide / 2 + 6, width() - wide / 2 - 6)),
+                   at.y() - 20},
+                  text, colors().paper, colors().ink);
     }
 }
 
@@ -219,7 +237,8 @@ void PlanView::mousePressEvent(QMouseEvent *event) {
 void PlanView::mouseMoveEvent(QMouseEvent *event) {
     if (m_drag) {
         const Vec3 moved = toWorld(event->position() - m_drag->from);
-        const Vec3 seen = m_drag->target.direction - sight(m_side) * m_drag->target.direction.dot(sight(m_side));
+        const Vec3 seen =
+            m_drag->target.direction - sight(m_side) * m_drag->target.direction.dot(sight(m_side));
         if (seen.squaredNorm() < 1e-12) return;
         const double change = moved.dot(seen) / seen.squaredNorm();
         const double step = m_drag->target.step;
@@ -271,7 +290,8 @@ void PlanView::wheelEvent(QWheelEvent *event) {
 
 void PlanView::nudge(const DragTarget &t, double steps) {
     double step = t.step;
-    if (m_session->units() == measure::UnitSystem::Inch && (t.quantity == measure::Quantity::Length)) step = 25.4 / 16;
+    if (m_session->units() == measure::UnitSystem::Inch && (t.quantity == measure::Quantity::Length))
+        step = 25.4 / 16;
     t.set(std::round((t.value + steps * step) / step) * step, 0);
 }
 
@@ -282,17 +302,27 @@ void PlanView::keyPressEvent(QKeyEvent *event) {
         update();
         return;
     }
-    const auto it = std::find_if(m_targets.begin(), m_targets.end(), [this](const DragTarget &t) { return t.id == m_focused; });
+    const auto it = std::find_if(m_targets.begin(), m_targets.end(),
+                                 [this](const DragTarget &t) { return t.id == m_focused; });
     if (it == m_targets.end()) return QWidget::keyPressEvent(event);
     const DragTarget target = *it;
     if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) return openEditor(target);
     QPointF arrow;
     switch (event->key()) {
-        case Qt::Key_Left: arrow = {-1, 0}; break;
-        case Qt::Key_Right: arrow = {1, 0}; break;
-        case Qt::Key_Up: arrow = {0, -1}; break;
-        case Qt::Key_Down: arrow = {0, 1}; break;
-        default: return QWidget::keyPressEvent(event);
+        case Qt::Key_Left:
+            arrow = {-1, 0};
+            break;
+        case Qt::Key_Right:
+            arrow = {1, 0};
+            break;
+        case Qt::Key_Up:
+            arrow = {0, -1};
+            break;
+        case Qt::Key_Down:
+            arrow = {0, 1};
+            break;
+        default:
+            return QWidget::keyPressEvent(event);
     }
     const QPointF way = flat(m_side, target.direction);
     double sign = QPointF::dotProduct(arrow, way);
@@ -304,7 +334,8 @@ void PlanView::keyPressEvent(QKeyEvent *event) {
 bool PlanView::focusNextPrevChild(bool next) {
     if (targets) m_targets = targets();
     if (m_targets.empty()) return QWidget::focusNextPrevChild(next);
-    const auto it = std::find_if(m_targets.begin(), m_targets.end(), [this](const DragTarget &t) { return t.id == m_focused; });
+    const auto it = std::find_if(m_targets.begin(), m_targets.end(),
+                                 [this](const DragTarget &t) { return t.id == m_focused; });
     const auto count = static_cast<int>(m_targets.size());
     int index = it == m_targets.end() ? (next ? -1 : count) : static_cast<int>(it - m_targets.begin());
     index += next ? 1 : -1;
@@ -318,7 +349,8 @@ bool PlanView::focusNextPrevChild(bool next) {
 }
 
 bool PlanView::eventFilter(QObject *watched, QEvent *event) {
-    if (watched == m_editor && (event->type() == QEvent::ShortcutOverride || event->type() == QEvent::KeyPress) &&
+    if (watched == m_editor &&
+        (event->type() == QEvent::ShortcutOverride || event->type() == QEvent::KeyPress) &&
         static_cast<QKeyEvent *>(event)->key() == Qt::Key_Escape) {
         event->accept();
         if (event->type() == QEvent::KeyPress) closeEditor(false);
@@ -372,7 +404,8 @@ void PlanView::openEditor(const DragTarget &target) {
     m_editor->setPlaceholderText(target.name);
     const QPointF at = toScreen(target.at);
     m_editor->setGeometry(static_cast<int>(std::clamp(at.x() - 70, 4.0, std::max(4.0, width() - 150.0))),
-                          static_cast<int>(std::clamp(at.y() - 50, 4.0, std::max(4.0, height() - 42.0))), 146, 38);
+                          static_cast<int>(std::clamp(at.y() - 50, 4.0, std::max(4.0, height() - 42.0))), 146,
+                          38);
     m_editor->selectAll();
     m_editor->show();
     m_editor->setFocus();
@@ -383,9 +416,11 @@ void PlanView::openEditor(const DragTarget &target) {
 void PlanView::closeEditor(bool take) {
     if (!m_editor) return;
     if (take) {
-        const auto it = std::find_if(m_targets.begin(), m_targets.end(), [this](const DragTarget &t) { return t.id == m_edited; });
+        const auto it = std::find_if(m_targets.begin(), m_targets.end(),
+                                     [this](const DragTarget &t) { return t.id == m_edited; });
         if (it != m_targets.end()) {
-            const auto read = measure::readQuantity(m_editor->text().toStdString(), it->quantity, m_session->units());
+            const auto read =
+                measure::readQuantity(m_editor->text().toStdString(), it->quantity, m_session->units());
             if (!read) {
                 m_editor->setProperty("wrong", true);
                 m_editor->setStyleSheet(m_editor->styleSheet());

@@ -20,14 +20,16 @@ namespace hefty::app {
 namespace {
 
 const proof::Proof *proofOf(const job::Appraisal &appraisal) {
-    return appraisal.pieces.empty() || !appraisal.pieces.front().proof ? nullptr : &*appraisal.pieces.front().proof;
+    return appraisal.pieces.empty() || !appraisal.pieces.front().proof ? nullptr
+                                                                       : &*appraisal.pieces.front().proof;
 }
 
 /// Paints the first column as a chip of tempered steel with the number on it.
 class TemperDelegate : public QStyledItemDelegate {
   public:
     using QStyledItemDelegate::QStyledItemDelegate;
-    void paint(QPainter *painter, const QStyleOptionViewItem &option, const QModelIndex &index) const override {
+    void paint(QPainter *painter, const QStyleOptionViewItem &option,
+               const QModelIndex &index) const override {
         const double use = index.data(Qt::UserRole).toDouble();
         const QRectF cell = QRectF(option.rect).adjusted(3, 3, -3, -3);
         fillTemper(*painter, QPolygonF(cell), use);
@@ -44,13 +46,15 @@ class TemperDelegate : public QStyledItemDelegate {
     /// A plain patch under the number, as hatching alone would make it hard to read.
     static void drawPlate(QPainter &p, const QRectF &cell, const QString &text) {
         const double width = p.fontMetrics().horizontalAdvance(text) + 8;
-        p.fillRect(QRectF(cell.center().x() - width / 2, cell.top() + 3, width, cell.height() - 6), temper(1.5));
+        p.fillRect(QRectF(cell.center().x() - width / 2, cell.top() + 3, width, cell.height() - 6),
+                   temper(1.5));
     }
 };
 
 }  // namespace
 
-CheckModel::CheckModel(Session *session, QObject *parent) : QAbstractTableModel(parent), m_session(session), m_shown(session->shownAppraisal()) {
+CheckModel::CheckModel(Session *session, QObject *parent)
+    : QAbstractTableModel(parent), m_session(session), m_shown(session->shownAppraisal()) {
     connect(session, &Session::appraisalChanged, this, &CheckModel::refresh);
 }
 
@@ -62,7 +66,9 @@ void CheckModel::refresh() {
 
 const proof::Check *CheckModel::check(int row) const {
     const proof::Proof *p = proofOf(*m_shown);
-    return p && row >= 0 && row < static_cast<int>(p->checks.size()) ? &p->checks[static_cast<std::size_t>(row)] : nullptr;
+    return p && row >= 0 && row < static_cast<int>(p->checks.size())
+               ? &p->checks[static_cast<std::size_t>(row)]
+               : nullptr;
 }
 
 int CheckModel::rowOf(const QString &findingId) const {
@@ -76,17 +82,23 @@ int CheckModel::rowCount(const QModelIndex &parent) const {
     return p ? static_cast<int>(p->checks.size()) : 0;
 }
 
-int CheckModel::columnCount(const QModelIndex &parent) const { return parent.isValid() ? 0 : 2; }
+int CheckModel::columnCount(const QModelIndex &parent) const {
+    return parent.isValid() ? 0 : 2;
+}
 
 QVariant CheckModel::data(const QModelIndex &index, int role) const {
     const proof::Check *c = index.isValid() ? check(index.row()) : nullptr;
     if (!c || index.column() >= columnCount()) return {};
     if (role == Qt::UserRole) return c->utilization;
     if (role == Qt::ToolTipRole)
-        return tr("%1\n%2%3").arg(QString::fromStdString(c->title), QString::fromStdString(proofOf(*m_shown)->duties.cases[static_cast<std::size_t>(c->loadCase)].title),
-                                  c->assumed ? tr("\nNot proved: it rests on an assumed grade.") : QString());
+        return tr("%1\n%2%3")
+            .arg(QString::fromStdString(c->title),
+                 QString::fromStdString(
+                     proofOf(*m_shown)->duties.cases[static_cast<std::size_t>(c->loadCase)].title),
+                 c->assumed ? tr("\nNot proved: it rests on an assumed grade.") : QString());
     if (role != Qt::DisplayRole) return {};
-    if (index.column() == 0) return QString::number(c->utilization, 'f', 2) + (c->assumed ? QStringLiteral("?") : QString());
+    if (index.column() == 0)
+        return QString::number(c->utilization, 'f', 2) + (c->assumed ? QStringLiteral("?") : QString());
     return QString::fromStdString(c->title) + (c->assumed ? tr(" (not proved)") : QString());
 }
 
@@ -115,7 +127,8 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
     const proof::Proof *proof = proofOf(*appraisal);
     p.setPen(colors().ink);
     p.setFont(textFont(11, true));
-    p.drawText(box.adjusted(10, 4, 0, 0), Qt::AlignLeft | Qt::AlignTop, tr("What gives first on the winch line"));
+    p.drawText(box.adjusted(10, 4, 0, 0), Qt::AlignLeft | Qt::AlignTop,
+               tr("What gives first on the winch line"));
     if (!proof || proof->ladder.empty()) return;
     constexpr int most = 8;
     const int count = std::min<int>(most, static_cast<int>(proof->ladder.size()));
@@ -133,7 +146,8 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
         p.setPen(pen);
         p.drawLine(QPointF(left, y), QPointF(right, y));
         p.setFont(measureFont(10, i == 0));
-        const QString load = QString::fromStdString(measure::printQuantity(r.letsGoAt, measure::Quantity::Force, m_session->units()));
+        const QString load = QString::fromStdString(
+            measure::printQuantity(r.letsGoAt, measure::Quantity::Force, m_session->units()));
         const double wide = p.fontMetrics().horizontalAdvance(load) + 6;
         p.fillRect(QRectF((left + right) / 2 - wide / 2, y - 9, wide, 18), colors().paper);
         p.setPen(colors().ink);
@@ -141,12 +155,16 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
         p.setFont(textFont(10, i == 0));
         const QRectF text(right + 12, y - 12, box.right() - right - 16, 24);
         p.drawText(text, Qt::AlignLeft | Qt::AlignVCenter,
-                   p.fontMetrics().elidedText(QString::fromStdString(r.title) + (r.flies ? tr(" (flies)") : QString()), Qt::ElideRight, static_cast<int>(text.width())));
+                   p.fontMetrics().elidedText(
+                       QString::fromStdString(r.title) + (r.flies ? tr(" (flies)") : QString()),
+                       Qt::ElideRight, static_cast<int>(text.width())));
     }
     p.setFont(textFont(9.5));
     p.setPen(colors().faint);
     p.drawText(QRectF(box.left() + 10, bottom + 8, box.width() - 14, 18), Qt::AlignLeft,
-               tr("By line pull; the winch is rated %1").arg(QString::fromStdString(measure::printQuantity(proof->ladderRated, measure::Quantity::Force, m_session->units()))));
+               tr("By line pull; the winch is rated %1")
+                   .arg(QString::fromStdString(measure::printQuantity(
+                       proof->ladderRated, measure::Quantity::Force, m_session->units()))));
 }
 
 ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
@@ -183,7 +201,9 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
     m_table->setTabKeyNavigation(false);
     auto *why = new QPushButton(tr("Why: open the working"), this);
     why->setObjectName("whyCheck");
-    auto *caution = new QLabel(tr("Estimates for a competent builder to check. Stand clear of a loaded line: a rope that parts whips back along it."), this);
+    auto *caution = new QLabel(tr("Estimates for a competent builder to check. Stand clear of a loaded line: "
+                                  "a rope that parts whips back along it."),
+                               this);
     caution->setObjectName("caution");
     caution->setWordWrap(true);
     m_assumptions = caution;
@@ -210,7 +230,8 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
         m_structure->setExaggeration(v);
         chooseCase();
     });
-    connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, [this](const QModelIndex &now) { goToCheck(now.row()); });
+    connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this,
+            [this](const QModelIndex &now) { goToCheck(now.row()); });
     const auto ask = [this] {
         if (const proof::Check *c = m_model->check(m_table->currentIndex().row())) emit whyAsked(c->working);
     };
@@ -229,7 +250,8 @@ void ProveBench::refresh() {
     m_duty->addItem(tr("Worst of all duties"), QString());
     if (proof)
         for (const proof::LoadCase &c : proof->duties.cases)
-            if (c.duty != "ladder") m_duty->addItem(QString::fromStdString(c.title), QString::fromStdString(c.id));
+            if (c.duty != "ladder")
+                m_duty->addItem(QString::fromStdString(c.title), QString::fromStdString(c.id));
     m_duty->setCurrentIndex(std::max(0, m_duty->findData(before)));
     m_duty->blockSignals(false);
     if (proof) {
@@ -246,18 +268,24 @@ void ProveBench::chooseCase() {
     int chosen = -1;
     if (proof)
         for (std::size_t c = 0; c < proof->duties.cases.size(); ++c)
-            if (proof->duties.cases[c].id == m_duty->currentData().toString().toStdString()) chosen = static_cast<int>(c);
+            if (proof->duties.cases[c].id == m_duty->currentData().toString().toStdString())
+                chosen = static_cast<int>(c);
     m_structure->setLoadCase(chosen);
     m_moves->setText(chosen < 0 ? tr("%1×").arg(m_exaggeration->value())
-                                : tr("%1×, moves %2").arg(m_exaggeration->value()).arg(QString::fromStdString(measure::printQuantity(
-                                      proof->largestMove[static_cast<std::size_t>(chosen)], measure::Quantity::DrilledLength, m_session->units()))));
+                                : tr("%1×, moves %2")
+                                      .arg(m_exaggeration->value())
+                                      .arg(QString::fromStdString(measure::printQuantity(
+                                          proof->largestMove[static_cast<std::size_t>(chosen)],
+                                          measure::Quantity::DrilledLength, m_session->units()))));
 }
 
 void ProveBench::goToCheck(int row) {
     const proof::Check *c = m_model->check(row);
     if (!c) return;
     const auto appraisal = m_session->shownAppraisal();
-    m_duty->setCurrentIndex(std::max(0, m_duty->findData(QString::fromStdString(proofOf(*appraisal)->duties.cases[static_cast<std::size_t>(c->loadCase)].id))));
+    m_duty->setCurrentIndex(
+        std::max(0, m_duty->findData(QString::fromStdString(
+                        proofOf(*appraisal)->duties.cases[static_cast<std::size_t>(c->loadCase)].id))));
     chooseCase();
     m_structure->markPlace(c->at);
     m_session->select(QString::fromStdString(c->part));

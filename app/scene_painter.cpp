@@ -25,7 +25,9 @@ QPen centerLine(const QColor &color) {
     return pen;
 }
 
-double valueOr(const rig::Vehicle &v, const char *id, double fallback) { return v.value(id).value_or(fallback); }
+double valueOr(const rig::Vehicle &v, const char *id, double fallback) {
+    return v.value(id).value_or(fallback);
+}
 
 void drawTires(QPainter &p, const Projection &view, const rig::Vehicle &v, bool side, bool front) {
     const double width = valueOr(v, "tireWidth", 250), track = valueOr(v, "track", 1500);
@@ -45,10 +47,14 @@ void drawTires(QPainter &p, const Projection &view, const rig::Vehicle &v, bool 
         for (const double s : {1.0, -1.0}) {
             const double y = s * track / 2;
             if (front)
-                p.drawRoundedRect(QRectF(view.place({x, y - width / 2, 2 * radius}), view.place({x, y + width / 2, 0})).normalized(),
-                                  30 * view.scale, 30 * view.scale);
+                p.drawRoundedRect(
+                    QRectF(view.place({x, y - width / 2, 2 * radius}), view.place({x, y + width / 2, 0}))
+                        .normalized(),
+                    30 * view.scale, 30 * view.scale);
             else
-                p.drawRect(QRectF(view.place({x - radius, y - width / 2, 0}), view.place({x + radius, y + width / 2, 0})).normalized());
+                p.drawRect(QRectF(view.place({x - radius, y - width / 2, 0}),
+                                  view.place({x + radius, y + width / 2, 0}))
+                               .normalized());
         }
     };
     wheel(0, valueOr(v, "frontLoadedRadius", 380));
@@ -57,7 +63,8 @@ void drawTires(QPainter &p, const Projection &view, const rig::Vehicle &v, bool 
 
 void drawRails(QPainter &p, const Projection &view, const rig::Vehicle &v, bool side, bool front) {
     const double end = valueOr(v, "frontFrameEnd", 600), spacing = valueOr(v, "railSpacing", 800);
-    const double center = valueOr(v, "railCenter", 600), h = valueOr(v, "railHeight", 110), w = valueOr(v, "railWidth", 70);
+    const double center = valueOr(v, "railCenter", 600), h = valueOr(v, "railHeight", 110),
+                 w = valueOr(v, "railWidth", 70);
     const double back = -valueOr(v, "wheelbase", 3000) - valueOr(v, "rearFrameEnd", 900);
     p.setBrush(Qt::NoBrush);
     for (const double s : {1.0, -1.0}) {
@@ -95,7 +102,8 @@ void drawGround(QPainter &p, const Projection &view, const QRectF &box) {
     p.setPen(cosmetic(colors().ink, 1.6));
     p.drawLine(QPointF(box.left(), y), QPointF(box.right(), y));
     p.setPen(cosmetic(colors().rule, 1));
-    for (double x = box.left(); x < box.right() + 12; x += 14) p.drawLine(QPointF(x, y), QPointF(x - 8, y + 8));
+    for (double x = box.left(); x < box.right() + 12; x += 14)
+        p.drawLine(QPointF(x, y), QPointF(x - 8, y + 8));
 }
 
 void drawVehicle(QPainter &p, const Projection &view, const rig::Vehicle &v, bool side, bool front) {
@@ -106,7 +114,8 @@ void drawVehicle(QPainter &p, const Projection &view, const rig::Vehicle &v, boo
     for (const rig::Silhouette &s : v.silhouettes) {
         if ((s.view == "side") != side || (s.view == "front") != front) continue;
         QPolygonF line;
-        for (const rig::Vec2 &q : s.points) line << view.place(side ? Vec3(q.x(), 0, q.y()) : Vec3(0, q.x(), q.y()));
+        for (const rig::Vec2 &q : s.points)
+            line << view.place(side ? Vec3(q.x(), 0, q.y()) : Vec3(0, q.x(), q.y()));
         if (s.closed)
             p.drawPolygon(line);
         else
@@ -152,7 +161,8 @@ void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, co
         for (const armor::Solid::Face &f : s.faces) {
             if (shape::newellNormal(f.corners).dot(view.toViewer) <= 1e-6) continue;
             double depth = 0;
-            for (const Vec3 &c : f.corners) depth += c.dot(view.toViewer) / static_cast<double>(f.corners.size());
+            for (const Vec3 &c : f.corners)
+                depth += c.dot(view.toViewer) / static_cast<double>(f.corners.size());
             faces.push_back({depth, &s, &f});
         }
     std::sort(faces.begin(), faces.end(), [](const Shown &x, const Shown &y) { return x.depth < y.depth; });
@@ -173,7 +183,8 @@ void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, co
     }
 }
 
-void drawTangent(QPainter &p, const Projection &view, const clearance::LimitAngle &angle, const QString &label, double labelAt) {
+void drawTangent(QPainter &p, const Projection &view, const clearance::LimitAngle &angle,
+                 const QString &label, double labelAt) {
     if (!angle.angle) return;
     const Vec3 along(std::cos(*angle.angle), 0, std::sin(*angle.angle));
     const Vec3 point(angle.at.x(), 0, angle.at.z());
@@ -184,11 +195,11 @@ void drawTangent(QPainter &p, const Projection &view, const clearance::LimitAngl
     p.drawEllipse(view.place(point), 3.5, 3.5);
     const QString text = QStringLiteral("%1 %2°").arg(label).arg(degrees(*angle.angle), 0, 'f', 1);
     const double half = QFontMetricsF(p.font()).horizontalAdvance(text) / 2 + 8;
-    drawLabel(p, view.place(foot + along * labelAt) - QPointF(half, 0), text,
-              colors().blue, colors().paper);
+    drawLabel(p, view.place(foot + along * labelAt) - QPointF(half, 0), text, colors().blue, colors().paper);
 }
 
-QRectF drawLabel(QPainter &p, const QPointF &center, const QString &text, const QColor &ink, const QColor &paper) {
+QRectF drawLabel(QPainter &p, const QPointF &center, const QString &text, const QColor &ink,
+                 const QColor &paper) {
     const QFontMetricsF metrics(p.font());
     QRectF box(0, 0, metrics.horizontalAdvance(text) + 8, metrics.height() + 2);
     box.moveCenter(center);
@@ -202,7 +213,8 @@ QRectF drawLabel(QPainter &p, const QPointF &center, const QString &text, const 
     return box;
 }
 
-void drawDimension(QPainter &p, const QPointF &from, const QPointF &to, const QString &text, const QColor &color) {
+void drawDimension(QPainter &p, const QPointF &from, const QPointF &to, const QString &text,
+                   const QColor &color) {
     p.setPen(cosmetic(color, 1));
     p.drawLine(from, to);
     for (const QPointF &end : {from, to}) {
@@ -216,7 +228,8 @@ void drawDimension(QPainter &p, const QPointF &from, const QPointF &to, const QS
     // A text that does not fit between the slashes stands beside them.
     QPointF center = (from + to) / 2;
     if (level && metrics.horizontalAdvance(text) + 28 > length) center += QPointF(0, -18);
-    if (!level && metrics.height() + 24 > length) center += QPointF(-metrics.horizontalAdvance(text) / 2 - 16, 0);
+    if (!level && metrics.height() + 24 > length)
+        center += QPointF(-metrics.horizontalAdvance(text) / 2 - 16, 0);
     drawLabel(p, center, text, color, colors().paper);
 }
 

@@ -19,18 +19,23 @@ struct Projection {
 
 /// Draws the vehicle and its armor the way shop drawings are drawn.
 void drawGround(QPainter &painter, const Projection &view, const QRectF &box);
-void drawVehicle(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle, bool side, bool front);
+void drawVehicle(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle, bool side,
+                 bool front);
 void drawKeepOuts(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle);
 void drawOutlinePoints(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle);
-void drawArmor(QPainter &painter, const Projection &view, const armor::Assembly &assembly, const QString &selected);
+void drawArmor(QPainter &painter, const Projection &view, const armor::Assembly &assembly,
+               const QString &selected);
 /// The tangent line of an approach angle in the side view, with its value `labelAt` mm up along it.
-void drawTangent(QPainter &painter, const Projection &view, const clearance::LimitAngle &angle, const QString &label,
-                 double labelAt);
+void drawTangent(QPainter &painter, const Projection &view, const clearance::LimitAngle &angle,
+                 const QString &label, double labelAt);
 /// A dimension: thin lines, short slashes at the ends, the text in the middle.
-void drawDimension(QPainter &painter, const QPointF &from, const QPointF &to, const QString &text, const QColor &color);
+void drawDimension(QPainter &painter, const QPointF &from, const QPointF &to, const QString &text,
+                   const QColor &color);
 /// An arrow with a head, from tail to head.
-void drawArrow(QPainter &painter, const QPointF &tail, const QPointF &head, const QColor &color, double width);
+void drawArrow(QPainter &painter, const QPointF &tail, const QPointF &head, const QColor &color,
+               double width);
 /// Text on a small plate of paper, so that it reads over lines. Returns its box.
-QRectF drawLabel(QPainter &painter, const QPointF &center, const QString &text, const QColor &ink, const QColor &paper);
+QRectF drawLabel(QPainter &painter, const QPointF &center, const QString &text, const QColor &ink,
+                 const QColor &paper);
 
 }  // namespace hefty::app

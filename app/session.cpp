@@ -38,7 +38,10 @@ class EditCommand : public QUndoCommand {
 };
 
 Session::Session(std::shared_ptr<const stock::Stock> stock, QObject *parent)
-    : QObject(parent), m_stock(stock), m_job(std::make_shared<const job::Job>(job::blankJob())), m_appraiser(stock) {
+    : QObject(parent),
+      m_stock(stock),
+      m_job(std::make_shared<const job::Job>(job::blankJob())),
+      m_appraiser(stock) {
     connect(&m_appraiser, &Appraiser::answered, this, &Session::receive, Qt::QueuedConnection);
     connect(&m_undo, &QUndoStack::cleanChanged, this, &Session::fileChanged);
     m_appraisal = std::make_shared<const job::Appraisal>();
@@ -47,7 +50,9 @@ Session::Session(std::shared_ptr<const stock::Stock> stock, QObject *parent)
 
 Session::~Session() = default;
 
-const armor::Piece *Session::piece() const { return m_job->pieces.empty() ? nullptr : &m_job->pieces.front(); }
+const armor::Piece *Session::piece() const {
+    return m_job->pieces.empty() ? nullptr : &m_job->pieces.front();
+}
 
 std::shared_ptr<const job::Appraisal> Session::shownAppraisal() const {
     return m_showPinned && m_pinned ? m_pinned : m_appraisal;
@@ -77,8 +82,9 @@ void Session::setSetting(const QString &settingId, const armor::SettingValue &va
     const std::string id = settingId.toStdString();
     const armor::SettingDescriptor *d = pattern ? pattern->setting(id) : nullptr;
     if (!d) return;
-    edit(tr("Set %1").arg(QString::fromStdString(d->name).toLower()),
-         [&](job::Job &job) { job.pieces.front().settings[id] = value; }, gesture);
+    edit(
+        tr("Set %1").arg(QString::fromStdString(d->name).toLower()),
+        [&](job::Job &job) { job.pieces.front().settings[id] = value; }, gesture);
 }
 
 void Session::takeRemedy(const job::Remedy &remedy) {
@@ -104,7 +110,9 @@ void Session::start(job::Job job, const QString &path) {
     emit fileChanged();
 }
 
-void Session::newJob() { start(job::blankJob(), {}); }
+void Session::newJob() {
+    start(job::blankJob(), {});
+}
 
 Result<bool> Session::open(const QString &path) {
     auto job = job::loadJob(path.toStdString());
@@ -134,7 +142,9 @@ Result<bool> Session::recover(const Journal::Leftover &leftover) {
     return true;
 }
 
-void Session::discard(const Journal::Leftover &leftover) { Journal::remove(leftover); }
+void Session::discard(const Journal::Leftover &leftover) {
+    Journal::remove(leftover);
+}
 
 void Session::setUnits(measure::UnitSystem units) {
     if (m_units == units) return;

@@ -56,10 +56,12 @@ double StructureView::depth(const Vec3 &p) const {
 }
 
 double StructureView::useOf(const proof::Proof &proof, std::size_t bar) const {
-    if (m_case >= 0 && m_case < static_cast<int>(proof.barUse.size())) return proof.barUse[static_cast<std::size_t>(m_case)][bar];
+    if (m_case >= 0 && m_case < static_cast<int>(proof.barUse.size()))
+        return proof.barUse[static_cast<std::size_t>(m_case)][bar];
     double most = 0;
     for (std::size_t c = 0; c < proof.barUse.size(); ++c)
-        if (static_cast<int>(c) != proof.duties.ladderCase) most = std::max<double>(most, proof.barUse[c][bar]);
+        if (static_cast<int>(c) != proof.duties.ladderCase)
+            most = std::max<double>(most, proof.barUse[c][bar]);
     return most;
 }
 
@@ -71,7 +73,8 @@ Vec3 StructureView::moved(const proof::Proof &proof, int node, const Vec3 &p) co
     return p + m_exaggeration * (u.head<3>() + Vec3(u.tail<3>()).cross(arm));
 }
 
-void StructureView::addPatch(const std::vector<Vec3> &corners, double use, bool tinted, bool selected, std::vector<Patch> &patches) const {
+void StructureView::addPatch(const std::vector<Vec3> &corners, double use, bool tinted, bool selected,
+                             std::vector<Patch> &patches) const {
     Patch patch;
     for (const Vec3 &c : corners) {
         patch.shape << toScreen(c);
@@ -90,7 +93,8 @@ void StructureView::addTubes(const job::PieceAppraisal &piece, std::vector<Patch
         const proof::Bar &bar = proof.idealization.bars[b];
         if (bar.isPlate || !piece.assembly->tube(bar.part)) continue;
         const mechanics::FrameBeam &beam = model.beams[b];
-        const Vec3 &p = model.nodes[static_cast<std::size_t>(beam.from)].at, &q = model.nodes[static_cast<std::size_t>(beam.to)].at;
+        const Vec3 &p = model.nodes[static_cast<std::size_t>(beam.from)].at,
+                   &q = model.nodes[static_cast<std::size_t>(beam.to)].at;
         const auto axes = shape::axesAlong(p, q - p, beam.up);
         if (!axes) continue;
         const bool chosen = m_session->selected().toStdString() == bar.part;
@@ -105,7 +109,8 @@ void StructureView::addTubes(const job::PieceAppraisal &piece, std::vector<Patch
                 return moved(proof, end ? beam.to : beam.from, at);
             };
             const int k = side, l = (side + 1) % 4;
-            addPatch({corner(k, false), corner(l, false), corner(l, true), corner(k, true)}, use, true, chosen, patches);
+            addPatch({corner(k, false), corner(l, false), corner(l, true), corner(k, true)}, use, true,
+                     chosen, patches);
         }
     }
 }
@@ -128,9 +133,11 @@ void StructureView::addPlates(const job::PieceAppraisal &piece, std::vector<Patc
         for (const armor::Solid::Face &face : solid->faces) {
             std::vector<Vec3> corners;
             for (const Vec3 &c : face.corners) {
-                const auto nearest = std::min_element(nodes.begin(), nodes.end(), [&](const auto &x, const auto &y) {
-                    return (model.nodes[static_cast<std::size_t>(x.first)].at - c).norm() < (model.nodes[static_cast<std::size_t>(y.first)].at - c).norm();
-                });
+                const auto nearest =
+                    std::min_element(nodes.begin(), nodes.end(), [&](const auto &x, const auto &y) {
+                        return (model.nodes[static_cast<std::size_t>(x.first)].at - c).norm() <
+                               (model.nodes[static_cast<std::size_t>(y.first)].at - c).norm();
+                    });
                 corners.push_back(nearest == nodes.end() ? c : moved(proof, nearest->first, c));
             }
             addPatch(corners, use, !nodes.empty(), chosen, patches);
@@ -154,7 +161,8 @@ void StructureView::drawRails(QPainter &p) const {
     for (const double side : {1.0, -1.0})
         for (const double dy : {-0.5, 0.5})
             for (const double dz : {-0.5, 0.5}) {
-                const double y = side * g.railSpacing / 2 + dy * g.railWidth, z = g.railCenter + dz * g.railHeight;
+                const double y = side * g.railSpacing / 2 + dy * g.railWidth,
+                             z = g.railCenter + dz * g.railHeight;
                 p.drawLine(toScreen({g.frameEnd - g.crossmember - 160, y, z}), toScreen({g.frameEnd, y, z}));
             }
 }
@@ -169,7 +177,9 @@ void StructureView::drawLoads(QPainter &p, const proof::Proof &proof) const {
         const double length = (60 + 90 * a.force.norm() / most) / m_scale;
         const Vec3 tip = a.at + a.force.normalized() * length;
         drawArrow(p, toScreen(a.at), toScreen(tip), colors().blue, 3);
-        drawLabel(p, toScreen(tip) + QPointF(0, -14), QString::fromStdString(measure::printQuantity(a.force.norm(), measure::Quantity::Force, m_session->units())),
+        drawLabel(p, toScreen(tip) + QPointF(0, -14),
+                  QString::fromStdString(
+                      measure::printQuantity(a.force.norm(), measure::Quantity::Force, m_session->units())),
                   colors().blue, colors().paper);
     }
 }
@@ -179,7 +189,13 @@ void StructureView::drawLegend(QPainter &p, const QRectF &box) const {
     const double width = 34, height = 14;
     double x = box.right() - 8 * width - 6;
     const double y = box.bottom() - 40;
-    for (const auto &[use, label] : {std::pair{0.1, "0.1"}, {0.25, ".25"}, {0.5, ".50"}, {0.75, ".75"}, {0.9, ".90"}, {1.0, "1.0"}, {1.2, "over"}}) {
+    for (const auto &[use, label] : {std::pair{0.1, "0.1"},
+                                     {0.25, ".25"},
+                                     {0.5, ".50"},
+                                     {0.75, ".75"},
+                                     {0.9, ".90"},
+                                     {1.0, "1.0"},
+                                     {1.2, "over"}}) {
         const QRectF cell(x, y, width, height);
         fillTemper(p, QPolygonF(cell), use);
         p.setPen(colors().ink);
@@ -188,7 +204,8 @@ void StructureView::drawLegend(QPainter &p, const QRectF &box) const {
         p.drawText(QRectF(x - 8, y + height, width + 16, 16), Qt::AlignCenter, QLatin1String(label));
         x += width;
     }
-    p.drawText(QRectF(box.right() - 8 * width - 6, y - 18, 8 * width, 16), Qt::AlignLeft | Qt::AlignVCenter, tr("of what it may carry"));
+    p.drawText(QRectF(box.right() - 8 * width - 6, y - 18, 8 * width, 16), Qt::AlignLeft | Qt::AlignVCenter,
+               tr("of what it may carry"));
 }
 
 void StructureView::draw(QPainter &p, const QRectF &box) {
@@ -197,7 +214,9 @@ void StructureView::draw(QPainter &p, const QRectF &box) {
     if (!piece || !piece->assembly || !piece->proof) {
         p.setPen(colors().ink);
         p.setFont(textFont(13));
-        p.drawText(box, Qt::AlignCenter | Qt::TextWordWrap, tr("Nothing to prove yet.\nMeasure the vehicle first: what is missing stands at the right."));
+        p.drawText(
+            box, Qt::AlignCenter | Qt::TextWordWrap,
+            tr("Nothing to prove yet.\nMeasure the vehicle first: what is missing stands at the right."));
         return;
     }
     m_scale = m_zoom * std::min(box.width() / 1780, box.height() / 900);
@@ -208,7 +227,8 @@ void StructureView::draw(QPainter &p, const QRectF &box) {
     addTubes(*piece, patches);
     addPlates(*piece, patches);
     addBought(*piece, patches);
-    std::sort(patches.begin(), patches.end(), [](const Patch &a, const Patch &b) { return a.depth < b.depth; });
+    std::sort(patches.begin(), patches.end(),
+              [](const Patch &a, const Patch &b) { return a.depth < b.depth; });
     for (const Patch &patch : patches) {
         if (patch.tinted) {
             fillTemper(p, patch.shape, patch.use);
@@ -256,7 +276,9 @@ void StructureView::paintInto(QPainter &painter, const QRectF &box) {
     m_pan = pan;
 }
 
-void StructureView::mousePressEvent(QMouseEvent *event) { m_from = event->position(); }
+void StructureView::mousePressEvent(QMouseEvent *event) {
+    m_from = event->position();
+}
 
 void StructureView::mouseMoveEvent(QMouseEvent *event) {
     const QPointF d = event->position() - m_from;
@@ -287,13 +309,26 @@ void StructureView::wheelEvent(QWheelEvent *event) {
 void StructureView::keyPressEvent(QKeyEvent *event) {
     const double step = event->modifiers() & Qt::ShiftModifier ? 0.35 : 0.06;
     switch (event->key()) {
-        case Qt::Key_Left: m_yaw -= step; break;
-        case Qt::Key_Right: m_yaw += step; break;
-        case Qt::Key_Up: m_pitch = std::min(1.5, m_pitch + step); break;
-        case Qt::Key_Down: m_pitch = std::max(-1.5, m_pitch - step); break;
-        case Qt::Key_Plus: m_zoom = std::min(12.0, m_zoom * 1.15); break;
-        case Qt::Key_Minus: m_zoom = std::max(0.2, m_zoom / 1.15); break;
-        default: return QWidget::keyPressEvent(event);
+        case Qt::Key_Left:
+            m_yaw -= step;
+            break;
+        case Qt::Key_Right:
+            m_yaw += step;
+            break;
+        case Qt::Key_Up:
+            m_pitch = std::min(1.5, m_pitch + step);
+            break;
+        case Qt::Key_Down:
+            m_pitch = std::max(-1.5, m_pitch - step);
+            break;
+        case Qt::Key_Plus:
+            m_zoom = std::min(12.0, m_zoom * 1.15);
+            break;
+        case Qt::Key_Minus:
+            m_zoom = std::max(0.2, m_zoom / 1.15);
+            break;
+        default:
+            return QWidget::keyPressEvent(event);
     }
     update();
 }

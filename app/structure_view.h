@@ -48,7 +48,8 @@ class StructureView : public QWidget {
     void addTubes(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
     void addPlates(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
     void addBought(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
-    void addPatch(const std::vector<Vec3> &corners, double use, bool tinted, bool selected, std::vector<Patch> &patches) const;
+    void addPatch(const std::vector<Vec3> &corners, double use, bool tinted, bool selected,
+                  std::vector<Patch> &patches) const;
     void drawRails(QPainter &painter) const;
     void drawLoads(QPainter &painter, const proof::Proof &proof) const;
     void drawLegend(QPainter &painter, const QRectF &box) const;

@@ -9,19 +9,23 @@
 #include <QPolygonF>
 
 /// Resources of a static library are linked in only when asked for, from outside any namespace.
-static void loadResources() { Q_INIT_RESOURCE(resources); }
+static void loadResources() {
+    Q_INIT_RESOURCE(resources);
+}
 
 namespace hefty::app {
 namespace {
 
 Look currentLook = Look::Light;
 
-const Palette light{QColor("#EFEDE7"), QColor("#E4E1D8"), QColor("#1E2428"), QColor("#5A6468"), QColor("#CBC6BA"),
-                    QColor("#2A3137"), QColor("#F3F0E9"), QColor("#1F4E79"), QColor("#F0B400"), QColor("#5C4500"),
-                    QColor("#2C6E49"), QColor("#A3222B"), QColor("#FFFFFF")};
-const Palette dark{QColor("#1B1F22"), QColor("#24292D"), QColor("#E9E5DA"), QColor("#A9AFAE"), QColor("#454C50"),
-                   QColor("#0F1214"), QColor("#F3F0E9"), QColor("#7FB2E0"), QColor("#F0B400"), QColor("#FFE08A"),
-                   QColor("#7CC49A"), QColor("#E2636A"), QColor("#1B1F22")};
+const Palette light{QColor("#EFEDE7"), QColor("#E4E1D8"), QColor("#1E2428"), QColor("#5A6468"),
+                    QColor("#CBC6BA"), QColor("#2A3137"), QColor("#F3F0E9"), QColor("#1F4E79"),
+                    QColor("#F0B400"), QColor("#5C4500"), QColor("#2C6E49"), QColor("#A3222B"),
+                    QColor("#FFFFFF")};
+const Palette dark{QColor("#1B1F22"), QColor("#24292D"), QColor("#E9E5DA"), QColor("#A9AFAE"),
+                   QColor("#454C50"), QColor("#0F1214"), QColor("#F3F0E9"), QColor("#7FB2E0"),
+                   QColor("#F0B400"), QColor("#FFE08A"), QColor("#7CC49A"), QColor("#E2636A"),
+                   QColor("#1B1F22")};
 
 struct Temper {
     double use;
@@ -86,15 +90,22 @@ QMenu::item:disabled { color: %faint; }
 
 }  // namespace
 
-Look look() { return currentLook; }
-void setLook(Look look) { currentLook = look; }
-const Palette &colors() { return currentLook == Look::Light ? light : dark; }
+Look look() {
+    return currentLook;
+}
+void setLook(Look look) {
+    currentLook = look;
+}
+const Palette &colors() {
+    return currentLook == Look::Light ? light : dark;
+}
 
 void applyTheme() {
     static bool fontsLoaded = false;
     if (!fontsLoaded) {
         loadResources();
-        for (const char *file : {"B612Mono-Regular", "B612Mono-Bold", "B612-Regular", "B612-Bold", "B612-Italic"})
+        for (const char *file :
+             {"B612Mono-Regular", "B612Mono-Bold", "B612-Regular", "B612-Bold", "B612-Italic"})
             QFontDatabase::addApplicationFont(QStringLiteral(":/fonts/%1.otf").arg(QLatin1String(file)));
         fontsLoaded = true;
     }
@@ -143,7 +154,9 @@ QColor temper(double use) {
     return tempers.back().color;
 }
 
-QColor temperInk(double use) { return use > 0.62 ? QColor("#FFFFFF") : QColor("#1E2428"); }
+QColor temperInk(double use) {
+    return use > 0.62 ? QColor("#FFFFFF") : QColor("#1E2428");
+}
 
 void fillTemper(QPainter &painter, const QPolygonF &shape, double use) {
     painter.save();

@@ -11,11 +11,14 @@
 namespace hefty::app {
 namespace {
 
-QString nameOf(int index) { return QCoreApplication::translate("stops", stops[static_cast<std::size_t>(index)].name); }
+QString nameOf(int index) {
+    return QCoreApplication::translate("stops", stops[static_cast<std::size_t>(index)].name);
+}
 
 }  // namespace
 
-StopButton::StopButton(Session *session, int index, QWidget *parent) : QAbstractButton(parent), m_session(session), m_index(index) {
+StopButton::StopButton(Session *session, int index, QWidget *parent)
+    : QAbstractButton(parent), m_session(session), m_index(index) {
     setObjectName(QStringLiteral("stop.%1").arg(QLatin1String(stops[static_cast<std::size_t>(index)].id)));
     setCheckable(true);
     setAutoExclusive(true);
@@ -105,18 +108,21 @@ void Traveler::setCurrent(int index) {
 void Traveler::refreshSign() {
     const bool isSigned = m_session->job().signedOff.contains(stops[static_cast<std::size_t>(m_current)].id);
     m_sign->setText(isSigned ? tr("Reopen") : tr("Sign off"));
-    m_sign->setToolTip(isSigned ? tr("Take back the sign-off of %1").arg(nameOf(m_current)) : tr("Mark %1 as done, with today's date").arg(nameOf(m_current)));
+    m_sign->setToolTip(isSigned ? tr("Take back the sign-off of %1").arg(nameOf(m_current))
+                                : tr("Mark %1 as done, with today's date").arg(nameOf(m_current)));
 }
 
 void Traveler::signOff() {
     const std::string id = stops[static_cast<std::size_t>(m_current)].id;
     const bool isSigned = m_session->job().signedOff.contains(id);
-    m_session->edit(isSigned ? tr("Reopen %1").arg(nameOf(m_current)) : tr("Sign off %1").arg(nameOf(m_current)), [&](job::Job &job) {
-        if (isSigned)
-            job.signedOff.erase(id);
-        else
-            job.signedOff[id] = QDate::currentDate().toString(Qt::ISODate).toStdString();
-    });
+    m_session->edit(
+        isSigned ? tr("Reopen %1").arg(nameOf(m_current)) : tr("Sign off %1").arg(nameOf(m_current)),
+        [&](job::Job &job) {
+            if (isSigned)
+                job.signedOff.erase(id);
+            else
+                job.signedOff[id] = QDate::currentDate().toString(Qt::ISODate).toStdString();
+        });
 }
 
 }  // namespace hefty::app

@@ -14,7 +14,9 @@ namespace {
 
 using Kind = armor::Tweak::Kind;
 
-Kind kindOf(const QComboBox *box) { return static_cast<Kind>(box->currentData().toInt()); }
+Kind kindOf(const QComboBox *box) {
+    return static_cast<Kind>(box->currentData().toInt());
+}
 
 }  // namespace
 
@@ -62,19 +64,30 @@ TweakBox::TweakBox(Session *session, QWidget *parent) : QWidget(parent), m_sessi
 
 const armor::Assembly *TweakBox::assembly() const {
     const auto appraisal = m_session->appraisal();
-    return appraisal->pieces.empty() || !appraisal->pieces.front().assembly ? nullptr : &*appraisal->pieces.front().assembly;
+    return appraisal->pieces.empty() || !appraisal->pieces.front().assembly
+               ? nullptr
+               : &*appraisal->pieces.front().assembly;
 }
 
 QString TweakBox::describe(const armor::Tweak &t) const {
-    const auto mm = [this](double v) { return QString::fromStdString(measure::printQuantity(v, measure::Quantity::Length, m_session->units())); };
+    const auto mm = [this](double v) {
+        return QString::fromStdString(
+            measure::printQuantity(v, measure::Quantity::Length, m_session->units()));
+    };
     const QString part = QString::fromStdString(t.part);
     switch (t.kind) {
-        case Kind::Move: return tr("%1 moved %2, %3, %4").arg(part, mm(t.by.x()), mm(t.by.y()), mm(t.by.z()));
-        case Kind::Section: return tr("%1 in %2").arg(part, QString::fromStdString(t.section));
-        case Kind::Thickness: return tr("%1 %2 thick").arg(part, mm(t.value));
-        case Kind::Gusset: return tr("gusset %1 at %2").arg(mm(t.value), part);
-        case Kind::Drill: return tr("hole %1 in %2").arg(mm(t.value), part);
-        case Kind::WeldLeg: return tr("weld %1, leg %2").arg(part, mm(t.value));
+        case Kind::Move:
+            return tr("%1 moved %2, %3, %4").arg(part, mm(t.by.x()), mm(t.by.y()), mm(t.by.z()));
+        case Kind::Section:
+            return tr("%1 in %2").arg(part, QString::fromStdString(t.section));
+        case Kind::Thickness:
+            return tr("%1 %2 thick").arg(part, mm(t.value));
+        case Kind::Gusset:
+            return tr("gusset %1 at %2").arg(mm(t.value), part);
+        case Kind::Drill:
+            return tr("hole %1 in %2").arg(mm(t.value), part);
+        case Kind::WeldLeg:
+            return tr("weld %1, leg %2").arg(part, mm(t.value));
     }
     return part;
 }
@@ -109,7 +122,9 @@ void TweakBox::offerKinds() {
     const int before = m_kind->currentData().isValid() ? m_kind->currentData().toInt() : -1;
     m_kind->blockSignals(true);
     m_kind->clear();
-    const auto offer = [this](const QString &text, Kind kind) { m_kind->addItem(text, static_cast<int>(kind)); };
+    const auto offer = [this](const QString &text, Kind kind) {
+        m_kind->addItem(text, static_cast<int>(kind));
+    };
     if (tube) offer(tr("Other wall"), Kind::Section);
     if (plate) offer(tr("Other thickness"), Kind::Thickness);
     if (tube || plate) {
@@ -119,7 +134,8 @@ void TweakBox::offerKinds() {
     if (plate && part.starts_with("bracket.")) offer(tr("Add a gusset"), Kind::Gusset);
     m_kind->setCurrentIndex(std::max(0, m_kind->findData(before)));
     m_kind->blockSignals(false);
-    m_part->setText(tube || plate ? tr("Change <b>%1</b>:").arg(m_session->selected().toHtmlEscaped()) : tr("Click a part in the picture to change it."));
+    m_part->setText(tube || plate ? tr("Change <b>%1</b>:").arg(m_session->selected().toHtmlEscaped())
+                                  : tr("Click a part in the picture to change it."));
     for (QWidget *w : std::initializer_list<QWidget *>{m_kind, m_make}) w->setVisible(tube || plate);
     fitFields();
 }
@@ -133,7 +149,8 @@ void TweakBox::fitFields() {
     if (any && kind == Kind::Move) names = {tr("Forward"), tr("Left"), tr("Up")};
     if (any && kind == Kind::Drill) names = {tr("Diameter"), tr("Along"), tr("Across")};
     if (any && kind == Kind::Gusset) names = {tr("Leg"), tr("Above middle")};
-    const std::array<std::pair<QuantityEdit *, QLabel *>, 3> fields{{{m_first, m_firstName}, {m_second, m_secondName}, {m_third, m_thirdName}}};
+    const std::array<std::pair<QuantityEdit *, QLabel *>, 3> fields{
+        {{m_first, m_firstName}, {m_second, m_secondName}, {m_third, m_thirdName}}};
     for (int i = 0; i < 3; ++i) {
         const auto &[edit, label] = fields[static_cast<std::size_t>(i)];
         edit->setVisible(i < names.size());
@@ -155,7 +172,9 @@ void TweakBox::fitFields() {
                 m_choice->addItem(QString::fromStdString(s.id), QString::fromStdString(s.id));
     if (const armor::PlatePart *p = a->plate(part); p && kind == Kind::Thickness)
         for (const double t : m_session->stock().plateThicknesses(p->material.id))
-            m_choice->addItem(QString::fromStdString(measure::printQuantity(t, measure::Quantity::DrilledLength, m_session->units())), t);
+            m_choice->addItem(QString::fromStdString(measure::printQuantity(
+                                  t, measure::Quantity::DrilledLength, m_session->units())),
+                              t);
 }
 
 void TweakBox::make() {
@@ -165,7 +184,9 @@ void TweakBox::make() {
     tweak.part = m_session->selected().toStdString();
     const auto amount = [](const QuantityEdit *e) { return e->property("amount").toDouble(); };
     switch (tweak.kind) {
-        case Kind::Move: tweak.by = {amount(m_first), amount(m_second), amount(m_third)}; break;
+        case Kind::Move:
+            tweak.by = {amount(m_first), amount(m_second), amount(m_third)};
+            break;
         case Kind::Drill:
             tweak.value = amount(m_first);
             tweak.at = {amount(m_second), amount(m_third)};
@@ -179,11 +200,16 @@ void TweakBox::make() {
             tweak.value = amount(m_first);
             tweak.at = {0, amount(m_second)};
             break;
-        case Kind::Section: tweak.section = m_choice->currentData().toString().toStdString(); break;
+        case Kind::Section:
+            tweak.section = m_choice->currentData().toString().toStdString();
+            break;
         case Kind::Thickness:
-        case Kind::WeldLeg: tweak.value = m_choice->currentData().toDouble(); break;
+        case Kind::WeldLeg:
+            tweak.value = m_choice->currentData().toDouble();
+            break;
     }
-    m_session->edit(tr("Change %1").arg(m_session->selected()), [&](job::Job &job) { job.pieces.front().tweaks.push_back(tweak); });
+    m_session->edit(tr("Change %1").arg(m_session->selected()),
+                    [&](job::Job &job) { job.pieces.front().tweaks.push_back(tweak); });
 }
 
 }  // namespace hefty::app

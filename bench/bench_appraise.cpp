@@ -37,12 +37,17 @@ int main() {
         whole.push_back(milliseconds([&] { (void)job::appraise(*job, *stock); }));
         const auto rig = rig::geometry(job->vehicle);
         tl::expected<armor::Assembly, Problem> assembly = armor::Assembly{};
-        build.push_back(milliseconds([&] { assembly = armor::build({job->pieces[0], job->vehicle, *rig, *stock}); }));
-        prove.push_back(milliseconds([&] { (void)proof::prove(*assembly, job->vehicle, *rig, *stock, job->rules); }));
+        build.push_back(milliseconds([&] {
+            assembly = armor::build({job->pieces[0], job->vehicle, *rig, *stock});
+        }));
+        prove.push_back(
+            milliseconds([&] { (void)proof::prove(*assembly, job->vehicle, *rig, *stock, job->rules); }));
         fabricate.push_back(milliseconds([&] { (void)workshop::fabricate(*assembly, *rig, job->shop); }));
     }
     const double all = median(whole);
-    std::printf("appraise: median %.2f ms, worst %.2f ms over %zu moves\n", all, *std::max_element(whole.begin(), whole.end()), whole.size());
-    std::printf("  build     %.3f of it\n  prove     %.3f of it\n  fabricate %.3f of it\n", median(build) / all, median(prove) / all, median(fabricate) / all);
+    std::printf("appraise: median %.2f ms, worst %.2f ms over %zu moves\n", all,
+                *std::max_element(whole.begin(), whole.end()), whole.size());
+    std::printf("  build     %.3f of it\n  prove     %.3f of it\n  fabricate %.3f of it\n",
+                median(build) / all, median(prove) / all, median(fabricate) / all);
     return 0;
 }

@@ -15,7 +15,9 @@ namespace {
 
 using shape::Vec3;
 
-Vec3 vec(const std::array<double, 3> &a) { return {a[0], a[1], a[2]}; }
+Vec3 vec(const std::array<double, 3> &a) {
+    return {a[0], a[1], a[2]};
+}
 
 joints::PointLoad readLoad(ObjectReader &top, Faults &faults) {
     joints::PointLoad load;
@@ -76,11 +78,13 @@ Result<Json> runWeld(const Json &json) {
     Faults faults;
     ObjectReader top(json, "", faults);
     double strength = 482.6;
-    if (const Json *filler = top.child("filler")) strength = ObjectReader(*filler, "filler", faults).positive("Fexx");
+    if (const Json *filler = top.child("filler"))
+        strength = ObjectReader(*filler, "filler", faults).positive("Fexx");
     std::vector<joints::WeldSegment> segments;
     for (const auto &[value, path] : top.array("segments", true)) {
         ObjectReader o(*value, path, faults);
-        segments.push_back({o.text("id"), vec(o.numbers<3>("from")), vec(o.numbers<3>("to")), o.number("leg")});
+        segments.push_back(
+            {o.text("id"), vec(o.numbers<3>("from")), vec(o.numbers<3>("to")), o.number("leg")});
     }
     const joints::PointLoad load = readLoad(top, faults);
     if (!faults.none()) return tl::unexpected(faults.joined());
@@ -109,7 +113,8 @@ Result<Json> runBolts(const Json &json) {
         b.pitch = o.number("pitch", 0);
         b.grade = o.text("grade");
         for (const joints::Bolt &other : bolts)
-            if (other.id == b.id) faults.add(fmt::format("The id \"{}\" is given twice.", b.id), path + "/id");
+            if (other.id == b.id)
+                faults.add(fmt::format("The id \"{}\" is given twice.", b.id), path + "/id");
         bolts.push_back(std::move(b));
     }
     joints::BoltGroupOptions options;
@@ -166,8 +171,10 @@ int exitCode(const Problem &problem) {
     switch (problem.kind) {
         case ProblemKind::Mechanism:
         case ProblemKind::Degenerate:
-        case ProblemKind::Undetermined: return 3;
-        default: return 2;
+        case ProblemKind::Undetermined:
+            return 3;
+        default:
+            return 2;
     }
 }
 

@@ -9,7 +9,9 @@ namespace {
 
 using namespace mechanics;
 
-Vec3 vec(const std::array<double, 3> &a) { return {a[0], a[1], a[2]}; }
+Vec3 vec(const std::array<double, 3> &a) {
+    return {a[0], a[1], a[2]};
+}
 
 class FrameReader {
   public:
@@ -31,8 +33,8 @@ class FrameReader {
             ObjectReader a(*analysis, "analysis", m_faults);
             const std::string kind = a.text("kind", std::string("static"));
             if (kind != "static")
-                m_faults.add(fmt::format("The analysis \"{}\" is not part of this version.", kind), "analysis/kind",
-                             "Use static.");
+                m_faults.add(fmt::format("The analysis \"{}\" is not part of this version.", kind),
+                             "analysis/kind", "Use static.");
         }
         if (!m_faults.none()) return tl::unexpected(m_faults.joined());
         return std::move(m_model);
@@ -42,7 +44,8 @@ class FrameReader {
     using Index = std::map<std::string, int, std::less<>>;
 
     void enter(Index &index, const std::string &id, int number, const std::string &path) {
-        if (!index.emplace(id, number).second) m_faults.add(fmt::format("The id \"{}\" is given twice.", id), path + "/id");
+        if (!index.emplace(id, number).second)
+            m_faults.add(fmt::format("The id \"{}\" is given twice.", id), path + "/id");
     }
     int lookUp(const Index &index, const std::string &id, const char *what, const std::string &path) {
         const auto it = index.find(id);
@@ -80,7 +83,8 @@ class FrameReader {
     void readMaterials() {
         for (const auto &[value, path] : m_top.array("materials")) {
             ObjectReader o(*value, path, m_faults);
-            FrameMaterial m{o.text("id"), o.positive("E"), o.number("nu", 0.3), o.number("density", 0), o.number("yield", 0)};
+            FrameMaterial m{o.text("id"), o.positive("E"), o.number("nu", 0.3), o.number("density", 0),
+                            o.number("yield", 0)};
             if (!(m.density >= 0)) m_faults.add("The density must be 0 or more.", path + "/density");
             enter(m_materials, m.id, static_cast<int>(m_model.materials.size()), path);
             m_model.materials.push_back(std::move(m));
@@ -128,7 +132,8 @@ class FrameReader {
     /// Global z, or global y for a beam that stands upright.
     Vec3 standardUp(const FrameBeam &b) const {
         if (m_model.nodes.empty()) return Vec3::UnitZ();
-        const Vec3 d = m_model.nodes[static_cast<std::size_t>(b.to)].at - m_model.nodes[static_cast<std::size_t>(b.from)].at;
+        const Vec3 d = m_model.nodes[static_cast<std::size_t>(b.to)].at -
+                       m_model.nodes[static_cast<std::size_t>(b.from)].at;
         return d.head<2>().norm() > 1e-9 * d.norm() ? Vec3::UnitZ() : Vec3::UnitY();
     }
     void readSprings() {
@@ -143,7 +148,8 @@ class FrameReader {
                 for (int f = 0; f < 6; ++f) {
                     s.stiffness(f, f) = stiffness.number(freedomNames[static_cast<std::size_t>(f)], 0);
                     if (!(s.stiffness(f, f) >= 0))
-                        m_faults.add("A stiffness must be 0 or more.", stiffness.pathOf(freedomNames[static_cast<std::size_t>(f)]));
+                        m_faults.add("A stiffness must be 0 or more.",
+                                     stiffness.pathOf(freedomNames[static_cast<std::size_t>(f)]));
                 }
             }
             m_model.springs.push_back(std::move(s));
@@ -154,7 +160,8 @@ class FrameReader {
             ObjectReader o(*value, path, m_faults);
             RigidLink link;
             link.master = lookUp(m_nodes, o.text("master"), "node", path + "/master");
-            for (const std::string &slave : o.texts("slaves")) link.slaves.push_back(lookUp(m_nodes, slave, "node", path + "/slaves"));
+            for (const std::string &slave : o.texts("slaves"))
+                link.slaves.push_back(lookUp(m_nodes, slave, "node", path + "/slaves"));
             m_model.rigidLinks.push_back(std::move(link));
         }
     }
@@ -181,12 +188,14 @@ class FrameReader {
             ObjectReader o(*value, path, m_faults);
             const int loadCase = caseOf(o);
             if (o.has("node")) {
-                NodeLoad l{loadCase, lookUp(m_nodes, o.text("node"), "node", path + "/node"), Vec3::Zero(), Vec3::Zero()};
+                NodeLoad l{loadCase, lookUp(m_nodes, o.text("node"), "node", path + "/node"), Vec3::Zero(),
+                           Vec3::Zero()};
                 if (o.has("force")) l.force = vec(o.numbers<3>("force"));
                 if (o.has("moment")) l.moment = vec(o.numbers<3>("moment"));
                 m_model.nodeLoads.push_back(l);
             } else if (o.has("beam")) {
-                m_model.beamLoads.push_back({loadCase, lookUp(m_beams, o.text("beam"), "beam", path + "/beam"),
+                m_model.beamLoads.push_back({loadCase,
+                                             lookUp(m_beams, o.text("beam"), "beam", path + "/beam"),
                                              vec(o.numbers<3>("distributed"))});
             } else if (o.has("acceleration")) {
                 m_model.accelerations.push_back({loadCase, vec(o.numbers<3>("acceleration"))});
@@ -204,11 +213,15 @@ class FrameReader {
     Index m_nodes, m_materials, m_sections, m_beams, m_cases;
 };
 
-Json list(const Vec6 &v) { return Json::array({v(0), v(1), v(2), v(3), v(4), v(5)}); }
+Json list(const Vec6 &v) {
+    return Json::array({v(0), v(1), v(2), v(3), v(4), v(5)});
+}
 
 }  // namespace
 
-Result<FrameModel> readFrame(const Json &json) { return FrameReader(json).read(); }
+Result<FrameModel> readFrame(const Json &json) {
+    return FrameReader(json).read();
+}
 
 Json writeFrame(const FrameModel &model, const FrameSolution &solution) {
     Json cases = Json::object();
@@ -217,7 +230,8 @@ Json writeFrame(const FrameModel &model, const FrameSolution &solution) {
         Json displacements = Json::object(), reactions = Json::object(), beams = Json::object();
         for (std::size_t n = 0; n < model.nodes.size(); ++n)
             if (solution.attached[n]) displacements[model.nodes[n].id] = list(s.displacements[n]);
-        for (const auto &[node, r] : s.reactions) reactions[model.nodes[static_cast<std::size_t>(node)].id] = list(r);
+        for (const auto &[node, r] : s.reactions)
+            reactions[model.nodes[static_cast<std::size_t>(node)].id] = list(r);
         for (std::size_t b = 0; b < model.beams.size(); ++b)
             beams[model.beams[b].id] = {{"from", list(s.beams[b].from)}, {"to", list(s.beams[b].to)}};
         cases[model.cases[c]] = {{"displacements", std::move(displacements)},

@@ -16,10 +16,11 @@ using hefty::Problem;
 using hefty::Result;
 
 int report(const Problem &problem) {
-    const Json error{{"error",
-                      {{"kind", hefty::kindName(problem.kind)},
-                       {"message", problem.remedy.empty() ? problem.message : problem.message + " " + problem.remedy},
-                       {"where", problem.where}}}};
+    const Json error{
+        {"error",
+         {{"kind", hefty::kindName(problem.kind)},
+          {"message", problem.remedy.empty() ? problem.message : problem.message + " " + problem.remedy},
+          {"where", problem.where}}}};
     std::cerr << error.dump(-1, ' ', false, Json::error_handler_t::replace) << "\n";
     return hefty::cli::exitCode(problem);
 }
@@ -53,7 +54,8 @@ int main(int argc, char **argv) {
     app.require_subcommand(1);
     std::string path;
     std::function<Result<Json>(const std::string &)> command;
-    const auto add = [&](const char *name, const char *what, std::function<Result<Json>(const std::string &)> body) {
+    const auto add = [&](const char *name, const char *what,
+                         std::function<Result<Json>(const std::string &)> body) {
         CLI::App *sub = app.add_subcommand(name, what);
         sub->add_option("file", path, "JSON file, or - for standard input")->required();
         sub->callback([&command, body = std::move(body)] { command = body; });

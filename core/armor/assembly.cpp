@@ -9,7 +9,8 @@ namespace {
 
 template <class T>
 const T *byName(const std::vector<T> &list, std::string_view name) {
-    const auto it = std::find_if(list.begin(), list.end(), [name](const T &item) { return item.name == name; });
+    const auto it =
+        std::find_if(list.begin(), list.end(), [name](const T &item) { return item.name == name; });
     return it == list.end() ? nullptr : &*it;
 }
 
@@ -20,9 +21,15 @@ double miter(const Vec3 &cut, const Vec3 &along) {
 
 }  // namespace
 
-Axes TubePart::axes() const { return shape::axesAlong(from, to - from, up).value_or(Axes{}); }
-double TubePart::miterFrom() const { return miter(cutFrom, to - from); }
-double TubePart::miterTo() const { return miter(cutTo, to - from); }
+Axes TubePart::axes() const {
+    return shape::axesAlong(from, to - from, up).value_or(Axes{});
+}
+double TubePart::miterFrom() const {
+    return miter(cutFrom, to - from);
+}
+double TubePart::miterTo() const {
+    return miter(cutTo, to - from);
+}
 
 double TubePart::cutLength() const {
     // A miter lies in the plane of the bend; the piece is longest on one edge, half the section's
@@ -57,14 +64,21 @@ double WeldJoint::length() const {
     return sum;
 }
 
-const TubePart *Assembly::tube(std::string_view name) const { return byName(tubes, name); }
-const PlatePart *Assembly::plate(std::string_view name) const { return byName(plates, name); }
+const TubePart *Assembly::tube(std::string_view name) const {
+    return byName(tubes, name);
+}
+const PlatePart *Assembly::plate(std::string_view name) const {
+    return byName(plates, name);
+}
 
 const Solid *Assembly::solid(std::string_view part) const {
-    const auto it = std::find_if(solids.begin(), solids.end(), [part](const Solid &s) { return s.part == part; });
+    const auto it =
+        std::find_if(solids.begin(), solids.end(), [part](const Solid &s) { return s.part == part; });
     return it == solids.end() ? nullptr : &*it;
 }
 
-bool Assembly::has(std::string_view part) const { return tube(part) || plate(part) || byName(bought, part); }
+bool Assembly::has(std::string_view part) const {
+    return tube(part) || plate(part) || byName(bought, part);
+}
 
 }  // namespace hefty::armor

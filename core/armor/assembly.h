@@ -74,7 +74,7 @@ struct PlatePart {
     double thickness = 0;
     stock::Material material;
     std::vector<Hole> holes;
-    std::vector<Strip> strips;  ///< none: the part only closes or covers
+    std::vector<Strip> strips;          ///< none: the part only closes or covers
     [[nodiscard]] double area() const;  ///< mm2, holes taken out
 };
 
@@ -93,7 +93,7 @@ struct Solid {
     std::string part;
     struct Face {
         Polygon3 corners;
-        Polygon3 flat;        ///< the flat part of a rounded tube's face; the corners themselves otherwise
+        Polygon3 flat;         ///< the flat part of a rounded tube's face; the corners themselves otherwise
         bool rounded = false;  ///< its edges are rounded: no fillet can be laid along them
     };
     std::vector<Face> faces;
@@ -136,10 +136,10 @@ struct BoltJoint {
     Vec3 axis = Vec3::UnitY();  ///< from the other side into the plate
     Axes plane;                 ///< z = axis, origin at the group's middle
     double plateThickness = 0;
-    double ontoThickness = 0;         ///< wall it bears on; 0 = the part is rated as bought
-    double ontoUltimate = 0;          ///< MPa
-    bool ontoAssumed = false;         ///< the grade on the far side is assumed
-    double edgeDistance = 0;          ///< least, center of hole to edge of the plate
+    double ontoThickness = 0;  ///< wall it bears on; 0 = the part is rated as bought
+    double ontoUltimate = 0;   ///< MPa
+    bool ontoAssumed = false;  ///< the grade on the far side is assumed
+    double edgeDistance = 0;   ///< least, center of hole to edge of the plate
 };
 
 /// Where a shackle takes hold.
@@ -156,8 +156,8 @@ struct Anchor {
 
 struct WinchMount {
     std::string winch, rope, fairlead;
-    Vec3 drum = Vec3::Zero();  ///< middle of the drum's axis
-    double drumWidth = 0;      ///< rope can lie within this, along y
+    Vec3 drum = Vec3::Zero();        ///< middle of the drum's axis
+    double drumWidth = 0;            ///< rope can lie within this, along y
     Vec3 fairleadAt = Vec3::Zero();  ///< middle of the fairlead's opening
     double openingWidth = 0, openingHeight = 0;
     std::vector<Vec3> feet;
@@ -173,7 +173,7 @@ struct StepSpot {
 /// Something that a setting can be dragged by, in the view it is drawn in.
 struct Handle {
     std::string setting;
-    std::string view;                ///< "side", "top", "front"
+    std::string view;  ///< "side", "top", "front"
     Vec3 at = Vec3::Zero();
     Vec3 direction = Vec3::UnitX();  ///< how `at` moves for one unit of the setting
 };

@@ -124,9 +124,9 @@ Solid solidOf(const TubePart &tube) {
     for (int side = 0; side < 4; ++side) {  // bottom, left (+y), top, right
         const int k = side, l = (side + 1) % 4;
         const bool level = side % 2 == 0;
-        Solid::Face face =
-            faceOf({corner(k, true, 0, 0), corner(l, true, 0, 0), corner(l, false, 0, 0), corner(k, false, 0, 0)},
-                   r > 0);
+        Solid::Face face = faceOf(
+            {corner(k, true, 0, 0), corner(l, true, 0, 0), corner(l, false, 0, 0), corner(k, false, 0, 0)},
+            r > 0);
         const double sy = level ? r : 0, sz = level ? 0 : r;
         face.flat = {corner(k, true, sy, sz), corner(l, true, sy, sz), corner(l, false, sy, sz),
                      corner(k, false, sy, sz)};
@@ -139,7 +139,8 @@ Solid solidOf(const TubePart &tube) {
         solid.faces.push_back(std::move(face));
     }
     for (const bool atEnd : {false, true}) {
-        Polygon3 end{corner(0, atEnd, 0, 0), corner(1, atEnd, 0, 0), corner(2, atEnd, 0, 0), corner(3, atEnd, 0, 0)};
+        Polygon3 end{corner(0, atEnd, 0, 0), corner(1, atEnd, 0, 0), corner(2, atEnd, 0, 0),
+                     corner(3, atEnd, 0, 0)};
         const Vec3 outward = atEnd ? a.x : Vec3(-a.x);
         if (shape::newellNormal(end).dot(outward) < 0) std::reverse(end.begin(), end.end());
         solid.faces.push_back(faceOf(std::move(end)));

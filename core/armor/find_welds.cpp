@@ -8,25 +8,29 @@ namespace hefty::armor {
 namespace {
 
 /// Roles from the least to the most important part of a joint, with the setting that gives its leg.
-constexpr std::array<std::pair<std::string_view, std::string_view>, 9> legSettings{{{"cap", "capWeld"},
-                                                                                   {"corner", "capWeld"},
-                                                                                   {"gusset", "gussetWeld"},
-                                                                                   {"tab", "tabWeld"},
-                                                                                   {"lip", "trayWeld"},
-                                                                                   {"cheek", "trayWeld"},
-                                                                                   {"tray", "trayWeld"},
-                                                                                   {"bracket", "bracketWeld"},
-                                                                                   {"beam", "beamWeld"}}};
+constexpr std::array<std::pair<std::string_view, std::string_view>, 9> legSettings{
+    {{"cap", "capWeld"},
+     {"corner", "capWeld"},
+     {"gusset", "gussetWeld"},
+     {"tab", "tabWeld"},
+     {"lip", "trayWeld"},
+     {"cheek", "trayWeld"},
+     {"tray", "trayWeld"},
+     {"bracket", "bracketWeld"},
+     {"beam", "beamWeld"}}};
 
 double legOf(const std::string &a, const std::string &b, const Pattern &pattern, const Piece &piece) {
     for (const auto &[name, setting] : legSettings)
-        if ((role(a) == name || role(b) == name) && pattern.setting(setting)) return number(piece, pattern, setting);
+        if ((role(a) == name || role(b) == name) && pattern.setting(setting))
+            return number(piece, pattern, setting);
     return 5;
 }
 
 }  // namespace
 
-std::string role(const std::string &partName) { return partName.substr(0, partName.find('.')); }
+std::string role(const std::string &partName) {
+    return partName.substr(0, partName.find('.'));
+}
 
 void findWelds(Assembly &assembly, const Pattern &pattern, const BuildInput &input) {
     assembly.solids.clear();

@@ -27,10 +27,10 @@ const SettingValue &settingValue(const Piece &piece, const Pattern &pattern, std
 }
 
 void orphan(Assembly &assembly, const Tweak &tweak, const std::string &why) {
-    assembly.notes.push_back({tweak.part,
-                              fmt::format("A change no longer applies ({}, {}): {}", tweakWord(tweak.kind),
-                                          tweak.part, why),
-                              "Remove the change, or bring the part back."});
+    assembly.notes.push_back(
+        {tweak.part,
+         fmt::format("A change no longer applies ({}, {}): {}", tweakWord(tweak.kind), tweak.part, why),
+         "Remove the change, or bring the part back."});
 }
 
 void movePart(Assembly &assembly, const Tweak &tweak) {
@@ -103,10 +103,18 @@ void drill(Assembly &assembly, const Tweak &tweak) {
 void applyTweaks(Assembly &assembly, const BuildInput &input) {
     for (const Tweak &tweak : input.piece.tweaks) {
         switch (tweak.kind) {
-            case Tweak::Kind::Move: movePart(assembly, tweak); break;
-            case Tweak::Kind::Section: changeSection(assembly, tweak, input.stock); break;
-            case Tweak::Kind::Thickness: changeThickness(assembly, tweak); break;
-            case Tweak::Kind::Drill: drill(assembly, tweak); break;
+            case Tweak::Kind::Move:
+                movePart(assembly, tweak);
+                break;
+            case Tweak::Kind::Section:
+                changeSection(assembly, tweak, input.stock);
+                break;
+            case Tweak::Kind::Thickness:
+                changeThickness(assembly, tweak);
+                break;
+            case Tweak::Kind::Drill:
+                drill(assembly, tweak);
+                break;
             case Tweak::Kind::Gusset:   // built by the pattern, which knows where a gusset can stand
             case Tweak::Kind::WeldLeg:  // applied when the welds have been found
                 break;
@@ -169,7 +177,8 @@ std::vector<std::string> options(Choice choice, const stock::Stock &stock) {
     switch (choice) {
         case Choice::RectTube:
             for (const stock::Section &s : stock.sections)
-                if (s.shape == stock::SectionShape::RectTube && s.height >= 75 && s.width >= 50) out.push_back(s.id);
+                if (s.shape == stock::SectionShape::RectTube && s.height >= 75 && s.width >= 50)
+                    out.push_back(s.id);
             break;
         case Choice::PlateMaterial:
             for (const stock::Material &m : stock.materials)
@@ -179,16 +188,27 @@ std::vector<std::string> options(Choice choice, const stock::Stock &stock) {
             for (const stock::Material &m : stock.materials)
                 if (m.family == "steel") out.push_back(m.id);
             break;
-        case Choice::Winch: ids(stock.winches); break;
-        case Choice::Rope: ids(stock.ropes); break;
-        case Choice::Fairlead: ids(stock.fairleads); break;
-        case Choice::Shackle: ids(stock.shackles); break;
-        case Choice::BoltGrade: out = {"8.8", "10.9"}; break;
+        case Choice::Winch:
+            ids(stock.winches);
+            break;
+        case Choice::Rope:
+            ids(stock.ropes);
+            break;
+        case Choice::Fairlead:
+            ids(stock.fairleads);
+            break;
+        case Choice::Shackle:
+            ids(stock.shackles);
+            break;
+        case Choice::BoltGrade:
+            out = {"8.8", "10.9"};
+            break;
         case Choice::Filler:
             for (const stock::Filler &f : stock.fillers)
                 if (f.family == "steel") out.push_back(f.id);
             break;
-        case Choice::None: break;
+        case Choice::None:
+            break;
     }
     return out;
 }
@@ -207,10 +227,12 @@ Result<bool> checkSetting(const SettingDescriptor &d, const SettingValue &value,
         return true;
     }
     const auto *id = std::get_if<std::string>(&value);
-    if (!id) return fail(ProblemKind::BadInput, fmt::format("\"{}\" needs a name from the stock.", d.name), d.id);
+    if (!id)
+        return fail(ProblemKind::BadInput, fmt::format("\"{}\" needs a name from the stock.", d.name), d.id);
     const auto known = options(d.choice, stock);
     if (std::find(known.begin(), known.end(), *id) == known.end())
-        return fail(ProblemKind::UnknownId, fmt::format("\"{}\" is not something \"{}\" can be.", *id, d.name), d.id,
+        return fail(ProblemKind::UnknownId,
+                    fmt::format("\"{}\" is not something \"{}\" can be.", *id, d.name), d.id,
                     "Choose one from the list.");
     return true;
 }
@@ -218,7 +240,8 @@ Result<bool> checkSetting(const SettingDescriptor &d, const SettingValue &value,
 Result<Assembly> build(const BuildInput &input) {
     const Pattern *p = pattern(input.piece.pattern);
     if (!p)
-        return fail(ProblemKind::UnknownId, fmt::format("The pattern \"{}\" is not known.", input.piece.pattern),
+        return fail(ProblemKind::UnknownId,
+                    fmt::format("The pattern \"{}\" is not known.", input.piece.pattern),
                     "pieces/" + input.piece.id + "/pattern");
     Faults faults;
     for (const auto &[id, value] : input.piece.settings) {
@@ -241,8 +264,8 @@ void readTweak(const Json &value, const std::string &path, Piece &piece, Faults 
     ObjectReader t(value, path, faults);
     Tweak tweak;
     const std::string kind = t.text("kind");
-    const auto it =
-        std::find_if(tweakWords.begin(), tweakWords.end(), [&kind](const auto &w) { return w.second == kind; });
+    const auto it = std::find_if(tweakWords.begin(), tweakWords.end(),
+                                 [&kind](const auto &w) { return w.second == kind; });
     if (it == tweakWords.end())
         faults.add(fmt::format("The change \"{}\" is not known.", kind), t.pathOf("kind"));
     else

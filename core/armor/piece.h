@@ -20,7 +20,18 @@ namespace hefty::armor {
 using SettingValue = std::variant<double, std::string>;
 
 /// What a text setting chooses from.
-enum class Choice { None, RectTube, PlateMaterial, TubeMaterial, Winch, Rope, Fairlead, Shackle, BoltGrade, Filler };
+enum class Choice {
+    None,
+    RectTube,
+    PlateMaterial,
+    TubeMaterial,
+    Winch,
+    Rope,
+    Fairlead,
+    Shackle,
+    BoltGrade,
+    Filler
+};
 
 /// What a fabricator can set on a pattern: one declaration feeds the form, the handles, the range
 /// check and the file.
@@ -32,20 +43,21 @@ struct SettingDescriptor {
     measure::Quantity quantity = measure::Quantity::Length;
     Choice choice = Choice::None;
     double least = 0, most = 0, step = 1;
-    SettingValue standard;      ///< default
-    bool thickness = false;     ///< a plate thickness: sizes come from the stock of the plate material
+    SettingValue standard;   ///< default
+    bool thickness = false;  ///< a plate thickness: sizes come from the stock of the plate material
 };
 
 /// A later change to one named part.
 struct Tweak {
     enum class Kind { Move, Section, Thickness, Gusset, Drill, WeldLeg };
     Kind kind = Kind::Move;
-    std::string part;  ///< the part, or the weld "a~b" for WeldLeg
-    Vec3 by = Vec3::Zero();      ///< Move: vehicle axes, mm
-    std::string section;         ///< Section: stock id
-    double value = 0;            ///< Thickness or WeldLeg or Gusset's leg or Drill's diameter, mm
-    Vec2 at = Vec2::Zero();      ///< Drill: in the part's axes; Gusset: x = along the beam (0 outer, 1 inner), y = height
-    std::string label;           ///< Drill: what the hole is for
+    std::string part;        ///< the part, or the weld "a~b" for WeldLeg
+    Vec3 by = Vec3::Zero();  ///< Move: vehicle axes, mm
+    std::string section;     ///< Section: stock id
+    double value = 0;        ///< Thickness or WeldLeg or Gusset's leg or Drill's diameter, mm
+    Vec2 at = Vec2::Zero();  ///< Drill: in the part's axes; Gusset: x = along the beam (0 outer, 1 inner), y
+                             ///< = height
+    std::string label;       ///< Drill: what the hole is for
 
     bool operator==(const Tweak &) const = default;
 };

@@ -13,8 +13,17 @@ using measure::Quantity;
 
 SettingDescriptor length(std::string id, std::string name, std::string group, double standard, double least,
                          double most, std::string meaning, double step = 1) {
-    return {std::move(id), std::move(name), std::move(meaning), std::move(group), Quantity::Length, Choice::None,
-            least,         most,            step,               standard,         false};
+    return {std::move(id),
+            std::move(name),
+            std::move(meaning),
+            std::move(group),
+            Quantity::Length,
+            Choice::None,
+            least,
+            most,
+            step,
+            standard,
+            false};
 }
 
 SettingDescriptor thickness(std::string id, std::string name, std::string group, double standard,
@@ -27,21 +36,33 @@ SettingDescriptor thickness(std::string id, std::string name, std::string group,
 }
 
 SettingDescriptor leg(std::string id, std::string name, double standard, std::string meaning) {
-    SettingDescriptor d = length(std::move(id), std::move(name), "Welds", standard, 2, 16, std::move(meaning));
+    SettingDescriptor d =
+        length(std::move(id), std::move(name), "Welds", standard, 2, 16, std::move(meaning));
     d.quantity = Quantity::DrilledLength;
     return d;
 }
 
-SettingDescriptor choice(std::string id, std::string name, std::string group, Choice kind, std::string standard,
-                         std::string meaning) {
-    return {std::move(id), std::move(name), std::move(meaning), std::move(group), Quantity::Count, kind, 0, 0, 0,
-            std::move(standard), false};
+SettingDescriptor choice(std::string id, std::string name, std::string group, Choice kind,
+                         std::string standard, std::string meaning) {
+    return {std::move(id),
+            std::move(name),
+            std::move(meaning),
+            std::move(group),
+            Quantity::Count,
+            kind,
+            0,
+            0,
+            0,
+            std::move(standard),
+            false};
 }
 
 std::vector<SettingDescriptor> settings() {
     std::vector<SettingDescriptor> s;
-    s.push_back(length("width", "Overall width", "Shape", 1800, 900, 2600, "Tip to tip, end caps not counted."));
-    s.push_back(length("height", "Beam center height", "Shape", 640, 300, 1600, "Floor to the middle of the beam."));
+    s.push_back(
+        length("width", "Overall width", "Shape", 1800, 900, 2600, "Tip to tip, end caps not counted."));
+    s.push_back(
+        length("height", "Beam center height", "Shape", 640, 300, 1600, "Floor to the middle of the beam."));
     s.push_back(length("setback", "Gap to frame ends", "Shape", 60, 25, 300,
                        "From the ends of the rails to the back of the beam."));
     s.push_back(length("centerWidth", "Straight part", "Shape", 1240, 500, 2400,
@@ -56,15 +77,21 @@ std::vector<SettingDescriptor> settings() {
                        "Grade on the mill certificate of the tube."));
     s.push_back(choice("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
                        "Grade of brackets, tray, cheeks, tabs and gussets."));
-    s.push_back(thickness("bracketThickness", "Bracket plate", "Plates", 15, "Plates bolted to the outside of the rails."));
+    s.push_back(thickness("bracketThickness", "Bracket plate", "Plates", 15,
+                          "Plates bolted to the outside of the rails."));
     s.push_back(thickness("trayThickness", "Winch tray", "Plates", 12, "Plate under the winch."));
-    s.push_back(length("trayDepth", "Tray depth", "Plates", 190, 120, 400, "From the back of the beam, rearward."));
-    s.push_back(thickness("cheekThickness", "Cheek plates", "Plates", 8, "Plates standing at the ends of the tray."));
-    s.push_back(length("lipHeight", "Lip of the tray", "Plates", 90, 0, 200,
-                       "Plate standing along the rear edge of the tray between the cheeks; 0 leaves it out."));
+    s.push_back(
+        length("trayDepth", "Tray depth", "Plates", 190, 120, 400, "From the back of the beam, rearward."));
+    s.push_back(
+        thickness("cheekThickness", "Cheek plates", "Plates", 8, "Plates standing at the ends of the tray."));
+    s.push_back(
+        length("lipHeight", "Lip of the tray", "Plates", 90, 0, 200,
+               "Plate standing along the rear edge of the tray between the cheeks; 0 leaves it out."));
     s.push_back(thickness("lipThickness", "Lip plate", "Plates", 10, "Plate of the lip."));
-    s.push_back(thickness("tabThickness", "Recovery tabs", "Plates", 20, "Plates that pass through the beam."));
-    s.push_back(length("tabHeight", "Tab height", "Plates", 90, 40, 200, "Across the tab, where it enters the beam."));
+    s.push_back(
+        thickness("tabThickness", "Recovery tabs", "Plates", 20, "Plates that pass through the beam."));
+    s.push_back(length("tabHeight", "Tab height", "Plates", 90, 40, 200,
+                       "Across the tab, where it enters the beam."));
     s.push_back(length("tabSpacing", "Tabs, center to center", "Shape", 860, 300, 2000,
                        "In line with the rails is best."));
     s.push_back(length("tabReach", "Hole ahead of the beam", "Plates", 45, 25, 150,
@@ -72,11 +99,13 @@ std::vector<SettingDescriptor> settings() {
     s.push_back(length("gussetLeg", "Gusset leg", "Plates", 140, 0, 250,
                        "Triangle between bracket and beam; 0 leaves it out."));
     s.push_back(thickness("gussetThickness", "Gusset plate", "Plates", 10, "Plate of the gussets."));
-    s.push_back(choice("winch", "Winch", "Bought", Choice::Winch, "winch-4300", "Rated pull is for the first rope layer."));
+    s.push_back(choice("winch", "Winch", "Bought", Choice::Winch, "winch-4300",
+                       "Rated pull is for the first rope layer."));
     s.push_back(choice("rope", "Rope", "Bought", Choice::Rope, "synthetic-9.5", "Line on the winch."));
     s.push_back(choice("fairlead", "Fairlead", "Bought", Choice::Fairlead, "hawse-254",
                        "Hawse for synthetic rope, rollers for steel cable."));
-    s.push_back(choice("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25", "For the recovery tabs."));
+    s.push_back(
+        choice("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25", "For the recovery tabs."));
     s.push_back(choice("footBoltGrade", "Winch bolt grade", "Bolts", Choice::BoltGrade, "8.8",
                        "The four bolts through the winch feet."));
     s.push_back(choice("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
@@ -163,18 +192,20 @@ class WinchBumper {
                         "centerWidth", "Make the bumper wider or the straight part shorter.");
         if (setting("cornerCut") > m_h - 40)
             return fail(ProblemKind::BadInput,
-                        fmt::format("The corner cut leaves less than 40 mm of the {} mm beam.", m_h), "cornerCut",
-                        "Cut less.");
+                        fmt::format("The corner cut leaves less than 40 mm of the {} mm beam.", m_h),
+                        "cornerCut", "Cut less.");
         if (m_z - m_h / 2 < 50)
             return fail(ProblemKind::BadInput, "The beam would be less than 50 mm above the floor.", "height",
                         "Raise it.");
-        const double bracketY = m_in.rig.railSpacing / 2 + m_in.rig.railWidth / 2 + setting("bracketThickness");
+        const double bracketY =
+            m_in.rig.railSpacing / 2 + m_in.rig.railWidth / 2 + setting("bracketThickness");
         if (setting("centerWidth") / 2 < bracketY + 10)
             return fail(ProblemKind::BadInput, "The straight part ends before the brackets.", "centerWidth",
                         fmt::format("It has to be at least {:.0f} mm.", 2 * bracketY + 20));
         if (setting("tabSpacing") / 2 + setting("tabThickness") > setting("centerWidth") / 2)
-            return fail(ProblemKind::BadInput, "The recovery tabs stand outside the straight part of the beam.",
-                        "tabSpacing", "Bring them closer together.");
+            return fail(ProblemKind::BadInput,
+                        "The recovery tabs stand outside the straight part of the beam.", "tabSpacing",
+                        "Bring them closer together.");
         if (setting("tabHeight") > m_flat - 4)
             return fail(ProblemKind::BadInput,
                         fmt::format("The tabs are higher than the flat of the beam ({:.0f} mm).", m_flat),
@@ -209,7 +240,9 @@ class WinchBumper {
             {half, m_fairlead->openingWidth, m_fairlead->openingHeight, m_drum - m_z, "rope"});
         for (const double y : {1.0, -1.0})
             beam.holes.push_back({y > 0 ? "fairlead.left" : "fairlead.right",
-                                  {half - y * m_fairlead->boltSpacing / 2, m_drum - m_z}, 11, "fairlead bolt"});
+                                  {half - y * m_fairlead->boltSpacing / 2, m_drum - m_z},
+                                  11,
+                                  "fairlead bolt"});
         m_out.tubes.push_back(std::move(beam));
         if (std::abs(m_drum - m_z) + m_fairlead->openingHeight / 2 > m_flat / 2)
             m_out.notes.push_back({"beam", "The rope opening runs into the rounded corner of the beam.",
@@ -235,7 +268,8 @@ class WinchBumper {
         PlatePart p;
         p.name = name;
         p.axes = axes;
-        p.outline = shape::area(outline) < 0 ? Polygon2(outline.rbegin(), outline.rend()) : std::move(outline);
+        p.outline =
+            shape::area(outline) < 0 ? Polygon2(outline.rbegin(), outline.rend()) : std::move(outline);
         p.thickness = t;
         p.material = m_plateMaterial;
         return p;
@@ -288,9 +322,10 @@ class WinchBumper {
         const double x1 = m_in.rig.frameEnd;
         const double z0 = m_in.rig.railCenter + low - edge, z1 = m_in.rig.railCenter + high + edge;
         const double f = m_flat / 2;
-        PlatePart p = plate(fmt::format("bracket.{}", sideName(side)), upright(bracketY(side)),
-                            shape::convexHull({{x0, z0}, {x0, z1}, {x1, z0}, {x1, z1}, {m_back, m_z - f}, {m_back, m_z + f}}),
-                            setting("bracketThickness"));
+        PlatePart p = plate(
+            fmt::format("bracket.{}", sideName(side)), upright(bracketY(side)),
+            shape::convexHull({{x0, z0}, {x0, z1}, {x1, z0}, {x1, z1}, {m_back, m_z - f}, {m_back, m_z + f}}),
+            setting("bracketThickness"));
         BoltJoint mount;
         mount.name = fmt::format("mount.{}", sideName(side));
         mount.part = p.name;
@@ -362,10 +397,11 @@ class WinchBumper {
         m_out.plates.push_back(std::move(p));
         m_out.anchors.push_back(std::move(anchor));
         if (setting("tabThickness") > m_shackle->jaw)
-            m_out.notes.push_back({anchor.name,
-                                   fmt::format("The tab ({:.0f} mm) is thicker than the jaw of the shackle ({:.0f} mm).",
-                                               setting("tabThickness"), m_shackle->jaw),
-                                   "Take a larger shackle or a thinner tab."});
+            m_out.notes.push_back(
+                {anchor.name,
+                 fmt::format("The tab ({:.0f} mm) is thicker than the jaw of the shackle ({:.0f} mm).",
+                             setting("tabThickness"), m_shackle->jaw),
+                 "Take a larger shackle or a thinner tab."});
     }
 
     double cheekY(double side) const {
@@ -375,17 +411,16 @@ class WinchBumper {
     void addCheek(double side) {
         const double rear = m_back - setting("trayDepth");
         const double top = m_z + m_flat / 2;
-        PlatePart p = plate(fmt::format("cheek.{}", sideName(side)), upright(cheekY(side)),
-                            {{rear, m_trayTop}, {m_back, m_trayTop}, {m_back, top}, {rear, m_trayTop + cheekRear()}},
-                            setting("cheekThickness"));
+        PlatePart p =
+            plate(fmt::format("cheek.{}", sideName(side)), upright(cheekY(side)),
+                  {{rear, m_trayTop}, {m_back, m_trayTop}, {m_back, top}, {rear, m_trayTop + cheekRear()}},
+                  setting("cheekThickness"));
         p.strips.push_back({{m_back, (m_trayTop + top) / 2}, {rear, m_trayTop + cheekRear() / 2}, m_h});
         m_out.plates.push_back(std::move(p));
     }
 
     /// The cheeks are as high at the rear as the lip that is welded between them.
-    double cheekRear() const {
-        return std::clamp(setting("lipHeight"), 50.0, m_z + m_flat / 2 - m_trayTop);
-    }
+    double cheekRear() const { return std::clamp(setting("lipHeight"), 50.0, m_z + m_flat / 2 - m_trayTop); }
 
     void addTray() {
         const double t = setting("trayThickness");
@@ -393,16 +428,21 @@ class WinchBumper {
         const double half = std::abs(cheekY(1)) + setting("cheekThickness") / 2;
         Axes axes;
         axes.origin = {0, 0, m_trayTop - t / 2};
-        PlatePart p = plate("tray", axes, {{m_back - depth, -half}, {m_back, -half}, {m_back, half}, {m_back - depth, half}}, t);
+        PlatePart p =
+            plate("tray", axes,
+                  {{m_back - depth, -half}, {m_back, -half}, {m_back, half}, {m_back - depth, half}}, t);
         const double x = winchX();
         const double fx = m_winch->footWidth / 2, fy = m_winch->footLength / 2;
         for (const double sx : {1.0, -1.0})
             for (const double sy : {1.0, -1.0})
                 p.holes.push_back({fmt::format("foot.{}.{}", sx > 0 ? "front" : "rear", sideName(sy)),
-                                   {x + sx * fx, sy * fy}, m_footBolt->hole, "winch foot"});
+                                   {x + sx * fx, sy * fy},
+                                   m_footBolt->hole,
+                                   "winch foot"});
         // A grid of strips: along the rows of feet, and fore and aft through the feet and the middle.
         const double row = std::min(depth / 2, 2 * fx);
-        for (const double sx : {1.0, -1.0}) p.strips.push_back({{x + sx * fx, -half}, {x + sx * fx, half}, row});
+        for (const double sx : {1.0, -1.0})
+            p.strips.push_back({{x + sx * fx, -half}, {x + sx * fx, half}, row});
         for (const double y : {-half * 0.92, -fy, 0.0, fy, half * 0.92})
             p.strips.push_back({{m_back - depth, y}, {m_back, y}, half / 2.5});
         m_out.plates.push_back(std::move(p));
@@ -411,10 +451,11 @@ class WinchBumper {
             m_out.notes.push_back({"tray", "The winch is deeper than its tray.", "Make the tray deeper."});
         const double inside = m_in.rig.railSpacing - m_in.rig.railWidth;
         if (2 * half > inside - 10 && m_back - depth < m_in.rig.frameEnd)
-            m_out.notes.push_back({"tray",
-                                   fmt::format("The tray ({:.0f} mm) does not go between the rails ({:.0f} mm).",
-                                               2 * half, inside),
-                                   "Take a shorter winch, or a larger gap to the frame ends."});
+            m_out.notes.push_back(
+                {"tray",
+                 fmt::format("The tray ({:.0f} mm) does not go between the rails ({:.0f} mm).", 2 * half,
+                             inside),
+                 "Take a shorter winch, or a larger gap to the frame ends."});
     }
 
     /// Stiffens the free edge of the tray, where the rear feet lift.
@@ -462,21 +503,30 @@ class WinchBumper {
                                      setting("trayDepth") - 10 - m_winch->depth / 2 - m_winch->footWidth / 2);
         for (const double sx : {1.0, -1.0})
             for (const double sy : {1.0, -1.0}) {
-                const Vec3 at(winchX() + sx * m_winch->footWidth / 2, sy * m_winch->footLength / 2, m_trayTop);
+                const Vec3 at(winchX() + sx * m_winch->footWidth / 2, sy * m_winch->footLength / 2,
+                              m_trayTop);
                 feet.ids.push_back(fmt::format("{}.{}", sx > 0 ? "front" : "rear", sideName(sy)));
                 feet.at.push_back(at);
                 mount.feet.push_back(at);
             }
         m_out.feet.push_back(std::move(feet));
         m_out.winch = std::move(mount);
-        m_out.bought.push_back({"winch", m_winch->id, "winch", m_winch->name, m_winch->mass,
+        m_out.bought.push_back({"winch",
+                                m_winch->id,
+                                "winch",
+                                m_winch->name,
+                                m_winch->mass,
                                 {winchX(), 0, m_trayTop + m_winch->height / 2},
                                 {m_winch->depth, m_winch->length, m_winch->height}});
-        m_out.bought.push_back({"fairlead", m_fairlead->id, "fairlead", m_fairlead->name, m_fairlead->mass,
+        m_out.bought.push_back({"fairlead",
+                                m_fairlead->id,
+                                "fairlead",
+                                m_fairlead->name,
+                                m_fairlead->mass,
                                 {m_front + m_fairlead->depth / 2, 0, m_drum},
                                 {m_fairlead->depth, m_fairlead->width, m_fairlead->height}});
-        m_out.bought.push_back({"rope", m_rope->id, "rope", m_rope->name, m_rope->mass,
-                                {winchX(), 0, m_drum}, Vec3::Zero()});
+        m_out.bought.push_back(
+            {"rope", m_rope->id, "rope", m_rope->name, m_rope->mass, {winchX(), 0, m_drum}, Vec3::Zero()});
     }
 
     /// A triangle lying flat between the outer or inner face of a bracket and the back of the beam.
@@ -492,12 +542,14 @@ class WinchBumper {
         PlatePart p = plate(name, axes, outline, setting("gussetThickness"));
         p.strips.push_back({{m_back - leg / 2, y}, {m_back, y + out * leg / 2}, leg / std::sqrt(2.0)});
         if (m_out.has(name)) {
-            m_out.notes.push_back({name, "There is a gusset already where another was added.", "Remove one."});
+            m_out.notes.push_back(
+                {name, "There is a gusset already where another was added.", "Remove one."});
             return;
         }
         if (std::abs(y + out * leg) > setting("centerWidth") / 2)
-            m_out.notes.push_back({name, "The gusset reaches past the straight part of the beam and has less to land on.",
-                                   "Make it shorter, or the straight part longer."});
+            m_out.notes.push_back(
+                {name, "The gusset reaches past the straight part of the beam and has less to land on.",
+                 "Make it shorter, or the straight part longer."});
         m_out.plates.push_back(std::move(p));
     }
 
@@ -544,7 +596,10 @@ class WinchBumper {
         h.push_back({"sweep", "top", left, Vec3(-outward / (std::cos(a) * std::cos(a)), 0, 0)});
         h.push_back({"cornerCut", "front", left - Vec3(0, 0, m_h / 2 - setting("cornerCut")), Vec3::UnitZ()});
         h.push_back({"tabSpacing", "front", {m_front, setting("tabSpacing") / 2, m_z}, Vec3(0, 0.5, 0)});
-        h.push_back({"tabReach", "side", {m_front + setting("tabReach"), 0, m_z - setting("tabHeight") / 2}, Vec3::UnitX()});
+        h.push_back({"tabReach",
+                     "side",
+                     {m_front + setting("tabReach"), 0, m_z - setting("tabHeight") / 2},
+                     Vec3::UnitX()});
         h.push_back({"trayDepth", "top", {m_back - setting("trayDepth"), 0, m_z}, -Vec3::UnitX()});
     }
 
@@ -559,14 +614,16 @@ class WinchBumper {
     const stock::Fairlead *m_fairlead = nullptr;
     const stock::Shackle *m_shackle = nullptr;
     const stock::BoltSize *m_footBolt = nullptr;
-    double m_h = 0, m_d = 0, m_back = 0, m_front = 0, m_mid = 0, m_z = 0, m_flat = 0, m_trayTop = 0, m_drum = 0;
+    double m_h = 0, m_d = 0, m_back = 0, m_front = 0, m_mid = 0, m_z = 0, m_flat = 0, m_trayTop = 0,
+           m_drum = 0;
 };
 
 }  // namespace
 
 Pattern winchBumperPattern() {
     return {"square-tube-winch-bumper", "Square-tube winch bumper",
-            "A beam of rectangular tube with swept ends, two bracket plates bolted to the frame ends, a winch low "
+            "A beam of rectangular tube with swept ends, two bracket plates bolted to the frame ends, a "
+            "winch low "
             "behind the beam and two recovery tabs through it.",
             settings(), [](const BuildInput &input) { return WinchBumper(input).build(); }};
 }

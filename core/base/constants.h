@@ -18,14 +18,20 @@ inline constexpr double mmPerInch = 25.4;
 inline constexpr double mpaPerKsi = 6.894757293168;
 
 /// Weight [N] of a mass [kg]. The only place where a mass becomes a force at rest.
-[[nodiscard]] constexpr double weight(double massKg) { return massKg * standardGravity; }
+[[nodiscard]] constexpr double weight(double massKg) {
+    return massKg * standardGravity;
+}
 
 /// Inertia force [N] of a mass [kg] under an acceleration [m/s2].
 [[nodiscard]] constexpr double inertiaForce(double massKg, double acceleration) {
     return massKg * acceleration;
 }
 
-[[nodiscard]] constexpr double radians(double degrees) { return degrees * std::numbers::pi / 180.0; }
-[[nodiscard]] constexpr double degrees(double radians) { return radians * 180.0 / std::numbers::pi; }
+[[nodiscard]] constexpr double radians(double degrees) {
+    return degrees * std::numbers::pi / 180.0;
+}
+[[nodiscard]] constexpr double degrees(double radians) {
+    return radians * 180.0 / std::numbers::pi;
+}
 
 }  // namespace hefty

@@ -64,8 +64,7 @@ Result<CsvTable> CsvTable::parse(std::string_view text, const std::string &name)
             table.m_rows.push_back({line.number, std::move(line.fields)});
         }
     }
-    if (table.m_columns.empty())
-        return fail(ProblemKind::BadInput, "The table has no header line.", name);
+    if (table.m_columns.empty()) return fail(ProblemKind::BadInput, "The table has no header line.", name);
     return table;
 }
 
@@ -106,7 +105,8 @@ Result<std::string> readFile(const std::string &path) {
     if (!file || !(text << file.rdbuf()) || file.bad()) {
         // An empty file sets the fail bit of the stream it is copied to; that is not an error.
         if (file.is_open() && file.peek() == std::ifstream::traits_type::eof()) return std::string();
-        return fail(ProblemKind::File, "The file cannot be read.", path, "Check that it is there and readable.");
+        return fail(ProblemKind::File, "The file cannot be read.", path,
+                    "Check that it is there and readable.");
     }
     return text.str();
 }

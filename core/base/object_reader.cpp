@@ -91,7 +91,9 @@ const Json *ObjectReader::find(std::string_view key) {
     return it == m_value->end() || it->is_null() ? nullptr : &*it;
 }
 
-bool ObjectReader::has(std::string_view key) { return find(key) != nullptr; }
+bool ObjectReader::has(std::string_view key) {
+    return find(key) != nullptr;
+}
 
 const Json *ObjectReader::child(std::string_view key, bool required) {
     const Json *value = find(key);

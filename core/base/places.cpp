@@ -20,7 +20,11 @@ std::string find(const char *installed, const char *inSource) {
 
 }  // namespace
 
-std::string stockFolder() { return find("stock", "resources/stock"); }
-std::string demoFolder() { return find("demo", "demo"); }
+std::string stockFolder() {
+    return find("stock", "resources/stock");
+}
+std::string demoFolder() {
+    return find("demo", "demo");
+}
 
 }  // namespace hefty

@@ -18,7 +18,8 @@ Result<bool> checkTire(const LoadedTire &tire, const std::string &where) {
                         where + "/" + name);
         return true;
     };
-    for (const auto &[value, name] : {std::pair{tire.radius, "radius"}, {tire.width, "width"}, {tire.track, "track"}})
+    for (const auto &[value, name] :
+         {std::pair{tire.radius, "radius"}, {tire.width, "width"}, {tire.track, "track"}})
         if (auto fine = above(value, name); !fine) return fine;
     return true;
 }
@@ -29,7 +30,9 @@ struct EndView {
     const LoadedTire &tire;
 };
 
-double aheadOf(const EndView &view, const Vec3 &at) { return (at.x() - view.axle) * view.direction; }
+double aheadOf(const EndView &view, const Vec3 &at) {
+    return (at.x() - view.axle) * view.direction;
+}
 
 Result<bool> consider(const EndView &view, const std::string &id, const Vec3 &at, LimitAngle &limit) {
     const auto slope = tangentSlope(aheadOf(view, at), at.z(), view.tire.radius);
@@ -119,8 +122,8 @@ Result<Clearance> angles(const ClearanceModel &model) {
         const auto toFront = tangentSlope(-p.at.x(), p.at.z(), model.front.radius);
         const auto toRear = tangentSlope(p.at.x() + model.wheelbase, p.at.z(), model.rear.radius);
         if (!toFront || !toRear)
-            return fail(ProblemKind::BadInput, "The point is not between the tires and above the ground.", p.id,
-                        "Check its place along the vehicle and its height.");
+            return fail(ProblemKind::BadInput, "The point is not between the tires and above the ground.",
+                        p.id, "Check its place along the vehicle and its height.");
         if (!out.breakover.angle || *toFront + *toRear < *out.breakover.angle)
             out.breakover = {*toFront + *toRear, p.id, p.at, {}};
         if (!out.groundClearance || p.at.z() < *out.groundClearance) {
@@ -133,7 +136,8 @@ Result<Clearance> angles(const ClearanceModel &model) {
     return out;
 }
 
-working::Working endAngleWorking(const std::string &title, const LimitAngle &limit, double ahead, double radius) {
+working::Working endAngleWorking(const std::string &title, const LimitAngle &limit, double ahead,
+                                 double radius) {
     using working::number;
     working::Working w;
     w.title = title;
@@ -147,9 +151,11 @@ working::Working endAngleWorking(const std::string &title, const LimitAngle &lim
     w.step("ρ", "distance of the point from the wheel center", "√(a² + (h − R)²)",
            fmt::format("√({}² + {}²)", number(ahead), number(up)), distance, "mm", source);
     w.step("φ", "elevation of the point seen from the wheel center", "atan((h − R)/a)",
-           fmt::format("atan({}/{})", number(up), number(ahead)), degrees(std::atan2(up, ahead)), "°", source);
+           fmt::format("atan({}/{})", number(up), number(ahead)), degrees(std::atan2(up, ahead)), "°",
+           source);
     w.step("θ", "slope of the plane that touches tire and point", "φ + asin(R/ρ)",
-           fmt::format("{} + asin({}/{})", number(degrees(std::atan2(up, ahead))), number(radius), number(distance)),
+           fmt::format("{} + asin({}/{})", number(degrees(std::atan2(up, ahead))), number(radius),
+                       number(distance)),
            degrees(*limit.angle), "°", source);
     w.note("The tire counts with its loaded radius and as a cylinder; its give on the slope is left out.");
     return w;

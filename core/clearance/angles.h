@@ -81,7 +81,7 @@ struct Clearance {
 [[nodiscard]] std::optional<double> tangentSlope(double ahead, double height, double radius);
 
 /// The calculation of an approach or departure angle.
-[[nodiscard]] working::Working endAngleWorking(const std::string &title, const LimitAngle &angle, double ahead,
-                                               double radius);
+[[nodiscard]] working::Working endAngleWorking(const std::string &title, const LimitAngle &angle,
+                                               double ahead, double radius);
 
 }  // namespace hefty::clearance

@@ -25,9 +25,9 @@ enum class Severity { Stop, Fix, Note };
 struct Remedy {
     std::string label;  ///< "leg 5 to 8 mm"
     Edit edit;
-    double before = 0, after = 0;  ///< the finding's number
-    double massChange = 0;         ///< kg
-    double costChange = 0;         ///< the shop's money
+    double before = 0, after = 0;         ///< the finding's number
+    double massChange = 0;                ///< kg
+    double costChange = 0;                ///< the shop's money
     int fixesBefore = 0, fixesAfter = 0;  ///< findings of severity Fix in the whole job
     bool cures = false;                   ///< the finding is gone with it
 };
@@ -35,7 +35,7 @@ struct Remedy {
 struct Finding {
     std::string id;  ///< stable: "check/weld/beam~tab.left", "clearance/approach"
     Severity severity = Severity::Note;
-    std::string stop;     ///< of the route card: "measure", "layout", "prove", "cut"
+    std::string stop;  ///< of the route card: "measure", "layout", "prove", "cut"
     std::string piece;
     std::string subject;  ///< part or point
     std::string sentence;

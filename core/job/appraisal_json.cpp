@@ -4,7 +4,9 @@
 namespace hefty::job {
 namespace {
 
-Json list(const Vec3 &v) { return Json::array({v.x(), v.y(), v.z()}); }
+Json list(const Vec3 &v) {
+    return Json::array({v.x(), v.y(), v.z()});
+}
 
 Json workingJson(const working::Working &w) {
     Json steps = Json::array();
@@ -32,15 +34,20 @@ Json endJson(const clearance::EndAngle &e) {
 
 std::string_view severityWord(Severity s) {
     switch (s) {
-        case Severity::Stop: return "stop";
-        case Severity::Fix: return "fix";
-        case Severity::Note: break;
+        case Severity::Stop:
+            return "stop";
+        case Severity::Fix:
+            return "fix";
+        case Severity::Note:
+            break;
     }
     return "note";
 }
 
 /// A quantity as JSON prints it: angles in degrees.
-double shown(double value, measure::Quantity q) { return q == measure::Quantity::Angle ? degrees(value) : value; }
+double shown(double value, measure::Quantity q) {
+    return q == measure::Quantity::Angle ? degrees(value) : value;
+}
 
 Json remedyJson(const Remedy &r, measure::Quantity q) {
     Json settings = Json::object();
@@ -58,9 +65,14 @@ Json remedyJson(const Remedy &r, measure::Quantity q) {
 Json findingsJson(const Appraisal &a) {
     Json out = Json::array();
     for (const Finding &f : a.findings) {
-        Json json{{"id", f.id},       {"severity", severityWord(f.severity)}, {"stop", f.stop},
-                  {"piece", f.piece}, {"subject", f.subject},                 {"sentence", f.sentence},
-                  {"value", shown(f.value, f.quantity)}, {"limit", shown(f.limit, f.quantity)}};
+        Json json{{"id", f.id},
+                  {"severity", severityWord(f.severity)},
+                  {"stop", f.stop},
+                  {"piece", f.piece},
+                  {"subject", f.subject},
+                  {"sentence", f.sentence},
+                  {"value", shown(f.value, f.quantity)},
+                  {"limit", shown(f.limit, f.quantity)}};
         if (f.working) json["working"] = workingJson(*f.working);
         json["remedies"] = Json::array();
         for (const Remedy &r : f.remedies) json["remedies"].push_back(remedyJson(r, f.quantity));
@@ -88,8 +100,12 @@ Json proofJson(const proof::Proof &p) {
                           {"working", workingJson(c.working)}});
     Json ladder = Json::array();
     for (const proof::Rung &r : p.ladder)
-        ladder.push_back({{"part", r.part}, {"title", r.title}, {"letsGoAt", r.letsGoAt}, {"means", r.means},
-                          {"canFly", r.flies}, {"bought", r.bought}});
+        ladder.push_back({{"part", r.part},
+                          {"title", r.title},
+                          {"letsGoAt", r.letsGoAt},
+                          {"means", r.means},
+                          {"canFly", r.flies},
+                          {"bought", r.bought}});
     Json cases = Json::array();
     for (const proof::LoadCase &c : p.duties.cases)
         cases.push_back({{"id", c.id}, {"duty", c.duty}, {"title", c.title}, {"linePull", c.linePull}});
@@ -102,7 +118,10 @@ Json proofJson(const proof::Proof &p) {
 Json holesJson(const std::vector<armor::Hole> &holes) {
     Json out = Json::array();
     for (const armor::Hole &h : holes)
-        out.push_back({{"id", h.id}, {"at", Json::array({h.at.x(), h.at.y()})}, {"diameter", h.diameter}, {"purpose", h.purpose}});
+        out.push_back({{"id", h.id},
+                       {"at", Json::array({h.at.x(), h.at.y()})},
+                       {"diameter", h.diameter},
+                       {"purpose", h.purpose}});
     return out;
 }
 
@@ -124,14 +143,24 @@ Json fabricationJson(const workshop::Fabrication &f) {
         Json bars = Json::array();
         for (const workshop::NestedBar &b : n.nesting.bars) {
             Json pieces = Json::array();
-            for (const workshop::PieceLength &p : b.pieces) pieces.push_back({{"part", p.name}, {"length", p.length}});
-            bars.push_back({{"bar", b.bar.id}, {"length", b.bar.length}, {"onHand", b.bar.onHand}, {"left", b.left()}, {"pieces", std::move(pieces)}});
+            for (const workshop::PieceLength &p : b.pieces)
+                pieces.push_back({{"part", p.name}, {"length", p.length}});
+            bars.push_back({{"bar", b.bar.id},
+                            {"length", b.bar.length},
+                            {"onHand", b.bar.onHand},
+                            {"left", b.left()},
+                            {"pieces", std::move(pieces)}});
         }
-        nestings.push_back({{"section", n.section}, {"material", n.material}, {"optimal", n.nesting.optimal},
-                            {"toBuy", n.nesting.bought}, {"cost", n.cost}, {"bars", std::move(bars)}});
+        nestings.push_back({{"section", n.section},
+                            {"material", n.material},
+                            {"optimal", n.nesting.optimal},
+                            {"toBuy", n.nesting.bought},
+                            {"cost", n.cost},
+                            {"bars", std::move(bars)}});
     }
     Json costs = Json::array();
-    for (const workshop::CostLine &c : f.costs) costs.push_back({{"what", c.what}, {"amount", c.amount}, {"how", c.how}});
+    for (const workshop::CostLine &c : f.costs)
+        costs.push_back({{"what", c.what}, {"amount", c.amount}, {"how", c.how}});
     return {{"cutList", std::move(cuts)},
             {"nesting", std::move(nestings)},
             {"mass", f.mass},

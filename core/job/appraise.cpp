@@ -12,7 +12,6 @@ namespace {
 
 using measure::Quantity;
 
-
 /// Appraises a job step by step; each function adds to the result.
 class Appraiser {
   public:
@@ -26,14 +25,16 @@ class Appraiser {
         if (m_out.rig) findClearance();
         addGauges();
         gaugeFindings();
-        std::stable_sort(m_out.findings.begin(), m_out.findings.end(), [](const Finding &a, const Finding &b) {
-            return static_cast<int>(a.severity) < static_cast<int>(b.severity);
-        });
+        std::stable_sort(m_out.findings.begin(), m_out.findings.end(),
+                         [](const Finding &a, const Finding &b) {
+                             return static_cast<int>(a.severity) < static_cast<int>(b.severity);
+                         });
         return std::move(m_out);
     }
 
   private:
-    Finding &add(std::string id, Severity severity, std::string stop, std::string subject, std::string sentence) {
+    Finding &add(std::string id, Severity severity, std::string stop, std::string subject,
+                 std::string sentence) {
         Finding f;
         f.id = std::move(id);
         f.severity = severity;
@@ -98,12 +99,15 @@ class Appraiser {
 
     void buildFindings(const armor::Assembly &a) {
         for (const armor::BuildNote &n : a.notes)
-            add("build/" + n.part + "/" + n.text.substr(0, 24), Severity::Fix, "layout", n.part, n.text + " " + n.remedy);
+            add("build/" + n.part + "/" + n.text.substr(0, 24), Severity::Fix, "layout", n.part,
+                n.text + " " + n.remedy);
         for (const armor::BoltJoint &m : a.mounts)
             if (m.size.empty())
                 add("bolt-size/" + m.name, Severity::Fix, "measure", m.name,
-                    fmt::format("No bolt of grade {} in the stock fits the {:.1f} mm holes of the frame. Measure the holes "
-                                "again or take another grade.", m.grade, m.hole));
+                    fmt::format("No bolt of grade {} in the stock fits the {:.1f} mm holes of the frame. "
+                                "Measure the holes "
+                                "again or take another grade.",
+                                m.grade, m.hole));
         for (const armor::WeldJoint &w : a.welds) weldSize(a, w);
     }
 
@@ -117,17 +121,22 @@ class Appraiser {
         const double ta = thicknessOf(a, w.a), tb = thicknessOf(a, w.b);
         const double least = proof::smallestLeg(std::min(ta, tb));
         if (w.leg >= least) return;
-        Finding &f = add("weld-size/" + w.name, Severity::Fix, "prove", w.name,
-                         fmt::format("Weld {} to {}: a {:.0f} mm leg is smaller than the {:.0f} mm that {:.0f} mm plate needs to "
-                                     "fuse well.", w.b, w.a, w.leg, least, std::min(ta, tb)));
+        Finding &f = add(
+            "weld-size/" + w.name, Severity::Fix, "prove", w.name,
+            fmt::format(
+                "Weld {} to {}: a {:.0f} mm leg is smaller than the {:.0f} mm that {:.0f} mm plate needs to "
+                "fuse well.",
+                w.b, w.a, w.leg, least, std::min(ta, tb)));
         f.value = w.leg;
         f.limit = least;
         f.quantity = Quantity::DrilledLength;
         f.at = w.contacts.front().center;
         working::Working wk;
         wk.title = "Smallest leg of a fillet weld";
-        wk.given("t", "thinner part", std::min(ta, tb), "mm", "drawing").given("w", "leg", w.leg, "mm", "setting")
-            .step("w_min", "smallest leg", "3 to 6 mm, 5 to 13, 6 to 19, 8 above", "", least, "mm", "AISC 360-16 table J2.4");
+        wk.given("t", "thinner part", std::min(ta, tb), "mm", "drawing")
+            .given("w", "leg", w.leg, "mm", "setting")
+            .step("w_min", "smallest leg", "3 to 6 mm, 5 to 13, 6 to 19, 8 above", "", least, "mm",
+                  "AISC 360-16 table J2.4");
         f.working = std::move(wk);
     }
 
@@ -140,8 +149,10 @@ class Appraiser {
                 sentence = fmt::format("{}: {:.2f} of what it may carry. {}.", c.title, c.utilization,
                                        proof.duties.cases[static_cast<std::size_t>(c.loadCase)].title);
             else
-                sentence = fmt::format("{}: {:.2f} with an assumed grade. This is not proved.", c.title, c.utilization);
-            Finding &f = add("check/" + c.id, broken ? Severity::Fix : Severity::Note, "prove", c.part, sentence);
+                sentence = fmt::format("{}: {:.2f} with an assumed grade. This is not proved.", c.title,
+                                       c.utilization);
+            Finding &f =
+                add("check/" + c.id, broken ? Severity::Fix : Severity::Note, "prove", c.part, sentence);
             f.value = c.utilization;
             f.limit = 1;
             f.at = c.at;
@@ -149,10 +160,11 @@ class Appraiser {
         }
         if (proof.ladder.empty()) return;
         const proof::Rung &first = proof.ladder.front();
-        Finding &f = add("ladder/" + m_piece, Severity::Note, "prove", first.part,
-                         fmt::format("What gives first on the winch line: {}, at {:.1f} kN of line pull ({:.1f} times the "
-                                     "winch's rated pull). {}", first.title, first.letsGoAt / 1000,
-                                     first.letsGoAt / proof.ladderRated, first.means));
+        Finding &f = add(
+            "ladder/" + m_piece, Severity::Note, "prove", first.part,
+            fmt::format("What gives first on the winch line: {}, at {:.1f} kN of line pull ({:.1f} times the "
+                        "winch's rated pull). {}",
+                        first.title, first.letsGoAt / 1000, first.letsGoAt / proof.ladderRated, first.means));
         f.value = first.letsGoAt;
         f.limit = proof.ladderRated;
         f.quantity = Quantity::Force;
@@ -162,12 +174,13 @@ class Appraiser {
         for (const workshop::SectionNesting &n : fabrication.nestings) {
             for (const workshop::PieceLength &p : n.nesting.unplaced)
                 add("cut/too-long/" + p.name, Severity::Fix, "cut", p.name,
-                    fmt::format("{} ({:.0f} mm) is longer than any bar of {} there is. Make it shorter or splice it.", p.name,
-                                p.length, n.section));
+                    fmt::format(
+                        "{} ({:.0f} mm) is longer than any bar of {} there is. Make it shorter or splice it.",
+                        p.name, p.length, n.section));
             if (n.nesting.bought > 0)
                 add("cut/buy/" + n.section, Severity::Note, "cut", n.section,
-                    fmt::format("The rack does not have enough {} in {}: {:.0f} mm to buy.", n.section, n.material,
-                                n.nesting.bought));
+                    fmt::format("The rack does not have enough {} in {}: {:.0f} mm to buy.", n.section,
+                                n.material, n.nesting.bought));
         }
     }
 
@@ -197,7 +210,8 @@ class Appraiser {
             problem("clearance", "measure", angles.error());
     }
 
-    void addPieceEdges(const armor::Assembly &a, const rig::RigGeometry &g, clearance::ClearanceModel &model) {
+    void addPieceEdges(const armor::Assembly &a, const rig::RigGeometry &g,
+                       clearance::ClearanceModel &model) {
         for (const armor::Solid &s : a.solids)
             for (const armor::Solid::Face &face : s.faces)
                 for (std::size_t i = 0; i < face.corners.size(); ++i) {
@@ -244,9 +258,26 @@ class Appraiser {
     void addSums() {
         Gauge margin, mass, axle, cost;
         margin = {"margin", "Hardest worked", std::nullopt, Quantity::Ratio, 1, false, "", "", {}};
-        mass = {"mass", "Added mass", std::nullopt, Quantity::Mass, m_job.rules.mostAddedMass, false, "", "", {}};
-        axle = {"axle", "On the front axle", std::nullopt, Quantity::Mass, m_job.rules.mostAddedMass * 1.4, false, "", "", {}};
-        cost = {"cost", "Material", std::nullopt, Quantity::Money, m_job.rules.mostMaterialCost, false, m_job.shop.currency, "", {}};
+        mass = {"mass", "Added mass", std::nullopt, Quantity::Mass, m_job.rules.mostAddedMass, false, "", "",
+                {}};
+        axle = {"axle",
+                "On the front axle",
+                std::nullopt,
+                Quantity::Mass,
+                m_job.rules.mostAddedMass * 1.4,
+                false,
+                "",
+                "",
+                {}};
+        cost = {"cost",
+                "Material",
+                std::nullopt,
+                Quantity::Money,
+                m_job.rules.mostMaterialCost,
+                false,
+                m_job.shop.currency,
+                "",
+                {}};
         for (const PieceAppraisal &p : m_out.pieces) {
             if (p.proof && !p.proof->checks.empty() &&
                 p.proof->checks.front().utilization > margin.value.value_or(-1)) {
@@ -272,12 +303,16 @@ class Appraiser {
         for (Gauge &g : m_out.gauges) {
             if (!g.broken() || g.id == "margin") continue;
             g.finding = "gauge/" + g.id;
-            const std::string value = measure::printQuantity(*g.value, g.quantity, measure::UnitSystem::Metric);
-            const std::string limit = measure::printQuantity(g.limit, g.quantity, measure::UnitSystem::Metric);
+            const std::string value =
+                measure::printQuantity(*g.value, g.quantity, measure::UnitSystem::Metric);
+            const std::string limit =
+                measure::printQuantity(g.limit, g.quantity, measure::UnitSystem::Metric);
             const char *stop = g.id == "cost" ? "cut" : "layout";
-            Finding &f = add(g.finding, Severity::Fix, stop, g.governs,
-                             fmt::format("{}: {}, the house wants at {} {}{}.", g.name, value, g.limitIsLeast ? "least" : "most",
-                                         limit, g.limitIsLeast && !g.governs.empty() ? " (limited by " + g.governs + ")" : ""));
+            Finding &f = add(
+                g.finding, Severity::Fix, stop, g.governs,
+                fmt::format("{}: {}, the house wants at {} {}{}.", g.name, value,
+                            g.limitIsLeast ? "least" : "most", limit,
+                            g.limitIsLeast && !g.governs.empty() ? " (limited by " + g.governs + ")" : ""));
             f.value = *g.value;
             f.limit = g.limit;
             f.quantity = g.quantity;
@@ -298,12 +333,14 @@ class Appraiser {
 }  // namespace
 
 const PieceAppraisal *Appraisal::piece(std::string_view id) const {
-    const auto it = std::find_if(pieces.begin(), pieces.end(), [id](const PieceAppraisal &p) { return p.id == id; });
+    const auto it =
+        std::find_if(pieces.begin(), pieces.end(), [id](const PieceAppraisal &p) { return p.id == id; });
     return it == pieces.end() ? nullptr : &*it;
 }
 
 const Finding *Appraisal::finding(std::string_view id) const {
-    const auto it = std::find_if(findings.begin(), findings.end(), [id](const Finding &f) { return f.id == id; });
+    const auto it =
+        std::find_if(findings.begin(), findings.end(), [id](const Finding &f) { return f.id == id; });
     return it == findings.end() ? nullptr : &*it;
 }
 

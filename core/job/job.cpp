@@ -63,25 +63,28 @@ Result<Job> readJob(std::string_view text) {
     const auto json = parseJson(text);
     if (!json) return tl::unexpected(json.error());
     if (!json->is_object())
-        return fail(ProblemKind::BadInput, "The file is not a job.", "top", "Open a file ending in .girder.json.");
+        return fail(ProblemKind::BadInput, "The file is not a job.", "top",
+                    "Open a file ending in .girder.json.");
     Faults faults;
     ObjectReader o(*json, "", faults);
     if (o.text("format", std::string()) != formatName)
-        return fail(ProblemKind::BadInput, "The file does not say that it is a job of this program.", "format",
-                    fmt::format("It should hold \"format\": \"{}\".", formatName));
+        return fail(ProblemKind::BadInput, "The file does not say that it is a job of this program.",
+                    "format", fmt::format("It should hold \"format\": \"{}\".", formatName));
     const int version = o.integer("version", 0);
     if (version > fileVersion)
         return fail(ProblemKind::Version,
-                    fmt::format("The job was saved by a newer program (file version {}, this one reads {}).", version,
-                                fileVersion),
+                    fmt::format("The job was saved by a newer program (file version {}, this one reads {}).",
+                                version, fileVersion),
                     "version", "Open it with the newer program; nothing was changed.");
     if (version < 1) faults.add("The file version must be 1 or more.", "version");
     Job job;
     job.name = o.text("name", std::string("Unnamed job"));
     job.customer = o.text("customer", std::string());
-    if (const Json *vehicle = o.child("vehicle", true)) job.vehicle = rig::readVehicle(*vehicle, "vehicle", faults);
+    if (const Json *vehicle = o.child("vehicle", true))
+        job.vehicle = rig::readVehicle(*vehicle, "vehicle", faults);
     readPieces(o, job, faults);
-    if (const Json *rules = o.child("houseRules")) job.rules = proof::readHouseRules(*rules, "houseRules", faults);
+    if (const Json *rules = o.child("houseRules"))
+        job.rules = proof::readHouseRules(*rules, "houseRules", faults);
     if (const Json *shop = o.child("shop")) job.shop = workshop::readShop(*shop, "shop", faults);
     if (const Json *signedOff = o.child("signedOff")) {
         if (!signedOff->is_object()) {

@@ -37,9 +37,8 @@ class RemedyFinder {
 
   private:
     static int fixes(const Appraisal &a) {
-        return static_cast<int>(std::count_if(a.findings.begin(), a.findings.end(), [](const Finding &f) {
-            return f.severity != Severity::Note;
-        }));
+        return static_cast<int>(std::count_if(a.findings.begin(), a.findings.end(),
+                                              [](const Finding &f) { return f.severity != Severity::Note; }));
     }
 
     void cure(Finding &f) {
@@ -76,7 +75,8 @@ class RemedyFinder {
                 best = std::move(r);
                 break;
             }
-            if (std::abs(r.after - f.limit) < 0.9 * std::abs((best ? best->after : f.value) - f.limit)) best = std::move(r);
+            if (std::abs(r.after - f.limit) < 0.9 * std::abs((best ? best->after : f.value) - f.limit))
+                best = std::move(r);
         }
         if (best) f.remedies.push_back(std::move(*best));
     }
@@ -96,7 +96,8 @@ class RemedyFinder {
         r.massChange = gaugeChange("mass", after);
         r.costChange = gaugeChange("cost", after);
         // A remedy that stops the job from being built at all is none.
-        if (std::any_of(after.findings.begin(), after.findings.end(), [](const Finding &x) { return x.severity == Severity::Stop; }))
+        if (std::any_of(after.findings.begin(), after.findings.end(),
+                        [](const Finding &x) { return x.severity == Severity::Stop; }))
             r.after = std::nan("");
         return r;
     }
@@ -159,7 +160,8 @@ class RemedyFinder {
             if (other.shape == s->shape && other.series == s->series && other.height == s->height &&
                 other.width == s->width && other.wall > s->wall)
                 heavier.push_back(&other);
-        std::sort(heavier.begin(), heavier.end(), [](const auto *a, const auto *b) { return a->wall < b->wall; });
+        std::sort(heavier.begin(), heavier.end(),
+                  [](const auto *a, const auto *b) { return a->wall < b->wall; });
         for (const stock::Section *h : heavier) t.values.emplace_back(h->id);
         return t;
     }
@@ -176,12 +178,15 @@ class RemedyFinder {
         std::vector<const stock::Winch *> lower;
         for (const stock::Winch &w : m_stock.winches)
             if (now && w.ratedPull < now->ratedPull) lower.push_back(&w);
-        std::sort(lower.begin(), lower.end(), [](const auto *a, const auto *b) { return a->ratedPull > b->ratedPull; });
+        std::sort(lower.begin(), lower.end(),
+                  [](const auto *a, const auto *b) { return a->ratedPull > b->ratedPull; });
         for (const stock::Winch *w : lower) t.values.emplace_back(w->id);
         return t;
     }
 
-    static bool names(const Finding &f, std::string_view word) { return f.id.find(word) != std::string::npos; }
+    static bool names(const Finding &f, std::string_view word) {
+        return f.id.find(word) != std::string::npos;
+    }
 
     std::vector<Trial> trialsFor(const Finding &f) const {
         if (f.id == "gauge/approach") return {stepped("height", 10), stepped("setback", -5)};
@@ -199,9 +204,15 @@ class RemedyFinder {
 
     std::vector<Trial> weldTrials(const Finding &f) const {
         std::vector<Trial> t;
-        for (const auto &[part, setting] : {std::pair{"gusset", "gussetWeld"}, {"tab.", "tabWeld"}, {"cheek", "trayWeld"}, {"lip", "trayWeld"},
-                                            {"tray", "trayWeld"}, {"bracket", "bracketWeld"}, {"corner", "capWeld"},
-                                            {"cap.", "capWeld"}, {"beam.", "beamWeld"}})
+        for (const auto &[part, setting] : {std::pair{"gusset", "gussetWeld"},
+                                            {"tab.", "tabWeld"},
+                                            {"cheek", "trayWeld"},
+                                            {"lip", "trayWeld"},
+                                            {"tray", "trayWeld"},
+                                            {"bracket", "bracketWeld"},
+                                            {"corner", "capWeld"},
+                                            {"cap.", "capWeld"},
+                                            {"beam.", "beamWeld"}})
             if (names(f, part)) {
                 t.push_back(stepped(setting, 1));
                 break;
@@ -223,12 +234,14 @@ class RemedyFinder {
 
     std::vector<Trial> memberTrials(const Finding &f) const {
         const std::string role = armor::role(f.subject);
-        if (role == "bracket") return {nextPlate("bracketThickness"), stepped("gussetLeg", 20), stepped("setback", -10)};
+        if (role == "bracket")
+            return {nextPlate("bracketThickness"), stepped("gussetLeg", 20), stepped("setback", -10)};
         if (role == "tray") return {nextPlate("trayThickness"), stepped("lipHeight", 20)};
         if (role == "lip") return {nextPlate("lipThickness"), stepped("lipHeight", 10)};
         if (role == "cheek") return {nextPlate("cheekThickness")};
         if (role == "gusset") return {nextPlate("gussetThickness"), stepped("gussetLeg", 20)};
-        if (role == "tab") return {nextPlate("tabThickness"), stepped("tabHeight", 5), stepped("tabReach", -5)};
+        if (role == "tab")
+            return {nextPlate("tabThickness"), stepped("tabHeight", 5), stepped("tabReach", -5)};
         if (role == "beam") return {nextWall(), weakerWinch()};
         return {weakerWinch()};
     }

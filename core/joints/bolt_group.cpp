@@ -4,16 +4,16 @@
 #include <cmath>
 #include <numbers>
 
-#include <Eigen/Eigenvalues>
 #include <fmt/format.h>
+#include <Eigen/Eigenvalues>
 
 namespace hefty::joints {
 namespace {
 
-constexpr double omega = 2.00;                // AISC 360-16 J3.6
-constexpr double tensionFactor = 0.75;        // table J3.2
-constexpr double shearThreadsIn = 0.450;      // table J3.2
-constexpr double shearThreadsOut = 0.563;     // table J3.2
+constexpr double omega = 2.00;             // AISC 360-16 J3.6
+constexpr double tensionFactor = 0.75;     // table J3.2
+constexpr double shearThreadsIn = 0.450;   // table J3.2
+constexpr double shearThreadsOut = 0.563;  // table J3.2
 
 struct GroupProperties {
     double area = 0;
@@ -52,16 +52,18 @@ Result<shape::Vec2> bendingGradient(const GroupProperties &p, double Mx, double 
         if (modes.eigenvalues()(i) > 1e-12 * largest && largest > 0)
             g += axis * (axis.dot(rhs) / modes.eigenvalues()(i));
         else if (std::abs(axis.dot(rhs)) > 1e-9 * scale)
-            return fail(ProblemKind::Degenerate,
-                        "The bolts lie in one line (or there is only one), and the load bends the joint about "
-                        "that line.",
-                        "load", "Add a bolt off the line.");
+            return fail(
+                ProblemKind::Degenerate,
+                "The bolts lie in one line (or there is only one), and the load bends the joint about "
+                "that line.",
+                "load", "Add a bolt off the line.");
     }
     return g;
 }
 
 Result<bool> checkBolts(const std::vector<Bolt> &bolts, const BoltGroupOptions &options) {
-    if (bolts.empty()) return fail(ProblemKind::BadInput, "The bolt group has no bolt.", "bolts", "Add a bolt.");
+    if (bolts.empty())
+        return fail(ProblemKind::BadInput, "The bolt group has no bolt.", "bolts", "Add a bolt.");
     if (options.shearPlanes < 1)
         return fail(ProblemKind::BadInput, "There must be at least one shear plane.", "shearPlanes");
     for (const Bolt &b : bolts)
@@ -80,7 +82,9 @@ double utilizationOf(const BoltForce &f) {
 
 }  // namespace
 
-double Bolt::area() const { return std::numbers::pi * diameter * diameter / 4; }
+double Bolt::area() const {
+    return std::numbers::pi * diameter * diameter / 4;
+}
 
 Result<double> boltTensileStrength(std::string_view grade, double diameter) {
     if (grade == "5") return 827.0;
@@ -151,7 +155,8 @@ working::Working boltWorking(const std::vector<Bolt> &bolts, const PointLoad &lo
     w.given("N", "pull along the bolts", load.force.z(), "N", "frame analysis");
     w.given("M", "bending of the joint", M.head<2>().norm(), "N·mm", "frame analysis");
     w.step("f_v", "shear in this bolt", "V A_b/ΣA + T_z r A_b/ΣA r² (vectors)",
-           fmt::format("|({}, {})|", number(g.shearVector.x()), number(g.shearVector.y())), g.shear, "N", elastic);
+           fmt::format("|({}, {})|", number(g.shearVector.x()), number(g.shearVector.y())), g.shear, "N",
+           elastic);
     w.step("f_t", "tension in this bolt, no prying", "A_b (N/ΣA + g · r), not below 0",
            fmt::format("{} · (…)", number(area)), g.tension, "N", elastic);
     w.step("R_v/Ω", "allowable shear", fmt::format("{} F_u A_b n/2.00", shearFactor),

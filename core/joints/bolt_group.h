@@ -34,8 +34,8 @@ struct BoltForce {
     shape::Vec2 shearVector = shape::Vec2::Zero();  ///< N, in the group's plane
     double shear = 0;                               ///< N
     double tension = 0;                             ///< N; 0 where the elastic stress is compression
-    double allowableShear = 0;    ///< N, of all its shear planes
-    double allowableTension = 0;  ///< N, without shear
+    double allowableShear = 0;                      ///< N, of all its shear planes
+    double allowableTension = 0;                    ///< N, without shear
     double utilization = 0;
 };
 

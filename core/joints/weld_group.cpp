@@ -3,8 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
-#include <Eigen/Eigenvalues>
 #include <fmt/format.h>
+#include <Eigen/Eigenvalues>
 
 namespace hefty::joints {
 
@@ -90,18 +90,20 @@ working::Working weldWorking(const WeldGroup &group, const PointLoad &load, cons
     w.given("M", "moment about the group's centroid", moment.norm(), "N·mm", "frame analysis");
     const Vec3 direct = load.force / group.throatArea();
     w.step("|a|", "stress from the force alone", "F / A_w",
-           fmt::format("{} / {}", number(load.force.norm()), number(group.throatArea())), direct.norm(), "MPa",
-           source);
-    w.step("|b × ρ|", "stress from the moment at the worst point", "J b = M, b × (r − c)",
-           fmt::format("r − c = ({}, {}, {}) mm", number((stress.at - group.centroid()).x()),
-                       number((stress.at - group.centroid()).y()), number((stress.at - group.centroid()).z())),
-           (stress.stress - direct).norm(), "MPa", source);
+           fmt::format("{} / {}", number(load.force.norm()), number(group.throatArea())), direct.norm(),
+           "MPa", source);
+    w.step(
+        "|b × ρ|", "stress from the moment at the worst point", "J b = M, b × (r − c)",
+        fmt::format("r − c = ({}, {}, {}) mm", number((stress.at - group.centroid()).x()),
+                    number((stress.at - group.centroid()).y()), number((stress.at - group.centroid()).z())),
+        (stress.stress - direct).norm(), "MPa", source);
     w.step("f", "resultant stress on the throat", "|a + b × (r − c)|",
            fmt::format("|({}, {}, {})|", number(stress.stress.x()), number(stress.stress.y()),
                        number(stress.stress.z())),
            stress.max, "MPa", source);
     w.step("F_w/Ω", "allowable stress on the throat", "0.60 F_EXX / 2.00",
-           fmt::format("0.60 · {} / 2.00", number(fillerStrength)), allowable, "MPa", "AISC 360-16 J2.4, table J2.5");
+           fmt::format("0.60 · {} / 2.00", number(fillerStrength)), allowable, "MPa",
+           "AISC 360-16 J2.4, table J2.5");
     w.step("u", "utilization", "f / (F_w/Ω)", fmt::format("{} / {}", number(stress.max), number(allowable)),
            stress.max / allowable, "", "");
     return w;

@@ -41,18 +41,24 @@ constexpr std::array<GaugeRow, 20> aluminumSheet{
 
 std::span<const GaugeRow> gaugeTable(GaugeKind kind) {
     switch (kind) {
-        case GaugeKind::Tube: return tubeWall;
-        case GaugeKind::Aluminum: return aluminumSheet;
-        case GaugeKind::SteelSheet: break;
+        case GaugeKind::Tube:
+            return tubeWall;
+        case GaugeKind::Aluminum:
+            return aluminumSheet;
+        case GaugeKind::SteelSheet:
+            break;
     }
     return steelSheet;
 }
 
 std::string_view gaugeWord(GaugeKind kind) {
     switch (kind) {
-        case GaugeKind::Tube: return "tube wall";
-        case GaugeKind::Aluminum: return "aluminum sheet";
-        case GaugeKind::SteelSheet: break;
+        case GaugeKind::Tube:
+            return "tube wall";
+        case GaugeKind::Aluminum:
+            return "aluminum sheet";
+        case GaugeKind::SteelSheet:
+            break;
     }
     return "steel sheet";
 }
@@ -74,7 +80,8 @@ std::string plainText(std::string_view text) {
          {"\u00be", " 3/4"}}};
     std::string plain(text);
     for (const auto &[from, to] : replacements)
-        for (std::size_t at = plain.find(from); at != std::string::npos; at = plain.find(from, at + to.size()))
+        for (std::size_t at = plain.find(from); at != std::string::npos;
+             at = plain.find(from, at + to.size()))
             plain.replace(at, from.size(), to);
     for (char &c : plain) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
     const std::size_t first = plain.find_first_not_of(" \t");

@@ -38,12 +38,18 @@ constexpr std::array<UnitRow, 15> units{{{"deg", Quantity::Angle, std::numbers::
 std::string_view defaultUnit(Quantity quantity, UnitSystem system) {
     const bool inch = system == UnitSystem::Inch;
     switch (quantity) {
-        case Quantity::Angle: return "deg";
-        case Quantity::Mass: return inch ? "lb" : "kg";
-        case Quantity::Force: return inch ? "lbf" : "kn";
-        case Quantity::Stress: return inch ? "ksi" : "mpa";
-        case Quantity::Hours: return "h";
-        default: return "";
+        case Quantity::Angle:
+            return "deg";
+        case Quantity::Mass:
+            return inch ? "lb" : "kg";
+        case Quantity::Force:
+            return inch ? "lbf" : "kn";
+        case Quantity::Stress:
+            return inch ? "ksi" : "mpa";
+        case Quantity::Hours:
+            return "h";
+        default:
+            return "";
     }
 }
 
@@ -94,9 +100,12 @@ Result<ReadQuantity> readQuantity(std::string_view text, Quantity quantity, Unit
 std::string printQuantity(double value, Quantity quantity, UnitSystem system) {
     const bool inch = system == UnitSystem::Inch;
     switch (quantity) {
-        case Quantity::Length: return printLength(value, system, Fineness::Cut).text;
-        case Quantity::DrilledLength: return printLength(value, system, Fineness::Drilled).text;
-        case Quantity::Angle: return fmt::format("{:.1f}\u00b0", degrees(value));
+        case Quantity::Length:
+            return printLength(value, system, Fineness::Cut).text;
+        case Quantity::DrilledLength:
+            return printLength(value, system, Fineness::Drilled).text;
+        case Quantity::Angle:
+            return fmt::format("{:.1f}\u00b0", degrees(value));
         case Quantity::Mass:
             return inch ? fmt::format("{:.1f} lb", value / kgPerPound) : fmt::format("{:.1f} kg", value);
         case Quantity::Force:
@@ -104,10 +113,14 @@ std::string printQuantity(double value, Quantity quantity, UnitSystem system) {
                         : fmt::format("{:.2f} kN", value / 1000);
         case Quantity::Stress:
             return inch ? fmt::format("{:.1f} ksi", value / mpaPerKsi) : fmt::format("{:.0f} MPa", value);
-        case Quantity::Count: return fmt::format("{:.0f}", value);
-        case Quantity::Money: return fmt::format("{:.2f}", value);
-        case Quantity::Hours: return fmt::format("{:.1f} h", value);
-        case Quantity::Ratio: break;
+        case Quantity::Count:
+            return fmt::format("{:.0f}", value);
+        case Quantity::Money:
+            return fmt::format("{:.2f}", value);
+        case Quantity::Hours:
+            return fmt::format("{:.1f} h", value);
+        case Quantity::Ratio:
+            break;
     }
     return fmt::format("{:.2f}", value);
 }

@@ -27,8 +27,8 @@ struct BeamElement {
     double length = 0;
     double massPerLength = 0;  ///< kg/mm
     Matrix12 rotation;
-    Matrix12 local;        ///< stiffness in beam axes, releases condensed
-    Matrix12 condense;     ///< turns consistent loads into the condensed ones
+    Matrix12 local;            ///< stiffness in beam axes, releases condensed
+    Matrix12 condense;         ///< turns consistent loads into the condensed ones
     FreedomSet looseFrom = 0;  ///< freedoms that no release can pass on and nothing inside holds
     FreedomSet looseTo = 0;
 

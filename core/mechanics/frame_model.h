@@ -63,7 +63,7 @@ struct FrameBeam {
 struct FrameSpring {
     std::string id;
     int from = 0;
-    int to = -1;                           ///< -1 = grounded
+    int to = -1;                          ///< -1 = grounded
     Matrix6 stiffness = Matrix6::Zero();  ///< symmetric; N/mm and N·mm/rad
 };
 

@@ -3,11 +3,11 @@
 #include <algorithm>
 #include <cmath>
 
+#include <fmt/format.h>
 #include <Eigen/Eigenvalues>
 #include <Eigen/QR>
 #include <Eigen/SparseCholesky>
 #include <Eigen/SparseCore>
-#include <fmt/format.h>
 
 #include "core/mechanics/freedom_map.h"
 #include "core/mechanics/mechanism.h"
@@ -41,7 +41,8 @@ Result<bool> checkIndices(const FrameModel &m) {
     for (const FrameSupport &s : m.supports)
         if (!inRange(s.node, m.nodes.size())) return bad("supports");
     for (const PrescribedFreedom &p : m.prescribed)
-        if (!inRange(p.node, m.nodes.size()) || !inRange(p.loadCase, m.cases.size()) || !inRange(p.freedom, 6))
+        if (!inRange(p.node, m.nodes.size()) || !inRange(p.loadCase, m.cases.size()) ||
+            !inRange(p.freedom, 6))
             return bad("prescribed");
     for (const NodeLoad &l : m.nodeLoads)
         if (!inRange(l.node, m.nodes.size()) || !inRange(l.loadCase, m.cases.size())) return bad("loads");
@@ -73,7 +74,7 @@ class StaticSolver {
 
   private:
     struct CaseLoads {
-        std::vector<Vec6> nodal;                          ///< per node: applied and from beam loads
+        std::vector<Vec6> nodal;                            ///< per node: applied and from beam loads
         std::vector<std::pair<int, Vec12>> beamEquivalent;  ///< local, condensed, by beam
     };
 
@@ -104,9 +105,8 @@ class StaticSolver {
             if (s.fixed) mark(s.node);
         for (const PrescribedFreedom &p : m_model.prescribed) mark(p.node);
         for (const FreedomMap::Body &body : m_map.bodies()) {
-            const bool any = std::any_of(body.nodes.begin(), body.nodes.end(), [this](int n) {
-                return m_attached[static_cast<std::size_t>(n)];
-            });
+            const bool any = std::any_of(body.nodes.begin(), body.nodes.end(),
+                                         [this](int n) { return m_attached[static_cast<std::size_t>(n)]; });
             if (any)
                 for (const int node : body.nodes) mark(node);
         }
@@ -186,7 +186,8 @@ class StaticSolver {
         m_triplets.reserve(m_elements.size() * 78 + m_model.springs.size() * 78);
         for (std::size_t b = 0; b < m_elements.size(); ++b) {
             std::array<int, 12> homes{};
-            for (std::size_t i = 0; i < 12; ++i) homes[i] = i < 6 ? m_model.beams[b].from : m_model.beams[b].to;
+            for (std::size_t i = 0; i < 12; ++i)
+                homes[i] = i < 6 ? m_model.beams[b].from : m_model.beams[b].to;
             scatter<12>(m_elements[b].globalStiffness(), homes);
         }
         for (const FrameSpring &s : m_model.springs) {
@@ -214,12 +215,11 @@ class StaticSolver {
         const char *name = freedomNames[static_cast<std::size_t>(freedom)];
         return fail(ProblemKind::Mechanism,
                     fmt::format("Node {} is free to move in {}: nothing holds it there.", id, name),
-                    fmt::format("{}/{}", id, name), "Add a support or a part that holds it, or remove a release.");
+                    fmt::format("{}/{}", id, name),
+                    "Add a support or a part that holds it, or remove a release.");
     }
 
-    [[nodiscard]] bool isLoaded(int column) const {
-        return m_rhs.row(column).cwiseAbs().maxCoeff() > 0;
-    }
+    [[nodiscard]] bool isLoaded(int column) const { return m_rhs.row(column).cwiseAbs().maxCoeff() > 0; }
 
     /// Freedoms without any stiffness are held at 0 if nothing drives them: nodes that nothing is
     /// attached to, directions that a node hung on springs alone does not use, and rotations of a
@@ -260,8 +260,10 @@ class StaticSolver {
         Eigen::Matrix3d block;
         for (int i = 0; i < 3; ++i)
             for (int j = 0; j < 3; ++j) {
-                const int a = std::max(columns[static_cast<std::size_t>(i)], columns[static_cast<std::size_t>(j)]);
-                const int b = std::min(columns[static_cast<std::size_t>(i)], columns[static_cast<std::size_t>(j)]);
+                const int a =
+                    std::max(columns[static_cast<std::size_t>(i)], columns[static_cast<std::size_t>(j)]);
+                const int b =
+                    std::min(columns[static_cast<std::size_t>(i)], columns[static_cast<std::size_t>(j)]);
                 block(i, j) = m_stiffness.coeff(a, b);
             }
         const double size = block.diagonal().maxCoeff();
@@ -297,7 +299,8 @@ class StaticSolver {
         if (mode) {
             // Rotations count with the structure's size, so that like is compared with like.
             double size = 1;
-            for (const FrameNode &n : m_model.nodes) size = std::max(size, (n.at - m_model.nodes[0].at).norm());
+            for (const FrameNode &n : m_model.nodes)
+                size = std::max(size, (n.at - m_model.nodes[0].at).norm());
             for (int n = 0; n < static_cast<int>(m_model.nodes.size()); ++n)
                 for (int f = 0; f < 6; ++f) {
                     double motion = 0;
@@ -441,6 +444,8 @@ class StaticSolver {
 
 }  // namespace
 
-Result<FrameSolution> solveStatic(const FrameModel &model) { return StaticSolver(model).run(); }
+Result<FrameSolution> solveStatic(const FrameModel &model) {
+    return StaticSolver(model).run();
+}
 
 }  // namespace hefty::mechanics

@@ -3,8 +3,8 @@
 #include <algorithm>
 #include <numeric>
 
-#include <Eigen/SVD>
 #include <fmt/format.h>
+#include <Eigen/SVD>
 
 namespace hefty::mechanics {
 
@@ -53,7 +53,8 @@ class FreedomMapBuilder {
 
   private:
     int root(int node) {
-        while (m_parent[static_cast<std::size_t>(node)] != node) node = m_parent[static_cast<std::size_t>(node)];
+        while (m_parent[static_cast<std::size_t>(node)] != node)
+            node = m_parent[static_cast<std::size_t>(node)];
         return node;
     }
     void joinBodies() {
@@ -145,8 +146,8 @@ class FreedomMapBuilder {
             basis = scale.asDiagonal() * svd.matrixV().rightCols(6 - rank);
             const Eigen::MatrixXd u = svd.matrixU().leftCols(rank);
             const Eigen::MatrixXd v = svd.matrixV().leftCols(rank);
-            inverse = scale.asDiagonal() * v *
-                      svd.singularValues().head(rank).cwiseInverse().asDiagonal() * u.transpose();
+            inverse = scale.asDiagonal() * v * svd.singularValues().head(rank).cwiseInverse().asDiagonal() *
+                      u.transpose();
         }
         if (auto fine = checkGiven(body, inverse); !fine) return fine;
         std::vector<int> columns;
@@ -155,7 +156,8 @@ class FreedomMapBuilder {
             basis.col(c).cwiseAbs().maxCoeff(&largest);
             columns.push_back(newColumn(reference, static_cast<int>(largest)));
         }
-        for (const int node : body.nodes) addRigidTerms(node, at(node) - origin, body, basis, inverse, columns);
+        for (const int node : body.nodes)
+            addRigidTerms(node, at(node) - origin, body, basis, inverse, columns);
         return true;
     }
 
@@ -206,6 +208,8 @@ class FreedomMapBuilder {
     Eigen::MatrixXd m_given;
 };
 
-Result<FreedomMap> FreedomMap::make(const FrameModel &model) { return FreedomMapBuilder(model).build(); }
+Result<FreedomMap> FreedomMap::make(const FrameModel &model) {
+    return FreedomMapBuilder(model).build();
+}
 
 }  // namespace hefty::mechanics

@@ -34,7 +34,7 @@ class FreedomMap {
     /// The nodes that move as one body, the first being its reference; single nodes are bodies too.
     struct Body {
         std::vector<int> nodes;
-        Eigen::MatrixXd constraints;      ///< m x 6: held freedoms as rows on the reference's motion
+        Eigen::MatrixXd constraints;            ///< m x 6: held freedoms as rows on the reference's motion
         std::vector<std::pair<int, int>> held;  ///< node and freedom of each row
     };
     [[nodiscard]] const std::vector<Body> &bodies() const { return m_bodies; }

@@ -17,11 +17,12 @@ double alongStrength(const PlateOnWall &p, working::Working *w) {
     const double strength = p.tubeYield * p.wall * p.wall / (1 - ratio) *
                             (2 * p.plateLength / p.faceWidth + 4 * std::sqrt(1 - ratio) * Qf);
     if (w) {
-        w->step("Qf", "the tube's own stress", "√(1 − U²)", fmt::format("√(1 − {}²)", number(p.chordUse)), Qf, "",
-                "AISC 360-16 K1, table K1.2");
-        w->step("Rn", "wall folding under a plate along the tube", "Fy t²/(1 − tp/B) (2 lb/B + 4 √(1 − tp/B) Qf)",
-                fmt::format("{} · {}²/(1 − {}) · (2 · {}/{} + …)", number(p.tubeYield), number(p.wall), number(ratio),
-                            number(p.plateLength), number(p.faceWidth)),
+        w->step("Qf", "the tube's own stress", "√(1 − U²)", fmt::format("√(1 − {}²)", number(p.chordUse)), Qf,
+                "", "AISC 360-16 K1, table K1.2");
+        w->step("Rn", "wall folding under a plate along the tube",
+                "Fy t²/(1 − tp/B) (2 lb/B + 4 √(1 − tp/B) Qf)",
+                fmt::format("{} · {}²/(1 − {}) · (2 · {}/{} + …)", number(p.tubeYield), number(p.wall),
+                            number(ratio), number(p.plateLength), number(p.faceWidth)),
                 strength, "N", "AISC 360-16 K1, table K1.2");
     }
     return strength;
@@ -35,16 +36,17 @@ double acrossStrength(const PlateOnWall &p, working::Working *w) {
     double strength = yielding;
     if (w)
         w->step("Rn,1", "uneven load across the plate", "10/(B/t) Fy t Bp, at most Fyp tp Bp",
-                fmt::format("10/({}/{}) · {} · {} · {}", number(p.faceWidth), number(p.wall), number(p.tubeYield),
-                            number(p.wall), number(p.plateLength)),
+                fmt::format("10/({}/{}) · {} · {} · {}", number(p.faceWidth), number(p.wall),
+                            number(p.tubeYield), number(p.wall), number(p.plateLength)),
                 yielding, "N", "AISC 360-16 K1, table K1.2");
     if (beta <= 0.85) {
         const double face = p.tubeYield * p.wall * p.wall * (2 + 2.8 * beta) / std::sqrt(1 - 0.9 * beta);
         strength = std::min(strength, face);
         if (w)
-            w->step("Rn,2", "wall folding", "Fy t² (2 + 2.8 β)/√(1 − 0.9 β)",
-                    fmt::format("{} · {}² · (2 + 2.8 · {})/…", number(p.tubeYield), number(p.wall), number(beta)), face,
-                    "N", "EN 1993-1-8 table 7.13");
+            w->step(
+                "Rn,2", "wall folding", "Fy t² (2 + 2.8 β)/√(1 − 0.9 β)",
+                fmt::format("{} · {}² · (2 + 2.8 · {})/…", number(p.tubeYield), number(p.wall), number(beta)),
+                face, "N", "EN 1993-1-8 table 7.13");
     } else if (p.plateLength <= p.faceWidth - 2 * p.wall) {
         const double punching = 0.6 * p.tubeYield * p.wall * (2 * p.plateThickness + 2 * effective);
         strength = std::min(strength, punching);
@@ -64,12 +66,13 @@ double plateOnWallStrength(const PlateOnWall &p, working::Working *w) {
     if (w) {
         w->given("t", "wall of the tube", p.wall, "mm", "stock");
         w->given("B", "width of that wall", p.faceWidth, "mm", "stock");
-        w->given(p.alongTube ? "lb" : "Bp", p.alongTube ? "plate along the tube" : "plate across the tube", p.plateLength,
-                 "mm", "found from contact");
+        w->given(p.alongTube ? "lb" : "Bp", p.alongTube ? "plate along the tube" : "plate across the tube",
+                 p.plateLength, "mm", "found from contact");
         w->given("tp", "plate thickness", p.plateThickness, "mm", "drawing");
         w->given("Fy", "yield of the tube", p.tubeYield, "MPa", "material");
         if (p.faceWidth / p.wall > 35)
-            w->note(fmt::format("B/t = {} is beyond the 35 for which the formula was tested.", number(p.faceWidth / p.wall)));
+            w->note(fmt::format("B/t = {} is beyond the 35 for which the formula was tested.",
+                                number(p.faceWidth / p.wall)));
     }
     return p.alongTube ? alongStrength(p, w) : acrossStrength(p, w);
 }
@@ -78,7 +81,9 @@ double PinTabStrength::allowable() const {
     return std::min({netTension / 2.0, tearOut / 2.0, bearing / 2.0, gross / 1.67});
 }
 
-double PinTabStrength::nominal() const { return std::min({netTension, tearOut, bearing, gross}); }
+double PinTabStrength::nominal() const {
+    return std::min({netTension, tearOut, bearing, gross});
+}
 
 PinTabStrength pinTabStrength(const PinTab &t, working::Working *w) {
     const double be = std::min(2 * t.thickness + 16, t.side);
@@ -93,23 +98,26 @@ PinTabStrength pinTabStrength(const PinTab &t, working::Working *w) {
         w->given("a", "edge of the hole to the end", t.end, "mm", "drawing");
         w->given("b", "edge of the hole to the side", t.side, "mm", "drawing");
         w->step("be", "width that counts beside the hole", "min(2 t + 16, b)",
-                fmt::format("min(2 · {} + 16, {})", number(t.thickness), number(t.side)), be, "mm", "AISC 360-16 D5.1(a)");
+                fmt::format("min(2 · {} + 16, {})", number(t.thickness), number(t.side)), be, "mm",
+                "AISC 360-16 D5.1(a)");
         w->step("Pn,1", "tension beside the hole, Ω 2.00", "Fu 2 t be",
-                fmt::format("{} · 2 · {} · {}", number(t.ultimate), number(t.thickness), number(be)), s.netTension, "N",
-                "AISC 360-16 D5-1");
+                fmt::format("{} · 2 · {} · {}", number(t.ultimate), number(t.thickness), number(be)),
+                s.netTension, "N", "AISC 360-16 D5-1");
         w->step("Pn,2", "tear-out ahead of the pin, Ω 2.00", "0.6 Fu 2 t (a + d/2)",
-                fmt::format("0.6 · {} · 2 · {} · ({} + {}/2)", number(t.ultimate), number(t.thickness), number(t.end),
-                            number(t.pin)),
+                fmt::format("0.6 · {} · 2 · {} · ({} + {}/2)", number(t.ultimate), number(t.thickness),
+                            number(t.end), number(t.pin)),
                 s.tearOut, "N", "AISC 360-16 D5-2");
         w->step("Pn,3", "bearing of the pin, Ω 2.00", "1.8 Fy d t",
-                fmt::format("1.8 · {} · {} · {}", number(t.yield), number(t.pin), number(t.thickness)), s.bearing, "N",
-                "AISC 360-16 J7-1");
+                fmt::format("1.8 · {} · {} · {}", number(t.yield), number(t.pin), number(t.thickness)),
+                s.bearing, "N", "AISC 360-16 J7-1");
         w->step("Pn,4", "yield of the tab, Ω 1.67", "Fy w t",
-                fmt::format("{} · {} · {}", number(t.yield), number(t.width), number(t.thickness)), s.gross, "N",
-                "AISC 360-16 D2-1");
+                fmt::format("{} · {} · {}", number(t.yield), number(t.width), number(t.thickness)), s.gross,
+                "N", "AISC 360-16 D2-1");
         if (t.hole > t.pin + 1)
-            w->note("The hole is more than 1 mm larger than the pin; D5.2 wants a pin that fits. Bearing marks are to be "
-                    "expected with a shackle.");
+            w->note(
+                "The hole is more than 1 mm larger than the pin; D5.2 wants a pin that fits. Bearing marks "
+                "are to be "
+                "expected with a shackle.");
     }
     return s;
 }
@@ -120,8 +128,8 @@ double holeBearing(double d, double hole, double t, double Fu, double edge, work
     if (w) {
         w->given("lc", "clear distance, hole to edge", lc, "mm", "drawing");
         w->step("Rn", "bearing and tear-out", "1.2 lc t Fu, at most 2.4 d t Fu",
-                fmt::format("1.2 · {} · {} · {}, 2.4 · {} · {} · {}", number(lc), number(t), number(Fu), number(d), number(t),
-                            number(Fu)),
+                fmt::format("1.2 · {} · {} · {}, 2.4 · {} · {} · {}", number(lc), number(t), number(Fu),
+                            number(d), number(t), number(Fu)),
                 strength, "N", "AISC 360-16 J3.10(a)");
     }
     return strength;
@@ -133,6 +141,8 @@ double smallestLeg(double thinner) {
     return thinner <= 19 ? 6 : 8;
 }
 
-double largestLeg(double thickness) { return thickness < 6 ? thickness : thickness - 2; }
+double largestLeg(double thickness) {
+    return thickness < 6 ? thickness : thickness - 2;
+}
 
 }  // namespace hefty::proof

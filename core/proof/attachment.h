@@ -52,8 +52,8 @@ struct PinTabStrength {
 
 /// Bearing and tear-out at one bolt hole (nominal, N): 1.2 lc t Fu but at most 2.4 d t Fu; lc the clear
 /// distance to the edge. Omega 2.00. @source AISC 360-16 J3.10(a)
-[[nodiscard]] double holeBearing(double diameter, double hole, double thickness, double ultimate, double edgeDistance,
-                                 working::Working *working = nullptr);
+[[nodiscard]] double holeBearing(double diameter, double hole, double thickness, double ultimate,
+                                 double edgeDistance, working::Working *working = nullptr);
 
 /// Smallest leg by the thinner part joined, and largest along an edge (AISC 360-16 J2.2b, metric as in
 /// docs/methods.md).

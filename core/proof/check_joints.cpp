@@ -44,8 +44,10 @@ struct PartSteel {
 };
 
 PartSteel steelOf(const armor::Assembly &a, const std::string &part) {
-    if (const armor::TubePart *t = a.tube(part)) return {t->material.weldedYield, t->material.weldedUltimate, t->properties.wall};
-    if (const armor::PlatePart *p = a.plate(part)) return {p->material.weldedYield, p->material.weldedUltimate, p->thickness};
+    if (const armor::TubePart *t = a.tube(part))
+        return {t->material.weldedYield, t->material.weldedUltimate, t->properties.wall};
+    if (const armor::PlatePart *p = a.plate(part))
+        return {p->material.weldedYield, p->material.weldedUltimate, p->thickness};
     return {};
 }
 
@@ -58,7 +60,8 @@ struct ThroatLimit {
 ThroatLimit throatLimit(const CheckContext &context, const armor::WeldJoint &joint, bool survival) {
     const PartSteel a = steelOf(context.assembly, joint.a), b = steelOf(context.assembly, joint.b);
     const double yield = std::min(a.yield, b.yield), ultimate = std::min(a.ultimate, b.ultimate);
-    const double shear = survival ? std::min(0.6 * yield, 0.6 * ultimate) : std::min(0.6 * yield / 1.5, 0.6 * ultimate / 2.0);
+    const double shear =
+        survival ? std::min(0.6 * yield, 0.6 * ultimate) : std::min(0.6 * yield / 1.5, 0.6 * ultimate / 2.0);
     ThroatLimit limit{};
     limit.filler = (survival ? 0.6 : joints::allowableThroatStress) * joint.fillerStrength;
     limit.base = shear / joints::throatPerLeg;
@@ -83,7 +86,8 @@ void checkWeld(CheckContext &context, int index) {
         }
         return stress.value_or(joints::ThroatStress{});
     };
-    const ThroatLimit working = throatLimit(context, joint, false), survival = throatLimit(context, joint, true);
+    const ThroatLimit working = throatLimit(context, joint, false),
+                      survival = throatLimit(context, joint, true);
     const auto limitIn = [&](std::size_t c) {
         return context.loadCase(c).dutyClass == DutyClass::Working ? working : survival;
     };
@@ -102,19 +106,22 @@ void checkWeld(CheckContext &context, int index) {
     check.unit = "MPa";
     check.utilization = g.use;
     check.at = stress.at;
-    check.working = joints::weldWorking(*group, weldLoad(context.proof, index, -1, g.loadCase, group->centroid()), stress,
-                                        joint.fillerStrength * (check.dutyClass == DutyClass::Survival ? 2 : 1));
+    check.working =
+        joints::weldWorking(*group, weldLoad(context.proof, index, -1, g.loadCase, group->centroid()), stress,
+                            joint.fillerStrength * (check.dutyClass == DutyClass::Survival ? 2 : 1));
     check.working.title = check.title;
     check.working.step("F_b", "base metal beside the weld, brought to the throat",
                        "min(0.60 Fy/1.5, 0.60 Fu/2.0)/0.7071", "", limit.base, "MPa", "AISC 360-16 J4.2");
     check.working.step("u", "utilization against the lesser", "f/min(F_w/Ω, F_b)",
-                       fmt::format("{}/{}", number(stress.max), number(limit.least)), check.utilization, "", "");
+                       fmt::format("{}/{}", number(stress.max), number(limit.least)), check.utilization, "",
+                       "");
     check.working.note(context.governs(g.loadCase));
     context.proof.checks.push_back(std::move(check));
     if (context.proof.duties.ladderCase >= 0)
-        context.addRung(joint.name, fmt::format("weld {} to {}", joint.b, joint.a),
-                        stressIn(static_cast<std::size_t>(context.proof.duties.ladderCase)).max / survival.least,
-                        "The weld tears; the part can come off.", true);
+        context.addRung(
+            joint.name, fmt::format("weld {} to {}", joint.b, joint.a),
+            stressIn(static_cast<std::size_t>(context.proof.duties.ladderCase)).max / survival.least,
+            "The weld tears; the part can come off.", true);
 }
 
 void checkPlateOnWall(CheckContext &context, int weld, int contactIndex) {
@@ -147,18 +154,26 @@ void checkPlateOnWall(CheckContext &context, int weld, int contactIndex) {
         const auto &bars = context.proof.idealization.bars;
         const double station = (contact.center - tube->from).dot(axes.x);
         for (std::size_t b = 0; b < bars.size(); ++b) {
-            if (bars[b].part != tube->name || bars[b].stationTo < station - 1 || bars[b].stationFrom > station + 1) continue;
-            for (const auto &f : {context.proof.solution.cases[c].beams[b].from, context.proof.solution.cases[c].beams[b].to})
-                most = std::max(most, (std::abs(f(0)) / bars[b].properties.area + std::abs(f(4)) / bars[b].properties.Wely +
-                                       std::abs(f(5)) / bars[b].properties.Welz) / bars[b].material.yield);
+            if (bars[b].part != tube->name || bars[b].stationTo < station - 1 ||
+                bars[b].stationFrom > station + 1)
+                continue;
+            for (const auto &f :
+                 {context.proof.solution.cases[c].beams[b].from, context.proof.solution.cases[c].beams[b].to})
+                most = std::max(most, (std::abs(f(0)) / bars[b].properties.area +
+                                       std::abs(f(4)) / bars[b].properties.Wely +
+                                       std::abs(f(5)) / bars[b].properties.Welz) /
+                                          bars[b].material.yield);
         }
         return std::min(most, 0.99);
     };
-    struct Demand { double push, bend, equivalent; };
+    struct Demand {
+        double push, bend, equivalent;
+    };
     const Vec3 bendAxis = contact.normal.cross(along);
     const auto demandIn = [&](std::size_t c) -> Demand {
         const PointLoad load = weldLoad(context.proof, weld, contactIndex, c, contact.center);
-        const double push = std::abs(load.force.dot(contact.normal)), bend = std::abs(load.moment.dot(bendAxis));
+        const double push = std::abs(load.force.dot(contact.normal)),
+                     bend = std::abs(load.moment.dot(bendAxis));
         return {push, bend, push + 4 * bend / length};
     };
     const auto strengthIn = [&](std::size_t c) {
@@ -190,17 +205,20 @@ void checkPlateOnWall(CheckContext &context, int weld, int contactIndex) {
     check.at = contact.center;
     check.working.given("P", "push or pull on the wall", demand.push, "N", "frame analysis");
     check.working.given("M", "moment along the plate", demand.bend, "N·mm", "frame analysis");
-    check.working.step("P_e", "with the moment, shared plastically along the plate", "P + 4 M/l",
-                       fmt::format("{} + 4 · {}/{}", number(demand.push), number(demand.bend), number(length)),
-                       demand.equivalent, "N", "plastic line load, M_p = w l²/4");
-    check.working.step("u", "utilization", "Ω P_e/Rn", fmt::format("{} · {}/{}", number(omega), number(demand.equivalent), number(strength)),
+    check.working.step(
+        "P_e", "with the moment, shared plastically along the plate", "P + 4 M/l",
+        fmt::format("{} + 4 · {}/{}", number(demand.push), number(demand.bend), number(length)),
+        demand.equivalent, "N", "plastic line load, M_p = w l²/4");
+    check.working.step("u", "utilization", "Ω P_e/Rn",
+                       fmt::format("{} · {}/{}", number(omega), number(demand.equivalent), number(strength)),
                        check.utilization, "", "Ω 1.58, AISC 360-16 K1 (1.50 for a plate along the tube)");
     check.working.note(context.governs(g.loadCase));
     context.proof.checks.push_back(std::move(check));
     if (context.proof.duties.ladderCase >= 0) {
         const auto c = static_cast<std::size_t>(context.proof.duties.ladderCase);
         context.addRung(joint.name, fmt::format("wall of {} under {}", tube->name, plate->name),
-                        demandIn(c).equivalent / strengthIn(c), "The wall dents and folds; the plate stays on.");
+                        demandIn(c).equivalent / strengthIn(c),
+                        "The wall dents and folds; the plate stays on.");
     }
 }
 
@@ -231,8 +249,11 @@ BoltDemand mountDemand(const CheckContext &context, std::size_t mount, std::size
         const Vec3 local = j.plane.toLocal(j.at[i]);
         d.bolts.push_back({j.ids[i], {local.x(), local.y()}, j.diameter, j.pitch, j.grade});
     }
-    const PointLoad onPiece = springLoad(context.proof, context.proof.idealization.mountSprings[mount], c, j.plane.origin);
-    const auto local = [&j](const Vec3 &v) -> Vec3 { return {v.dot(j.plane.x), v.dot(j.plane.y), v.dot(j.plane.z)}; };
+    const PointLoad onPiece =
+        springLoad(context.proof, context.proof.idealization.mountSprings[mount], c, j.plane.origin);
+    const auto local = [&j](const Vec3 &v) -> Vec3 {
+        return {v.dot(j.plane.x), v.dot(j.plane.y), v.dot(j.plane.z)};
+    };
     d.load = {Vec3::Zero(), local(-onPiece.force), local(-onPiece.moment)};
     return d;
 }
@@ -243,13 +264,17 @@ const joints::BoltForce *worstBolt(const std::vector<joints::BoltForce> &forces)
 }
 
 /// Survival counts with nominal strength: twice the allowable, as Omega is 2.
-double boltUse(const CheckContext &context, std::size_t c, double use) { return use * context.omega(c, 2.0) / 2.0; }
+double boltUse(const CheckContext &context, std::size_t c, double use) {
+    return use * context.omega(c, 2.0) / 2.0;
+}
 
 void addBearing(CheckContext &context, const armor::BoltJoint &j, const std::string &onto, double thickness,
-                double ultimate, double edge, bool assumed, const std::function<double(std::size_t)> &shearIn) {
+                double ultimate, double edge, bool assumed,
+                const std::function<double(std::size_t)> &shearIn) {
     if (!(thickness > 0) || !(ultimate > 0)) return;
     const double strength = holeBearing(j.diameter, j.hole, thickness, ultimate, edge);
-    const Governing g = governing(context, [&](std::size_t c) { return shearIn(c) * context.omega(c, 2.0) / strength; });
+    const Governing g =
+        governing(context, [&](std::size_t c) { return shearIn(c) * context.omega(c, 2.0) / strength; });
     Check check;
     check.id = fmt::format("bearing/{}/{}", j.name, onto);
     check.kind = CheckKind::Bearing;
@@ -267,10 +292,12 @@ void addBearing(CheckContext &context, const armor::BoltJoint &j, const std::str
     check.working.title = check.title;
     check.working.given("d", "bolt", j.diameter, "mm", "stock");
     check.working.given("t", "thickness the bolt bears on", thickness, "mm", "drawing");
-    check.working.given("Fu", "tensile strength there", ultimate, "MPa", assumed ? "assumed grade" : "material");
+    check.working.given("Fu", "tensile strength there", ultimate, "MPa",
+                        assumed ? "assumed grade" : "material");
     (void)holeBearing(j.diameter, j.hole, thickness, ultimate, edge, &check.working);
     check.working.given("V", "shear of the worst bolt", check.demand, "N", "bolt group");
-    check.working.step("u", "utilization", "Ω V/Rn", fmt::format("{} · {}/{}", number(omega), number(check.demand), number(strength)),
+    check.working.step("u", "utilization", "Ω V/Rn",
+                       fmt::format("{} · {}/{}", number(omega), number(check.demand), number(strength)),
                        check.utilization, "", "AISC 360-16 J3.10");
     check.working.note(context.governs(g.loadCase));
     if (assumed) check.working.note("The grade of the frame rail is assumed: this is not a proof.");
@@ -310,7 +337,8 @@ void checkMount(CheckContext &context, std::size_t mount) {
         return most;
     };
     const armor::PlatePart *plate = context.assembly.plate(j.part);
-    addBearing(context, j, j.part, j.plateThickness, plate ? plate->material.ultimate : 0, j.edgeDistance, false, shearIn);
+    addBearing(context, j, j.part, j.plateThickness, plate ? plate->material.ultimate : 0, j.edgeDistance,
+               false, shearIn);
     double behind = 1e9;
     for (const rig::FrameHole &h : context.vehicle.frontHoles) behind = std::min(behind, h.behindEnd);
     addBearing(context, j, "frame", j.ontoThickness, j.ontoUltimate, behind, j.ontoAssumed, shearIn);
@@ -325,14 +353,18 @@ void checkFeet(CheckContext &context, std::size_t index) {
     const auto &springs = context.proof.idealization.footSprings[index];
     const auto Fu = joints::boltTensileStrength(j.grade, j.diameter);
     if (!Fu || springs.empty()) return;
-    struct Foot { double shear, tension, use; std::size_t bolt; };
+    struct Foot {
+        double shear, tension, use;
+        std::size_t bolt;
+    };
     joints::Bolt bolt{j.ids[0], {0, 0}, j.diameter, j.pitch, j.grade};
     const auto footIn = [&](std::size_t c) {
         Foot worst{0, 0, -1, 0};
         for (std::size_t i = 0; i < springs.size(); ++i) {
             const auto &f = context.proof.solution.cases[c].springs[static_cast<std::size_t>(springs[i])];
             const double shear = f.head<2>().norm(), tension = std::max(0.0, -f(2));
-            const double v = shear / (0.45 * *Fu * bolt.area() / 2), t = tension / (0.75 * *Fu * bolt.area() / 2);
+            const double v = shear / (0.45 * *Fu * bolt.area() / 2),
+                         t = tension / (0.75 * *Fu * bolt.area() / 2);
             const double use = std::max({v, t, (v + t) / 1.3});
             if (use > worst.use) worst = {shear, tension, use, i};
         }
@@ -354,19 +386,24 @@ void checkFeet(CheckContext &context, std::size_t index) {
     if (const auto forces = joints::shareLoad({bolt}, single))
         check.working = joints::boltWorking({bolt}, single, {}, forces->front());
     check.working.title = check.title;
-    check.working.note("The forces of each foot come from the frame analysis with the winch as one rigid body.");
+    check.working.note(
+        "The forces of each foot come from the frame analysis with the winch as one rigid body.");
     check.working.note(context.governs(g.loadCase));
     context.proof.checks.push_back(std::move(check));
     const armor::PlatePart *plate = context.assembly.plate(j.part);
-    addBearing(context, j, j.part, j.plateThickness, plate ? plate->material.ultimate : 0, j.edgeDistance, false,
-               [&](std::size_t c) {
-                   double most = 0;
-                   for (const int s : springs)
-                       most = std::max(most, context.proof.solution.cases[c].springs[static_cast<std::size_t>(s)].head<2>().norm());
-                   return most;
-               });
+    addBearing(
+        context, j, j.part, j.plateThickness, plate ? plate->material.ultimate : 0, j.edgeDistance, false,
+        [&](std::size_t c) {
+            double most = 0;
+            for (const int s : springs)
+                most = std::max(
+                    most,
+                    context.proof.solution.cases[c].springs[static_cast<std::size_t>(s)].head<2>().norm());
+            return most;
+        });
     if (context.proof.duties.ladderCase >= 0)
-        context.addRung(j.name, "winch foot bolts", footIn(static_cast<std::size_t>(context.proof.duties.ladderCase)).use / 2.0,
+        context.addRung(j.name, "winch foot bolts",
+                        footIn(static_cast<std::size_t>(context.proof.duties.ladderCase)).use / 2.0,
                         "The bolts shear; the winch comes off its tray.", true);
 }
 
@@ -381,7 +418,8 @@ void checkTab(CheckContext &context, const armor::Anchor &anchor) {
         return 0.0;
     };
     const Governing g = governing(context, [&](std::size_t c) {
-        return pullIn(c) / (context.loadCase(c).dutyClass == DutyClass::Working ? strength.allowable() : strength.nominal());
+        return pullIn(c) / (context.loadCase(c).dutyClass == DutyClass::Working ? strength.allowable()
+                                                                                : strength.nominal());
     });
     Check check;
     check.id = "tab/" + anchor.name;
@@ -398,14 +436,16 @@ void checkTab(CheckContext &context, const armor::Anchor &anchor) {
     check.working.title = check.title;
     (void)pinTabStrength(tab, &check.working);
     check.working.given("P", "pull in the plane of the tab", check.demand, "N", "duty");
-    check.working.step("u", "utilization", "P/min(Pn/Ω)", fmt::format("{}/{}", number(check.demand), number(check.capacity)),
-                       check.utilization, "", "AISC 360-16 D5");
+    check.working.step("u", "utilization", "P/min(Pn/Ω)",
+                       fmt::format("{}/{}", number(check.demand), number(check.capacity)), check.utilization,
+                       "", "AISC 360-16 D5");
     check.working.note(context.governs(g.loadCase));
     check.working.note("Side pulls bend the tab; that is in its member check and its weld.");
     context.proof.checks.push_back(std::move(check));
     if (context.proof.duties.ladderCase >= 0)
         context.proof.ladder.push_back({anchor.name, anchor.name + " at the shackle hole", strength.nominal(),
-                                        "The hole pulls through; the shackle flies with the line.", true, false});
+                                        "The hole pulls through; the shackle flies with the line.", true,
+                                        false});
 }
 
 void checkFrameEnd(CheckContext &context, std::size_t mount) {
@@ -414,7 +454,9 @@ void checkFrameEnd(CheckContext &context, std::size_t mount) {
     const Bar &bar = context.proof.idealization.bars[beam];
     const MemberStrength strength = memberStrength(bar);
     const double side = j.plane.origin.y() > 0 ? 1 : -1;
-    const Vec3 at = context.proof.idealization.model.nodes[static_cast<std::size_t>(context.proof.idealization.model.beams[beam].to)].at;
+    const Vec3 at = context.proof.idealization.model
+                        .nodes[static_cast<std::size_t>(context.proof.idealization.model.beams[beam].to)]
+                        .at;
     const auto forcesIn = [&](std::size_t c) -> const mechanics::Vec6 & {
         const mechanics::BeamForces &f = context.proof.solution.cases[c].beams[beam];
         return memberUtilization(strength, f.from, 1) > memberUtilization(strength, f.to, 1) ? f.from : f.to;
@@ -438,9 +480,11 @@ void checkFrameEnd(CheckContext &context, std::size_t mount) {
     if (check.assumed) check.working.note("The grade of the frame rail is assumed: this is not a proof.");
     context.proof.checks.push_back(std::move(check));
     if (context.proof.duties.ladderCase >= 0)
-        context.addRung("frame." + std::string(side > 0 ? "left" : "right"), fmt::format("frame rail, {}", side > 0 ? "left" : "right"),
-                        1 / memberReserve(strength, forcesIn(static_cast<std::size_t>(context.proof.duties.ladderCase))),
-                        "The vehicle's own rail bends: the worst thing to let go.");
+        context.addRung(
+            "frame." + std::string(side > 0 ? "left" : "right"),
+            fmt::format("frame rail, {}", side > 0 ? "left" : "right"),
+            1 / memberReserve(strength, forcesIn(static_cast<std::size_t>(context.proof.duties.ladderCase))),
+            "The vehicle's own rail bends: the worst thing to let go.");
 }
 
 }  // namespace
@@ -453,7 +497,8 @@ void checkWelds(CheckContext &context) {
 void checkPlatesOnWalls(CheckContext &context) {
     for (int w = 0; w < static_cast<int>(context.assembly.welds.size()); ++w) {
         if (!isTied(context.proof, w)) continue;
-        const auto count = static_cast<int>(context.assembly.welds[static_cast<std::size_t>(w)].contacts.size());
+        const auto count =
+            static_cast<int>(context.assembly.welds[static_cast<std::size_t>(w)].contacts.size());
         for (int c = 0; c < count; ++c) checkPlateOnWall(context, w, c);
     }
 }
@@ -468,7 +513,8 @@ void checkBolts(CheckContext &context) {
 }
 
 void checkFrameEnds(CheckContext &context) {
-    for (std::size_t m = 0; m < context.proof.idealization.mountSprings.size(); ++m) checkFrameEnd(context, m);
+    for (std::size_t m = 0; m < context.proof.idealization.mountSprings.size(); ++m)
+        checkFrameEnd(context, m);
 }
 
 }  // namespace hefty::proof

@@ -48,7 +48,8 @@ void addChecks(const CheckContext &context, const std::string &part, const PartW
     check.dutyClass = context.loadCase(worst.member.loadCase).dutyClass;
     check.demand = check.utilization = worst.member.use;
     check.at = endPlace(context.proof, worst.member.bar, worst.member.atTo);
-    check.working.title = fmt::format("{}, {:.0f} to {:.0f} mm along it", part, bar.stationFrom, bar.stationTo);
+    check.working.title =
+        fmt::format("{}, {:.0f} to {:.0f} mm along it", part, bar.stationFrom, bar.stationTo);
     addMemberWorking(check.working, bar, f, context.omega(worst.member.loadCase, memberOmega));
     check.working.note(context.governs(worst.member.loadCase));
     context.proof.checks.push_back(std::move(check));
@@ -67,7 +68,8 @@ void addChecks(const CheckContext &context, const std::string &part, const PartW
     skin.unit = "MPa";
     skin.utilization = skin.demand / skin.capacity;
     skin.at = endPlace(context.proof, worst.skin.bar, worst.skin.atTo);
-    skin.working.title = fmt::format("{}, {:.0f} to {:.0f} mm along it", part, skinBar.stationFrom, skinBar.stationTo);
+    skin.working.title =
+        fmt::format("{}, {:.0f} to {:.0f} mm along it", part, skinBar.stationFrom, skinBar.stationTo);
     addSkinWorking(skin.working, skinBar, g);
     skin.working.note(context.governs(worst.skin.loadCase));
     context.proof.checks.push_back(std::move(skin));
@@ -101,7 +103,8 @@ struct NetSection {
           lower(bar.width, bar.wall, (bar.height - o.height) / 2 + o.offset) {
         const double t = bar.wall, slot = 2 * t * o.height;
         area = bar.properties.area - slot;
-        Wy = (bar.properties.Iy - 2 * (t * std::pow(o.height, 3) / 12 + t * o.height * o.offset * o.offset)) / (bar.height / 2);
+        Wy = (bar.properties.Iy - 2 * (t * std::pow(o.height, 3) / 12 + t * o.height * o.offset * o.offset)) /
+             (bar.height / 2);
         Wz = (bar.properties.Iz - slot * std::pow((bar.width - t) / 2, 2)) / (bar.width / 2);
         arm = bar.height - (upper.leg + lower.leg) / 2;
     }
@@ -133,15 +136,17 @@ void addOpeningWorking(working::Working &w, const NetSection &n, const armor::Tu
     w.given("l₀", "length of the opening", o.length, "mm", "drawing");
     w.given("N, My, Mz", "moment Mz, the largest part", f(5), "N·mm", "frame analysis");
     w.step("σ₁", "stress in what is left of the section", "|N|/An + |My|/Wn,y + |Mz|/Wn,z",
-           fmt::format("{}/{} + {}/{} + {}/{}", number(std::abs(f(0))), number(n.area), number(std::abs(f(4))),
-                       number(n.Wy), number(std::abs(f(5))), number(n.Wz)),
+           fmt::format("{}/{} + {}/{} + {}/{}", number(std::abs(f(0))), number(n.area),
+                       number(std::abs(f(4))), number(n.Wy), number(std::abs(f(5))), number(n.Wz)),
            s.whole, "MPa", source);
     w.step("σ₂", "chords bent sideways by twist and shear, the worse", "(|T|/a + |Vy| Ic/ΣI) l₀/2 / Wc,z",
-           fmt::format("T {}, a {}, Vy {}", number(f(3)), number(n.arm), number(f(1))), s.sideways, "MPa", source);
+           fmt::format("T {}, a {}, Vy {}", number(f(3)), number(n.arm), number(f(1))), s.sideways, "MPa",
+           source);
     w.step("σ₃", "chords bent up and down by shear, the worse", "|Vz| Ic/ΣI · l₀/2 / Wc,y",
            fmt::format("Vz {}", number(f(2))), s.upright, "MPa", source);
-    w.step("u", "utilization", "(σ₁ + σ₂ + σ₃)/(Fy/Ω)", fmt::format("{}/{}", number(s.total), number(allowable)),
-           s.total / allowable, "", "AISC 360-16 F1");
+    w.step("u", "utilization", "(σ₁ + σ₂ + σ₃)/(Fy/Ω)",
+           fmt::format("{}/{}", number(s.total), number(allowable)), s.total / allowable, "",
+           "AISC 360-16 F1");
 }
 
 void checkOpening(const CheckContext &context, const armor::TubePart &tube, const armor::TubeOpening &o) {
@@ -166,7 +171,8 @@ void checkOpening(const CheckContext &context, const armor::TubePart &tube, cons
     double most = -1;
     for (const std::size_t b : near)
         for (const bool atTo : {false, true})
-            if (const double s = openingStress(net, o, endForces(context.proof, g.loadCase, b, atTo)).total; s > most) {
+            if (const double s = openingStress(net, o, endForces(context.proof, g.loadCase, b, atTo)).total;
+                s > most) {
                 most = s;
                 bestBar = b;
                 bestTo = atTo;
@@ -194,8 +200,15 @@ void checkOpening(const CheckContext &context, const armor::TubePart &tube, cons
         double nominal = 0;
         for (const std::size_t b : near)
             for (const bool atTo : {false, true})
-                nominal = std::max(nominal, openingStress(net, o, endForces(context.proof, static_cast<std::size_t>(context.proof.duties.ladderCase), b, atTo)).total);
-        context.addRung(tube.name, fmt::format("{} at the {} opening", tube.name, o.purpose), nominal / tube.material.yield,
+                nominal = std::max(
+                    nominal,
+                    openingStress(
+                        net, o,
+                        endForces(context.proof, static_cast<std::size_t>(context.proof.duties.ladderCase), b,
+                                  atTo))
+                        .total);
+        context.addRung(tube.name, fmt::format("{} at the {} opening", tube.name, o.purpose),
+                        nominal / tube.material.yield,
                         "The beam yields at the opening and bends; nothing comes off.");
     }
 }
@@ -218,7 +231,8 @@ void checkMembers(CheckContext &context) {
                 proof.barUse[c][b] = std::max(proof.barUse[c][b], static_cast<float>(use));
                 PartWorst &part = parts[bars[b].part];
                 if (context.isLadder(c)) {
-                    if (use > 1e-6) part.ladderUse = std::max(part.ladderUse, 1 / memberReserve(strengths[b], f));
+                    if (use > 1e-6)
+                        part.ladderUse = std::max(part.ladderUse, 1 / memberReserve(strengths[b], f));
                     continue;
                 }
                 if (use > part.member.use) part.member = {use, c, b, atTo};

@@ -18,7 +18,9 @@ struct CheckContext {
 
     [[nodiscard]] std::size_t caseCount() const { return proof.duties.cases.size(); }
     [[nodiscard]] const LoadCase &loadCase(std::size_t c) const { return proof.duties.cases[c]; }
-    [[nodiscard]] bool isLadder(std::size_t c) const { return static_cast<int>(c) == proof.duties.ladderCase; }
+    [[nodiscard]] bool isLadder(std::size_t c) const {
+        return static_cast<int>(c) == proof.duties.ladderCase;
+    }
     /// The safety factor that a case asks for: its own for working duties, 1 for survival.
     [[nodiscard]] double omega(std::size_t c, double working) const {
         return loadCase(c).dutyClass == DutyClass::Working ? working : 1.0;
@@ -27,8 +29,8 @@ struct CheckContext {
     [[nodiscard]] std::string governs(std::size_t c) const {
         return "Governing case: " + loadCase(c).title + ".";
     }
-    void addRung(const std::string &part, const std::string &title, double utilizationNominal, std::string means,
-                 bool flies = false) const;
+    void addRung(const std::string &part, const std::string &title, double utilizationNominal,
+                 std::string means, bool flies = false) const;
 };
 
 /// The case in which `use` is largest, the ladder case left out.
@@ -47,6 +49,7 @@ void checkBolts(CheckContext &context);
 void checkFrameEnds(CheckContext &context);
 
 /// What a spring carries, as a load on its `from` side at a place [N, N·mm].
-[[nodiscard]] joints::PointLoad springLoad(const Proof &proof, int spring, std::size_t loadCase, const Vec3 &at);
+[[nodiscard]] joints::PointLoad springLoad(const Proof &proof, int spring, std::size_t loadCase,
+                                           const Vec3 &at);
 
 }  // namespace hefty::proof

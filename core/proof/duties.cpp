@@ -54,12 +54,16 @@ class Expander {
         m_out.cases[static_cast<std::size_t>(loadCase)].arrows.push_back({arrowAt, force});
     }
 
-    void addGravityOnly() { begin({"gravity", "gravity", "Standing still, own weight", DutyClass::Working, {}, 0}); }
+    void addGravityOnly() {
+        begin({"gravity", "gravity", "Standing still, own weight", DutyClass::Working, {}, 0});
+    }
 
     [[nodiscard]] std::vector<Direction> winchCone() const {
         const double s = m_rules.coneSide, u = m_rules.coneUp, d = -m_rules.coneDown;
-        return {{"straight", "straight ahead", 0, 0}, {"left-up", "to the left and up", s, u},
-                {"left-down", "to the left and down", s, d}, {"right-up", "to the right and up", -s, u},
+        return {{"straight", "straight ahead", 0, 0},
+                {"left-up", "to the left and up", s, u},
+                {"left-down", "to the left and down", s, d},
+                {"right-up", "to the right and up", -s, u},
                 {"right-down", "to the right and down", -s, d}};
     }
 
@@ -70,8 +74,9 @@ class Expander {
         const double ahead = w.fairleadAt.x() - drum.x();
         const double y = std::max(0.0, (w.openingWidth - ropeDiameter) / 2);
         const double z = std::max(0.0, (w.openingHeight - ropeDiameter) / 2);
-        return {w.fairleadAt.x(), std::clamp(drum.y() + ahead * out.y() / out.x(), -y, y),
-                w.fairleadAt.z() + std::clamp(drum.z() - w.fairleadAt.z() + ahead * out.z() / out.x(), -z, z)};
+        return {
+            w.fairleadAt.x(), std::clamp(drum.y() + ahead * out.y() / out.x(), -y, y),
+            w.fairleadAt.z() + std::clamp(drum.z() - w.fairleadAt.z() + ahead * out.z() / out.x(), -z, z)};
     }
 
     void applyLine(int loadCase, double T, const Vec3 &out, double drumSide) {
@@ -90,18 +95,34 @@ class Expander {
         const armor::WinchMount &w = *m_assembly.winch;
         const double rated = m_stock.winch(w.winch)->ratedPull;
         constexpr std::array<std::pair<double, const char *>, 3> places{
-            {{0, "rope in the middle"}, {1, "rope at the left of the drum"}, {-1, "rope at the right of the drum"}}};
+            {{0, "rope in the middle"},
+             {1, "rope at the left of the drum"},
+             {-1, "rope at the right of the drum"}}};
         for (const Direction &d : winchCone())
             for (const auto &[side, place] : places) {
-                const int c = begin({fmt::format("winch/{}/{}", d.id, side == 0 ? "mid" : (side > 0 ? "left" : "right")),
-                                     "winch", fmt::format("Winch pull {}, {}", d.title, place), DutyClass::Working, {}, 0});
+                const int c = begin(
+                    {fmt::format("winch/{}/{}", d.id, side == 0 ? "mid" : (side > 0 ? "left" : "right")),
+                     "winch",
+                     fmt::format("Winch pull {}, {}", d.title, place),
+                     DutyClass::Working,
+                     {},
+                     0});
                 applyLine(c, rated * m_rules.shockFactor, lineDirection(d.side, d.lift), side);
             }
-        const int survival = begin({"winch/rope-breaks", "winch", "Winch rope loaded until it breaks, straight ahead",
-                                    DutyClass::Survival, {}, 0});
+        const int survival = begin({"winch/rope-breaks",
+                                    "winch",
+                                    "Winch rope loaded until it breaks, straight ahead",
+                                    DutyClass::Survival,
+                                    {},
+                                    0});
         applyLine(survival, m_stock.rope(w.rope)->breakingStrength, Vec3::UnitX(), 0);
-        m_out.ladderCase = begin({"ladder", "ladder", "Rated winch pull straight ahead, weight left out",
-                                  DutyClass::Working, {}, 0}, false);
+        m_out.ladderCase = begin({"ladder",
+                                  "ladder",
+                                  "Rated winch pull straight ahead, weight left out",
+                                  DutyClass::Working,
+                                  {},
+                                  0},
+                                 false);
         applyLine(m_out.ladderCase, rated, Vec3::UnitX(), 0);
     }
 
@@ -110,8 +131,12 @@ class Expander {
         for (const armor::Anchor &a : m_assembly.anchors) {
             const auto node = m_model.anchorNodes.find(a.name);
             if (node == m_model.anchorNodes.end()) continue;
-            const int c = begin({"double-line/" + a.name, "double-line",
-                                 fmt::format("Double line through a block, back to {}", a.name), DutyClass::Working, {}, 0});
+            const int c = begin({"double-line/" + a.name,
+                                 "double-line",
+                                 fmt::format("Double line through a block, back to {}", a.name),
+                                 DutyClass::Working,
+                                 {},
+                                 0});
             applyLine(c, T, Vec3::UnitX(), 0);
             push(c, node->second, a.hole, Vec3::UnitX() * T, a.hole);
         }
@@ -133,8 +158,12 @@ class Expander {
             const stock::Shackle *shackle = m_stock.shackle(a.shackle);
             if (node == m_model.anchorNodes.end() || !shackle) continue;
             for (const Direction &d : cone) {
-                const int c = begin({fmt::format("recovery/{}/{}", a.name, d.id), "recovery",
-                                     fmt::format("Recovery from {} {}", a.name, d.title), DutyClass::Working, {}, 0});
+                const int c = begin({fmt::format("recovery/{}/{}", a.name, d.id),
+                                     "recovery",
+                                     fmt::format("Recovery from {} {}", a.name, d.title),
+                                     DutyClass::Working,
+                                     {},
+                                     0});
                 push(c, node->second, a.hole, lineDirection(d.side, d.lift) * shackle->workingLoad, a.hole);
                 m_out.cases.back().linePull = shackle->workingLoad;
             }
@@ -148,18 +177,28 @@ class Expander {
         if (!shackle) return;
         const double b = m_rules.bridleAngle / 2;
         // The legs may each carry the shackle's working load: the pull is then 2 P cos b.
-        const int c = begin({"recovery/bridle", "recovery", "Recovery by a bridle from both tabs", DutyClass::Working, {}, 0});
+        const int c = begin({"recovery/bridle",
+                             "recovery",
+                             "Recovery by a bridle from both tabs",
+                             DutyClass::Working,
+                             {},
+                             0});
         for (const armor::Anchor &a : m_assembly.anchors) {
             const double toward = a.hole.y() > 0 ? -b : b;
-            push(c, m_model.anchorNodes.at(a.name), a.hole, lineDirection(toward, 0) * shackle->workingLoad, a.hole);
+            push(c, m_model.anchorNodes.at(a.name), a.hole, lineDirection(toward, 0) * shackle->workingLoad,
+                 a.hole);
         }
         m_out.cases.back().linePull = 2 * shackle->workingLoad * std::cos(b);
     }
 
     void addStep(std::size_t i) {
         const armor::StepSpot &s = m_assembly.steps[i];
-        const int c = begin({fmt::format("step/{}", s.part), "step", fmt::format("Someone standing on {}", s.part),
-                             DutyClass::Working, {}, 0});
+        const int c = begin({fmt::format("step/{}", s.part),
+                             "step",
+                             fmt::format("Someone standing on {}", s.part),
+                             DutyClass::Working,
+                             {},
+                             0});
         push(c, m_model.stepNodes[i], s.at, Vec3(0, 0, -m_rules.stepLoad), s.at);
     }
 

@@ -6,19 +6,19 @@ namespace hefty::proof {
 
 /// What the shop holds its work to; each with its reason in docs/methods.md. Angles in rad.
 struct HouseRules {
-    double shockFactor = 1.5;         ///< on working winch pulls
-    double coneSide = 0.523598775598; ///< 30 degrees, winch line to the side
-    double coneUp = 0.174532925199;   ///< 10 degrees
-    double coneDown = 0.261799387799; ///< 15 degrees
-    double recoverySide = 0.785398163397;  ///< 45 degrees
-    double recoveryLift = 0.523598775598;  ///< 30 degrees up and down
-    double bridleAngle = 1.0471975512;     ///< included angle of a two-leg bridle, 60 degrees
-    double stepLoad = 1500;                ///< N
-    double leastApproach = 0.610865238198;       ///< 35 degrees, whole width
-    double leastWheelPath = 0.698131700798;      ///< 40 degrees, in the wheel path
-    double leastClearance = 300;                 ///< mm, under the armor
-    double mostAddedMass = 120;                  ///< kg
-    double mostMaterialCost = 900;               ///< the shop's money
+    double shockFactor = 1.5;                ///< on working winch pulls
+    double coneSide = 0.523598775598;        ///< 30 degrees, winch line to the side
+    double coneUp = 0.174532925199;          ///< 10 degrees
+    double coneDown = 0.261799387799;        ///< 15 degrees
+    double recoverySide = 0.785398163397;    ///< 45 degrees
+    double recoveryLift = 0.523598775598;    ///< 30 degrees up and down
+    double bridleAngle = 1.0471975512;       ///< included angle of a two-leg bridle, 60 degrees
+    double stepLoad = 1500;                  ///< N
+    double leastApproach = 0.610865238198;   ///< 35 degrees, whole width
+    double leastWheelPath = 0.698131700798;  ///< 40 degrees, in the wheel path
+    double leastClearance = 300;             ///< mm, under the armor
+    double mostAddedMass = 120;              ///< kg
+    double mostMaterialCost = 900;           ///< the shop's money
     Json extra = Json::object();
 
     bool operator==(const HouseRules &) const = default;

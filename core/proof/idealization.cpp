@@ -57,7 +57,8 @@ class Idealizer {
                         "Measure the bolt holes of the frame ends.");
         m_out.assumptions = {
             "The frame rails are followed to their first crossmember and taken as held fast there.",
-            "Plates are idealized as bars along their main ways; stresses beside holes and corners are not resolved.",
+            "Plates are idealized as bars along their main ways; stresses beside holes and corners are not "
+            "resolved.",
             "Welds are taken as sound, full-sized and of the filler named."};
         return std::move(m_out);
     }
@@ -135,13 +136,14 @@ class Idealizer {
                 const int first = addStop(static_cast<int>(i), std::clamp(s, 0.0, 1.0));
                 const int second = addStop(static_cast<int>(j), std::clamp(t, 0.0, 1.0));
                 m_stops[static_cast<std::size_t>(second)].same = first;
-                m_stops[static_cast<std::size_t>(first)].holds = m_stops[static_cast<std::size_t>(second)].holds = true;
+                m_stops[static_cast<std::size_t>(first)].holds =
+                    m_stops[static_cast<std::size_t>(second)].holds = true;
             }
     }
 
     /// Cuts the lines of a contact into pieces along a direction.
-    static std::vector<armor::WeldLine> between(const std::vector<armor::WeldLine> &lines, const Vec3 &direction,
-                                                double low, double high) {
+    static std::vector<armor::WeldLine> between(const std::vector<armor::WeldLine> &lines,
+                                                const Vec3 &direction, double low, double high) {
         std::vector<armor::WeldLine> out;
         for (const armor::WeldLine &l : lines) {
             const double a = l.from.dot(direction), b = l.to.dot(direction);
@@ -246,18 +248,21 @@ class Idealizer {
             const double length = (w.to - w.from).norm();
             for (std::size_t i = 1; i < w.stops.size(); ++i) {
                 const double gap = (m_stops[static_cast<std::size_t>(w.stops[i])].t -
-                                    m_stops[static_cast<std::size_t>(w.stops[i - 1])].t) * length;
+                                    m_stops[static_cast<std::size_t>(w.stops[i - 1])].t) *
+                                   length;
                 if (gap < mergeDistance)
                     parent[static_cast<std::size_t>(root(w.stops[i]))] = root(w.stops[i - 1]);
             }
         }
         for (std::size_t i = 0; i < m_stops.size(); ++i)
-            if (m_stops[i].same >= 0) parent[static_cast<std::size_t>(root(static_cast<int>(i)))] = root(m_stops[i].same);
+            if (m_stops[i].same >= 0)
+                parent[static_cast<std::size_t>(root(static_cast<int>(i)))] = root(m_stops[i].same);
         for (std::size_t i = 0; i < m_stops.size(); ++i) {
             Stop &leader = m_stops[static_cast<std::size_t>(root(static_cast<int>(i)))];
             if (leader.node < 0) {
                 const Way &w = m_ways[static_cast<std::size_t>(leader.way)];
-                leader.node = newNode(fmt::format("{}@{:.0f}", w.part, leader.t * (w.to - w.from).norm()), placeOf(leader));
+                leader.node = newNode(fmt::format("{}@{:.0f}", w.part, leader.t * (w.to - w.from).norm()),
+                                      placeOf(leader));
             }
             m_stops[i].node = leader.node;
         }
@@ -313,7 +318,8 @@ class Idealizer {
         const auto &p = bar.properties;
         const std::string id = fmt::format("{}#{}", bar.part, m.beams.size());
         m.sections.push_back({id, p.area, p.Iy, p.Iz, p.J, p.Asy, p.Asz, p.Wply, p.Wplz});
-        m.beams.push_back({id, from, to, materialIndex(material), static_cast<int>(m.sections.size()) - 1, up, 0, 0});
+        m.beams.push_back(
+            {id, from, to, materialIndex(material), static_cast<int>(m.sections.size()) - 1, up, 0, 0});
         m_out.bars.push_back(std::move(bar));
         return static_cast<int>(m.beams.size()) - 1;
     }
@@ -338,7 +344,8 @@ class Idealizer {
         const Vec2 across(-along.y(), along.x());
         const Vec2 at = w.strip.from + along * station;
         double width = w.strip.width;
-        if (const auto span = shape::chord(p.outline, at, across)) width = std::min(width, span->second - span->first);
+        if (const auto span = shape::chord(p.outline, at, across))
+            width = std::min(width, span->second - span->first);
         width = std::max(width, p.thickness);
         bar.isPlate = true;
         bar.shape = stock::SectionShape::Flat;
@@ -389,14 +396,16 @@ class Idealizer {
 
     void tieWelds() {
         for (const PlannedPiece &p : m_pieces) {
-            const std::string id = fmt::format("{}#{}", m_in.welds[static_cast<std::size_t>(p.weld)].name, m_out.weldPieces.size());
+            const std::string id = fmt::format("{}#{}", m_in.welds[static_cast<std::size_t>(p.weld)].name,
+                                               m_out.weldPieces.size());
             const int a = arm(nodeOf(p.stopA), id + "/a", p.at);
             const int b = arm(nodeOf(p.stopB), id + "/b", p.at);
             Matrix6 k = seamStiffness(p.lines, p.at);
             // A single line does not resist turning about itself; the plate's own edge does, a little.
             k.bottomRightCorner<3, 3>().diagonal().array() += 1e-6 * k.bottomRightCorner<3, 3>().trace();
             m_out.model.springs.push_back({id, a, b, k});
-            m_out.weldPieces.push_back({p.weld, p.contact, static_cast<int>(m_out.model.springs.size()) - 1, p.at});
+            m_out.weldPieces.push_back(
+                {p.weld, p.contact, static_cast<int>(m_out.model.springs.size()) - 1, p.at});
         }
     }
 
@@ -428,9 +437,14 @@ class Idealizer {
         rail.height = m_rig.railHeight;
         rail.width = m_rig.railWidth;
         rail.wall = m_rig.railWall;
-        Bar bar{name, false, stock::SectionShape::RectTube, {}, m_railMaterial, rail.height, rail.width, rail.wall, length, 0, length};
-        bar.properties = stock::properties(rail, m_railMaterial.density).value_or(stock::boxProperties(rail.height, rail.width, rail.wall));
-        const int from = newNode(name, start), to = newNode(name + ".crossmember", start - Vec3(length, 0, 0));
+        Bar bar{name,       false,          stock::SectionShape::RectTube,
+                {},         m_railMaterial, rail.height,
+                rail.width, rail.wall,      length,
+                0,          length};
+        bar.properties = stock::properties(rail, m_railMaterial.density)
+                             .value_or(stock::boxProperties(rail.height, rail.width, rail.wall));
+        const int from = newNode(name, start),
+                  to = newNode(name + ".crossmember", start - Vec3(length, 0, 0));
         m_out.railBeams.push_back(pushBeam(std::move(bar), from, to, Vec3::UnitZ(), m_railMaterial));
         m_out.model.supports.push_back({to, mechanics::allFreedoms});
         return arm(from, name + ".bolts", m.plane.origin);
@@ -445,7 +459,8 @@ class Idealizer {
             for (std::size_t i = 0; i < f.at.size(); ++i) {
                 if (m_footStops[j][i] < 0) continue;
                 const int foot = arm(m_out.drumNode, fmt::format("{}/{}", f.name, f.ids[i]), f.at[i]);
-                const int seat = arm(nodeOf(m_footStops[j][i]), fmt::format("{}/{}/seat", f.name, f.ids[i]), f.at[i]);
+                const int seat =
+                    arm(nodeOf(m_footStops[j][i]), fmt::format("{}/{}/seat", f.name, f.ids[i]), f.at[i]);
                 Matrix6 k = Matrix6::Zero();
                 k.diagonal() << boltShearStiffness, boltShearStiffness, boltAxialStiffness, 0, 0, 0;
                 m_out.model.springs.push_back({f.name + "/" + f.ids[i], foot, seat, k});
@@ -463,7 +478,8 @@ class Idealizer {
                 m_out.anchorNodes[m_in.anchors[i].name] =
                     arm(nodeOf(m_anchorStops[i]), "hole." + m_in.anchors[i].name, m_in.anchors[i].hole);
         for (std::size_t i = 0; i < m_in.steps.size(); ++i)
-            m_out.stepNodes.push_back(arm(nodeOf(m_stepStops[i]), fmt::format("step{}", i), m_in.steps[i].at));
+            m_out.stepNodes.push_back(
+                arm(nodeOf(m_stepStops[i]), fmt::format("step{}", i), m_in.steps[i].at));
     }
 
     void placeMasses() {

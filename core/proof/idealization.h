@@ -39,9 +39,9 @@ struct Idealization {
     mechanics::FrameModel model;
     std::vector<Bar> bars;  ///< per beam of the model
     std::vector<WeldPiece> weldPieces;
-    std::vector<int> mountSprings;               ///< per mount
-    std::vector<int> railBeams;                  ///< per mount: the stub of the frame rail it is bolted to
-    std::vector<std::vector<int>> footSprings;   ///< per bolt joint of Assembly::feet, per bolt
+    std::vector<int> mountSprings;              ///< per mount
+    std::vector<int> railBeams;                 ///< per mount: the stub of the frame rail it is bolted to
+    std::vector<std::vector<int>> footSprings;  ///< per bolt joint of Assembly::feet, per bolt
     int drumNode = -1, fairleadNode = -1;
     std::map<std::string, int> anchorNodes;      ///< by tab
     std::vector<int> stepNodes;                  ///< per step spot
@@ -57,10 +57,10 @@ inline constexpr double boltShearStiffness = 1.0e5;
 inline constexpr double boltAxialStiffness = 2.0e5;
 
 /// Tubes become beams on their center lines, plates beams on their strips with the width that the
-/// outline has there, welds springs at their true place joined by rigid arms. The bolts of a mount are springs
-/// to the stub of the frame rail, which is held fast at the vehicle's first crossmember.
+/// outline has there, welds springs at their true place joined by rigid arms. The bolts of a mount are
+/// springs to the stub of the frame rail, which is held fast at the vehicle's first crossmember.
 /// @error Undetermined  there is nothing to hold the piece (no mount touches a part)
 [[nodiscard]] Result<Idealization> idealize(const Assembly &assembly, const rig::RigGeometry &rig,
-                                             const stock::Material &railMaterial);
+                                            const stock::Material &railMaterial);
 
 }  // namespace hefty::proof

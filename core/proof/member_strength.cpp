@@ -35,8 +35,7 @@ double boxMoment(double Fy, double E, double flange, double web, double t, doubl
         Mn = std::min(Mp, Mp - (Mp - Fy * W) * (3.57 * slender / root - 4.0));
     }
     const double webSlender = web / t;
-    if (webSlender > 2.42 * root)
-        Mn = std::min(Mn, Mp - (Mp - Fy * W) * (0.305 * webSlender / root - 0.738));
+    if (webSlender > 2.42 * root) Mn = std::min(Mn, Mp - (Mp - Fy * W) * (0.305 * webSlender / root - 0.738));
     return Mn;
 }
 
@@ -110,8 +109,9 @@ MemberStrength roundStrength(const Bar &bar) {
     s.compression = bucklingStress(E, Fy, bar.unbraced / p.ry) * area;
     s.bendingY = s.bendingZ = roundMoment(Fy, E, D, t, p.Wely, p.Wply);
     s.shearY = s.shearZ = 0.6 * Fy * p.area / 2;
-    const double Fct = std::max(1.23 * E / (std::sqrt(std::max(1.0, bar.unbraced / D)) * std::pow(D / t, 1.25)),
-                                0.60 * E / std::pow(D / t, 1.5));
+    const double Fct =
+        std::max(1.23 * E / (std::sqrt(std::max(1.0, bar.unbraced / D)) * std::pow(D / t, 1.25)),
+                 0.60 * E / std::pow(D / t, 1.5));
     s.torsion = std::min(Fct, 0.6 * Fy) * p.C;
     return s;
 }
@@ -154,8 +154,8 @@ void writeStrength(const Bar &bar, const MemberStrength &s, Working &w) {
            "AISC 360-16 G4, G5");
     w.step("Vn,z", "shear along the height", "0.6 Fy Aw Cv", fmt::format("0.6 · {} · Aw", fy), s.shearZ, "N",
            "AISC 360-16 G4, G5");
-    w.step("Tn", "torsion", "Fcr C", fmt::format("{} · {}", number(s.torsion / p.C), number(p.C)), s.torsion, "N·mm",
-           "AISC 360-16 H3.1");
+    w.step("Tn", "torsion", "Fcr C", fmt::format("{} · {}", number(s.torsion / p.C), number(p.C)), s.torsion,
+           "N·mm", "AISC 360-16 H3.1");
 }
 
 }  // namespace
@@ -163,10 +163,16 @@ void writeStrength(const Bar &bar, const MemberStrength &s, Working &w) {
 MemberStrength memberStrength(const Bar &bar, Working *w) {
     MemberStrength s;
     switch (bar.shape) {
-        case stock::SectionShape::RectTube: s = boxStrength(bar); break;
-        case stock::SectionShape::RoundTube: s = roundStrength(bar); break;
+        case stock::SectionShape::RectTube:
+            s = boxStrength(bar);
+            break;
+        case stock::SectionShape::RoundTube:
+            s = roundStrength(bar);
+            break;
         case stock::SectionShape::Angle:
-        case stock::SectionShape::Flat: s = flatStrength(bar); break;
+        case stock::SectionShape::Flat:
+            s = flatStrength(bar);
+            break;
     }
     if (w) writeStrength(bar, s, *w);
     return s;
@@ -228,9 +234,10 @@ void addMemberWorking(Working &w, const Bar &bar, const mechanics::Vec6 &f, doub
     w.given("T", "torsion", f(3), "N·mm", frame);
     w.given("My", "moment, bending along the height", f(4), "N·mm", frame);
     w.given("Mz", "moment, bending along the width", f(5), "N·mm", frame);
-    w.given("Ω", "safety factor", omega, "", omega > 1 ? "AISC 360-16 D2, E1, F1, G1" : "survival: nominal strength");
-    w.step("a", "axial ratio", "Ω |N|/Pn", fmt::format("{} · {}/Pn", number(omega), number(std::abs(f(0)))), r.axial, "",
-           "AISC 360-16 H1");
+    w.given("Ω", "safety factor", omega, "",
+            omega > 1 ? "AISC 360-16 D2, E1, F1, G1" : "survival: nominal strength");
+    w.step("a", "axial ratio", "Ω |N|/Pn", fmt::format("{} · {}/Pn", number(omega), number(std::abs(f(0)))),
+           r.axial, "", "AISC 360-16 H1");
     w.step("b", "bending ratio", "Ω (|My|/Mn,y + |Mz|/Mn,z)",
            fmt::format("{} · ({} + {})", number(omega), number(std::abs(f(4)) / s.bendingY),
                        number(std::abs(f(5)) / s.bendingZ)),
@@ -239,11 +246,13 @@ void addMemberWorking(Working &w, const Bar &bar, const mechanics::Vec6 &f, doub
     w.step("t", "torsion ratio", "Ω |T|/Tn", "", r.torsion, "", "AISC 360-16 H3");
     const bool high = r.axial >= 0.2;
     w.step("h", "axial and bending together", high ? "a + 8/9 b" : "a/2 + b",
-           fmt::format("{}, {}", number(r.axial), number(r.bending)), high ? r.axial + 8.0 / 9 * r.bending : r.axial / 2 + r.bending,
-           "", high ? "AISC 360-16 H1-1a" : "AISC 360-16 H1-1b");
+           fmt::format("{}, {}", number(r.axial), number(r.bending)),
+           high ? r.axial + 8.0 / 9 * r.bending : r.axial / 2 + r.bending, "",
+           high ? "AISC 360-16 H1-1a" : "AISC 360-16 H1-1b");
     if (r.torsion > 0.2)
         w.step("k", "with torsion", "a + b + (v + t)²",
-               fmt::format("{} + {} + ({} + {})²", number(r.axial), number(r.bending), number(r.shear), number(r.torsion)),
+               fmt::format("{} + {} + ({} + {})²", number(r.axial), number(r.bending), number(r.shear),
+                           number(r.torsion)),
                r.axial + r.bending + std::pow(r.shear + r.torsion, 2), "", "AISC 360-16 H3-6");
     w.step("u", "utilization, the largest", "max", "", combine(r), "", "");
     if (!s.hollow) w.note("H3-6 is written for hollow sections; it is used for plate strips as an estimate.");
@@ -255,15 +264,17 @@ void addSkinWorking(Working &w, const Bar &bar, const mechanics::Vec6 &f) {
     const double tau = std::abs(f(3)) / p.C + std::max(std::abs(f(1)) / p.Asy, std::abs(f(2)) / p.Asz);
     const std::string elastic = "elastic beam theory, components added at their largest";
     w.step("σ", "stress along the bar", "|N|/A + |My|/Wy + |Mz|/Wz",
-           fmt::format("{}/{} + {}/{} + {}/{}", number(std::abs(f(0))), number(p.area), number(std::abs(f(4))),
-                       number(p.Wely), number(std::abs(f(5))), number(p.Welz)),
+           fmt::format("{}/{} + {}/{} + {}/{}", number(std::abs(f(0))), number(p.area),
+                       number(std::abs(f(4))), number(p.Wely), number(std::abs(f(5))), number(p.Welz)),
            sigma, "MPa", elastic);
-    w.step("τ", "shear stress", "|T|/C + V/As", fmt::format("{}/{} + V/As", number(std::abs(f(3))), number(p.C)), tau,
-           "MPa", elastic);
-    w.step("σ_vm", "von Mises stress", "√(σ² + 3 τ²)", fmt::format("√({}² + 3 · {}²)", number(sigma), number(tau)),
+    w.step("τ", "shear stress", "|T|/C + V/As",
+           fmt::format("{}/{} + V/As", number(std::abs(f(3))), number(p.C)), tau, "MPa", elastic);
+    w.step("σ_vm", "von Mises stress", "√(σ² + 3 τ²)",
+           fmt::format("√({}² + 3 · {}²)", number(sigma), number(tau)),
            std::sqrt(sigma * sigma + 3 * tau * tau), "MPa", "von Mises");
     w.given("Fy", "yield strength", bar.material.yield, "MPa", bar.material.source);
-    w.step("u", "over yield, no safety factor", "σ_vm/Fy", "", std::sqrt(sigma * sigma + 3 * tau * tau) / bar.material.yield, "", "");
+    w.step("u", "over yield, no safety factor", "σ_vm/Fy", "",
+           std::sqrt(sigma * sigma + 3 * tau * tau) / bar.material.yield, "", "");
 }
 
 }  // namespace hefty::proof

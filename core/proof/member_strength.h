@@ -26,7 +26,8 @@ struct MemberStrength {
 /// Use of a bar by section forces [N Vy Vz T My Mz] against strength/omega: H1-1a/b, with H3-6 where
 /// torsion exceeds a fifth of its own, and shear alone.
 /// @source AISC 360-16 H1.1, H3.2
-[[nodiscard]] double memberUtilization(const MemberStrength &strength, const mechanics::Vec6 &forces, double omega);
+[[nodiscard]] double memberUtilization(const MemberStrength &strength, const mechanics::Vec6 &forces,
+                                       double omega);
 
 /// Largest factor on the forces at which memberUtilization reaches 1 against nominal strength.
 [[nodiscard]] double memberReserve(const MemberStrength &strength, const mechanics::Vec6 &forces);

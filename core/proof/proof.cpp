@@ -16,8 +16,8 @@ void addBoughtRungs(CheckContext &context) {
                                         "The rope parts and whips back along its line.", true, true});
     if (!context.assembly.anchors.empty())
         if (const stock::Shackle *s = context.stock.shackle(context.assembly.anchors.front().shackle))
-            context.proof.ladder.push_back(
-                {"shackle", s->name, s->breakingStrength, "The shackle breaks and flies with the rope.", true, true});
+            context.proof.ladder.push_back({"shackle", s->name, s->breakingStrength,
+                                            "The shackle breaks and flies with the rope.", true, true});
 }
 
 std::string withoutSide(std::string text) {
@@ -31,7 +31,9 @@ void joinSides(std::vector<Rung> &ladder) {
     constexpr double alike = 0.01;
     for (std::size_t i = 0; i < ladder.size(); ++i)
         for (std::size_t j = ladder.size(); j-- > i + 1;) {
-            if (ladder[i].title == ladder[j].title || withoutSide(ladder[i].title) != withoutSide(ladder[j].title)) continue;
+            if (ladder[i].title == ladder[j].title ||
+                withoutSide(ladder[i].title) != withoutSide(ladder[j].title))
+                continue;
             if (std::abs(ladder[i].letsGoAt - ladder[j].letsGoAt) > alike * ladder[i].letsGoAt) continue;
             ladder[i].title = withoutSide(ladder[i].title) + ", either side";
             ladder.erase(ladder.begin() + static_cast<std::ptrdiff_t>(j));
@@ -75,15 +77,24 @@ joints::PointLoad springLoad(const Proof &proof, int spring, std::size_t loadCas
 
 std::string_view kindWord(CheckKind kind) {
     switch (kind) {
-        case CheckKind::Member: return "member";
-        case CheckKind::Skin: return "skin";
-        case CheckKind::Opening: return "opening";
-        case CheckKind::Weld: return "weld";
-        case CheckKind::PlateOnWall: return "plateOnWall";
-        case CheckKind::Tab: return "tab";
-        case CheckKind::Bolt: return "bolt";
-        case CheckKind::Bearing: return "bearing";
-        case CheckKind::FrameEnd: return "frameEnd";
+        case CheckKind::Member:
+            return "member";
+        case CheckKind::Skin:
+            return "skin";
+        case CheckKind::Opening:
+            return "opening";
+        case CheckKind::Weld:
+            return "weld";
+        case CheckKind::PlateOnWall:
+            return "plateOnWall";
+        case CheckKind::Tab:
+            return "tab";
+        case CheckKind::Bolt:
+            return "bolt";
+        case CheckKind::Bearing:
+            return "bearing";
+        case CheckKind::FrameEnd:
+            return "frameEnd";
     }
     return "member";
 }
@@ -93,7 +104,8 @@ Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle
     Proof proof;
     const stock::Material *rail = stock.material(vehicle.railMaterial);
     if (!rail)
-        return fail(ProblemKind::UnknownId, "The material \"" + vehicle.railMaterial + "\" of the frame rails is not in the stock.",
+        return fail(ProblemKind::UnknownId,
+                    "The material \"" + vehicle.railMaterial + "\" of the frame rails is not in the stock.",
                     "vehicle/railMaterial", "Choose one from the list.");
     auto idealization = idealize(assembly, rig, *rail);
     if (!idealization) return tl::unexpected(idealization.error());

@@ -17,7 +17,7 @@ enum class CheckKind { Member, Skin, Opening, Weld, PlateOnWall, Tab, Bolt, Bear
 /// One check, by its governing load case. Demand and capacity are in `unit`; where a check is an
 /// interaction, demand is the utilization and capacity 1.
 struct Check {
-    std::string id;    ///< "weld/beam~bracket.left"
+    std::string id;  ///< "weld/beam~bracket.left"
     CheckKind kind = CheckKind::Member;
     std::string part;  ///< the part, weld or bolt joint
     std::string title;
@@ -27,7 +27,7 @@ struct Check {
     std::string unit;
     double utilization = 0;  ///< demand over capacity; at most 1 passes
     Vec3 at = Vec3::Zero();
-    bool assumed = false;    ///< rests on something assumed: never shown as passed
+    bool assumed = false;  ///< rests on something assumed: never shown as passed
     working::Working working;
 };
 
@@ -45,11 +45,11 @@ struct Proof {
     Idealization idealization;
     Duties duties;
     mechanics::FrameSolution solution;
-    std::vector<Check> checks;                 ///< worst first
-    std::vector<Rung> ladder;                  ///< weakest first
-    double ladderRated = 0;                    ///< rated pull of the winch, N
-    std::vector<std::vector<float>> barUse;    ///< [case][bar], of its member check
-    std::vector<float> largestMove;            ///< [case], mm
+    std::vector<Check> checks;               ///< worst first
+    std::vector<Rung> ladder;                ///< weakest first
+    double ladderRated = 0;                  ///< rated pull of the winch, N
+    std::vector<std::vector<float>> barUse;  ///< [case][bar], of its member check
+    std::vector<float> largestMove;          ///< [case], mm
 };
 
 [[nodiscard]] std::string_view kindWord(CheckKind kind);
@@ -58,6 +58,7 @@ struct Proof {
 /// plate, weld, tab, bolt and the frame ends.
 /// @error Mechanism and others of solveStatic; Undetermined if nothing holds the piece
 [[nodiscard]] Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle,
-                                  const rig::RigGeometry &rig, const stock::Stock &stock, const HouseRules &rules);
+                                  const rig::RigGeometry &rig, const stock::Stock &stock,
+                                  const HouseRules &rules);
 
 }  // namespace hefty::proof

@@ -16,47 +16,57 @@ const std::vector<DatumDescriptor> &descriptors() {
         {"wheelbase", "Wheelbase", "Axle center to axle center along the sill, wheels straight ahead.",
          Quantity::Length, 1200, 6000, true},
         {"frontFrameEnd", "Frame end ahead of the front axle",
-         "Plumb line from the end of each rail and from the hub; measure along the floor.", Quantity::Length, 50,
-         2000, true},
-        {"railSpacing", "Rails, center to center", "Outside to outside at the front ends, less one rail width.",
-         Quantity::Length, 300, 1400, true},
-        {"railCenter", "Rail center above ground", "Floor to the bottom of the rail at its end, plus half its height.",
-         Quantity::Length, 150, 1800, true},
+         "Plumb line from the end of each rail and from the hub; measure along the floor.", Quantity::Length,
+         50, 2000, true},
+        {"railSpacing", "Rails, center to center",
+         "Outside to outside at the front ends, less one rail width.", Quantity::Length, 300, 1400, true},
+        {"railCenter", "Rail center above ground",
+         "Floor to the bottom of the rail at its end, plus half its height.", Quantity::Length, 150, 1800,
+         true},
         {"railHeight", "Rail height", "Across the outer side of the rail.", Quantity::Length, 30, 400, true},
         {"railWidth", "Rail width", "Across the top of the rail.", Quantity::Length, 20, 250, true},
-        {"railWall", "Rail wall", "At a hole with a depth gauge, paint scraped off.", Quantity::DrilledLength, 1, 20,
-         true},
+        {"railWall", "Rail wall", "At a hole with a depth gauge, paint scraped off.", Quantity::DrilledLength,
+         1, 20, true},
         {"crossmember", "First crossmember behind the end",
-         "From the end of the rail back to the nearest weld of the first crossmember.", Quantity::Length, 0, 2000,
+         "From the end of the rail back to the nearest weld of the first crossmember.", Quantity::Length, 0,
+         2000, true},
+        {"frontLoadedRadius", "Front tire, loaded radius",
+         "Floor to hub center, vehicle standing on its wheels.", Quantity::Length, 150, 900, true},
+        {"rearLoadedRadius", "Rear tire, loaded radius",
+         "Floor to hub center, vehicle standing on its wheels.", Quantity::Length, 150, 900, true},
+        {"tireWidth", "Tire width", "Across the widest part of the sidewalls.", Quantity::Length, 80, 700,
          true},
-        {"frontLoadedRadius", "Front tire, loaded radius", "Floor to hub center, vehicle standing on its wheels.",
-         Quantity::Length, 150, 900, true},
-        {"rearLoadedRadius", "Rear tire, loaded radius", "Floor to hub center, vehicle standing on its wheels.",
-         Quantity::Length, 150, 900, true},
-        {"tireWidth", "Tire width", "Across the widest part of the sidewalls.", Quantity::Length, 80, 700, true},
-        {"track", "Track", "Middle of one front tread to the middle of the other.", Quantity::Length, 700, 2600, true},
-        {"frontAxleMass", "Mass on the front axle", "Both front wheels on scale pads, tanks full.", Quantity::Mass, 100,
-         10000, true},
-        {"rearAxleMass", "Mass on the rear axle", "Both rear wheels on scale pads, tanks full.", Quantity::Mass, 100,
-         15000, true},
+        {"track", "Track", "Middle of one front tread to the middle of the other.", Quantity::Length, 700,
+         2600, true},
+        {"frontAxleMass", "Mass on the front axle", "Both front wheels on scale pads, tanks full.",
+         Quantity::Mass, 100, 10000, true},
+        {"rearAxleMass", "Mass on the rear axle", "Both rear wheels on scale pads, tanks full.",
+         Quantity::Mass, 100, 15000, true},
         {"grossLimit", "Gross mass limit", "From the vehicle's papers.", Quantity::Mass, 200, 30000, true},
-        {"rearFrameEnd", "Frame end behind the rear axle", "Plumb line from the end of each rail and from the hub.",
-         Quantity::Length, 50, 4000, false},
+        {"rearFrameEnd", "Frame end behind the rear axle",
+         "Plumb line from the end of each rail and from the hub.", Quantity::Length, 50, 4000, false},
     };
     return list;
 }
 
 std::string_view regionWord(Region region) {
     switch (region) {
-        case Region::Belly: return "belly";
-        case Region::Rear: return "rear";
-        case Region::Front: break;
+        case Region::Belly:
+            return "belly";
+        case Region::Rear:
+            return "rear";
+        case Region::Front:
+            break;
     }
     return "front";
 }
 
-Vec3 vec3(const std::array<double, 3> &a) { return {a[0], a[1], a[2]}; }
-Json list(const Vec3 &v) { return Json::array({v.x(), v.y(), v.z()}); }
+Vec3 vec3(const std::array<double, 3> &a) {
+    return {a[0], a[1], a[2]};
+}
+Json list(const Vec3 &v) {
+    return Json::array({v.x(), v.y(), v.z()});
+}
 
 Trust readTrust(ObjectReader &o, const char *key, Trust fallback) {
     const std::string word = o.text(key, std::string(trustWord(fallback)));
@@ -140,14 +150,19 @@ void readSilhouettes(ObjectReader &o, Vehicle &vehicle, Faults &faults) {
 
 std::string_view trustWord(Trust trust) {
     switch (trust) {
-        case Trust::Estimated: return "estimated";
-        case Trust::Assumed: return "assumed";
-        case Trust::Measured: break;
+        case Trust::Estimated:
+            return "estimated";
+        case Trust::Assumed:
+            return "assumed";
+        case Trust::Measured:
+            break;
     }
     return "measured";
 }
 
-std::span<const DatumDescriptor> ladderFrameDatums() { return descriptors(); }
+std::span<const DatumDescriptor> ladderFrameDatums() {
+    return descriptors();
+}
 
 const DatumDescriptor *datum(std::string_view id) {
     for (const DatumDescriptor &d : descriptors())
@@ -165,8 +180,8 @@ Result<RigGeometry> geometry(const Vehicle &vehicle) {
     for (const DatumDescriptor &d : descriptors()) {
         const auto value = vehicle.value(d.id);
         if (!value && d.required)
-            return fail(ProblemKind::Undetermined, fmt::format("\"{}\" has not been measured yet.", d.name), d.id,
-                        d.how);
+            return fail(ProblemKind::Undetermined, fmt::format("\"{}\" has not been measured yet.", d.name),
+                        d.id, d.how);
         if (value && !(*value >= d.least && *value <= d.most))
             return fail(ProblemKind::BadInput,
                         fmt::format("\"{}\" is {}; it should be from {} to {}.", d.name,
@@ -194,10 +209,11 @@ Result<RigGeometry> geometry(const Vehicle &vehicle) {
     g.railWall = v("railWall");
     g.crossmember = v("crossmember");
     if (!(2 * g.railWall < std::min(g.railHeight, g.railWidth)))
-        return fail(ProblemKind::BadInput, "The rail's wall leaves no inside.", "railWall", "Measure it again.");
-    if (!(g.railSpacing > g.railWidth))
-        return fail(ProblemKind::BadInput, "The rails overlap: they are wider than their spacing.", "railSpacing",
+        return fail(ProblemKind::BadInput, "The rail's wall leaves no inside.", "railWall",
                     "Measure it again.");
+    if (!(g.railSpacing > g.railWidth))
+        return fail(ProblemKind::BadInput, "The rails overlap: they are wider than their spacing.",
+                    "railSpacing", "Measure it again.");
     return g;
 }
 
@@ -268,7 +284,8 @@ Json writeVehicle(const Vehicle &vehicle) {
     for (const Silhouette &s : vehicle.silhouettes) {
         Json points = Json::array();
         for (const Vec2 &p : s.points) points.push_back(Json::array({p.x(), p.y()}));
-        json["silhouettes"].push_back({{"view", s.view}, {"closed", s.closed}, {"points", std::move(points)}});
+        json["silhouettes"].push_back(
+            {{"view", s.view}, {"closed", s.closed}, {"points", std::move(points)}});
     }
     return json;
 }

@@ -8,7 +8,9 @@
 namespace hefty::shape {
 namespace {
 
-double cross(const Vec2 &a, const Vec2 &b) { return a.x() * b.y() - a.y() * b.x(); }
+double cross(const Vec2 &a, const Vec2 &b) {
+    return a.x() * b.y() - a.y() * b.x();
+}
 
 }  // namespace
 
@@ -80,9 +82,8 @@ Polygon2 intersectConvex(std::span<const Vec2> a, std::span<const Vec2> b) {
 }
 
 Polygon2 convexHull(std::vector<Vec2> points) {
-    std::sort(points.begin(), points.end(), [](const Vec2 &a, const Vec2 &b) {
-        return a.x() != b.x() ? a.x() < b.x() : a.y() < b.y();
-    });
+    std::sort(points.begin(), points.end(),
+              [](const Vec2 &a, const Vec2 &b) { return a.x() != b.x() ? a.x() < b.x() : a.y() < b.y(); });
     if (points.size() < 3) return points;
     Polygon2 hull;
     const auto grow = [&hull](const Vec2 &p, std::size_t floor) {

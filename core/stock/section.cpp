@@ -37,8 +37,8 @@ double tubeInertia(double h, double b, double t, const Spandrel &outer, const Sp
 }
 
 double tubePlastic(double h, double b, double t, const Spandrel &outer, const Spandrel &inner) {
-    return b * h * h / 4 - (b - 2 * t) * (h - 2 * t) * (h - 2 * t) / 4 - 4 * outer.area * (h / 2 - outer.offset) +
-           4 * inner.area * (h / 2 - t - inner.offset);
+    return b * h * h / 4 - (b - 2 * t) * (h - 2 * t) * (h - 2 * t) / 4 -
+           4 * outer.area * (h / 2 - outer.offset) + 4 * inner.area * (h / 2 - t - inner.offset);
 }
 
 SectionProperties rectTube(const Section &s, double t, double ro) {
@@ -191,9 +191,11 @@ Result<SectionProperties> properties(const Section &s, double density) {
     Section nominal = s;
     switch (s.shape) {
         case SectionShape::RectTube: {
-            const double ro = s.radius > 0 ? s.radius : (s.standard == "ASTM A500" ? 2 * t : standardCornerRadius(s.wall));
+            const double ro =
+                s.radius > 0 ? s.radius : (s.standard == "ASTM A500" ? 2 * t : standardCornerRadius(s.wall));
             if (!(2 * ro <= std::min(s.height, s.width)))
-                return fail(ProblemKind::BadInput, "The corner radius is larger than half the section.", where);
+                return fail(ProblemKind::BadInput, "The corner radius is larger than half the section.",
+                            where);
             p = rectTube(s, t, ro);
             p.massPerLength = rectTube(nominal, s.wall, std::max(ro, s.wall)).area * density;
             break;

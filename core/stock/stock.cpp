@@ -13,14 +13,30 @@ const T *findById(const std::vector<T> &list, std::string_view id) {
 
 }  // namespace
 
-const Material *Stock::material(std::string_view id) const { return findById(materials, id); }
-const Section *Stock::section(std::string_view id) const { return findById(sections, id); }
-const BoltSize *Stock::bolt(std::string_view id) const { return findById(bolts, id); }
-const Filler *Stock::filler(std::string_view id) const { return findById(fillers, id); }
-const Winch *Stock::winch(std::string_view id) const { return findById(winches, id); }
-const Rope *Stock::rope(std::string_view id) const { return findById(ropes, id); }
-const Shackle *Stock::shackle(std::string_view id) const { return findById(shackles, id); }
-const Fairlead *Stock::fairlead(std::string_view id) const { return findById(fairleads, id); }
+const Material *Stock::material(std::string_view id) const {
+    return findById(materials, id);
+}
+const Section *Stock::section(std::string_view id) const {
+    return findById(sections, id);
+}
+const BoltSize *Stock::bolt(std::string_view id) const {
+    return findById(bolts, id);
+}
+const Filler *Stock::filler(std::string_view id) const {
+    return findById(fillers, id);
+}
+const Winch *Stock::winch(std::string_view id) const {
+    return findById(winches, id);
+}
+const Rope *Stock::rope(std::string_view id) const {
+    return findById(ropes, id);
+}
+const Shackle *Stock::shackle(std::string_view id) const {
+    return findById(shackles, id);
+}
+const Fairlead *Stock::fairlead(std::string_view id) const {
+    return findById(fairleads, id);
+}
 
 std::vector<double> Stock::plateThicknesses(std::string_view material) const {
     std::vector<double> out;

@@ -55,7 +55,7 @@ struct Winch {
     int layers = 1;
     double footLength = 0, footWidth = 0;  ///< bolt spacing across and along the vehicle, mm
     std::string footBolt, footBoltGrade;
-    double drumHeight = 0;                    ///< drum axis above the feet, mm
+    double drumHeight = 0;                     ///< drum axis above the feet, mm
     double length = 0, depth = 0, height = 0;  ///< envelope across, along, up, mm
 };
 
@@ -71,7 +71,7 @@ struct Rope {
 struct Shackle {
     std::string id, name;
     double mass = 0;
-    double pinDiameter = 0, jaw = 0;  ///< mm
+    double pinDiameter = 0, jaw = 0;               ///< mm
     double workingLoad = 0, breakingStrength = 0;  ///< N
 };
 

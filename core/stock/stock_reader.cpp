@@ -31,7 +31,8 @@ Material readMaterial(const Rows &t, std::size_t r, Faults &f) {
     if (m.weldedYield == 0) m.weldedYield = m.yield;
     if (m.weldedUltimate == 0) m.weldedUltimate = m.ultimate;
     m.source = t.text(r, "source", f);
-    for (const double v : {m.E, m.density, m.yield, m.ultimate}) checkAbove(v, "A property", "materials/" + m.id, f);
+    for (const double v : {m.E, m.density, m.yield, m.ultimate})
+        checkAbove(v, "A property", "materials/" + m.id, f);
     return m;
 }
 
@@ -71,8 +72,13 @@ PlateStock readPlate(const Rows &t, std::size_t r, Faults &f) {
 }
 
 BoltSize readBolt(const Rows &t, std::size_t r, Faults &f) {
-    BoltSize b{t.text(r, "id", f),    t.text(r, "series", f), t.number(r, "diameter", f), t.number(r, "pitch", f),
-               t.number(r, "hole", f), t.number(r, "washer", f), {}};
+    BoltSize b{t.text(r, "id", f),
+               t.text(r, "series", f),
+               t.number(r, "diameter", f),
+               t.number(r, "pitch", f),
+               t.number(r, "hole", f),
+               t.number(r, "washer", f),
+               {}};
     std::istringstream grades(t.text(r, "grades", f));
     for (std::string grade; grades >> grade;) b.grades.push_back(grade);
     if (!(b.hole > b.diameter)) f.add("The hole must be larger than the bolt.", "bolts/" + b.id);
@@ -80,8 +86,8 @@ BoltSize readBolt(const Rows &t, std::size_t r, Faults &f) {
 }
 
 Filler readFiller(const Rows &t, std::size_t r, Faults &f) {
-    Filler filler{t.text(r, "id", f), t.text(r, "process", f), t.text(r, "family", f), t.number(r, "strength", f),
-                  t.text(r, "source", f)};
+    Filler filler{t.text(r, "id", f), t.text(r, "process", f), t.text(r, "family", f),
+                  t.number(r, "strength", f), t.text(r, "source", f)};
     checkAbove(filler.strength, "The strength", "fillers/" + filler.id, f);
     return filler;
 }

@@ -22,13 +22,16 @@ double tubeMass(const armor::TubePart &t) {
     // The taper takes the two side walls' triangles; the bottom wall goes too and its closing plate is
     // a part of its own.
     if (t.taper > 0) mass -= (2 * wall * t.taper / 2 + wall * t.section.width) * length * t.material.density;
-    for (const armor::TubeOpening &o : t.openings) mass -= 2 * wall * o.length * o.height * t.material.density;
+    for (const armor::TubeOpening &o : t.openings)
+        mass -= 2 * wall * o.length * o.height * t.material.density;
     for (const armor::Hole &h : t.holes)
         mass -= std::numbers::pi / 4 * h.diameter * h.diameter * wall * t.material.density;
     return std::max(0.0, mass);
 }
 
-double plateMass(const armor::PlatePart &p) { return p.area() * p.thickness * p.material.density; }
+double plateMass(const armor::PlatePart &p) {
+    return p.area() * p.thickness * p.material.density;
+}
 
 /// Smallest rectangle around an outline among those with a side along one of its edges.
 std::pair<double, double> smallestRectangle(const armor::Polygon2 &outline) {
@@ -63,11 +66,14 @@ CutItem cutOf(const armor::TubePart &t) {
     c.holes = t.holes;
     c.mass = tubeMass(t);
     if (t.taper > 0)
-        c.note = fmt::format("Underside cut off on a slope: 0 at the miter to {:.0f} mm at the tip.", t.taper);
+        c.note =
+            fmt::format("Underside cut off on a slope: 0 at the miter to {:.0f} mm at the tip.", t.taper);
     for (const armor::TubeOpening &o : t.openings)
-        c.note += fmt::format("{}Opening for the {}: {:.0f} x {:.0f} mm, middle {:.0f} mm from the end, {:.0f} mm {} the center line, through both walls.",
-                              c.note.empty() ? "" : " ", o.purpose, o.length, o.height, o.station, std::abs(o.offset),
-                              o.offset >= 0 ? "above" : "below");
+        c.note += fmt::format(
+            "{}Opening for the {}: {:.0f} x {:.0f} mm, middle {:.0f} mm from the end, {:.0f} mm {} the "
+            "center line, through both walls.",
+            c.note.empty() ? "" : " ", o.purpose, o.length, o.height, o.station, std::abs(o.offset),
+            o.offset >= 0 ? "above" : "below");
     return c;
 }
 
@@ -84,8 +90,12 @@ CutItem cutOf(const armor::PlatePart &p) {
     return c;
 }
 
-Vec3 tubeCenter(const armor::TubePart &t) { return (t.from + t.to) / 2; }
-Vec3 plateCenter(const armor::PlatePart &p) { return p.axes.toWorld(shape::centroid(p.outline)); }
+Vec3 tubeCenter(const armor::TubePart &t) {
+    return (t.from + t.to) / 2;
+}
+Vec3 plateCenter(const armor::PlatePart &p) {
+    return p.axes.toWorld(shape::centroid(p.outline));
+}
 
 void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &out) {
     Vec3 moment = Vec3::Zero();
@@ -107,12 +117,14 @@ void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &o
     out.rearAxleShift = -out.mass * out.center.x() / rig.wheelbase;
     out.frontAxleShift = out.mass - out.rearAxleShift;
     out.massWorking.title = "Mass added by the piece";
-    out.massWorking.given("m₁", "tubes, openings and holes taken out", tubes, "kg", "section tables, nominal walls")
+    out.massWorking
+        .given("m₁", "tubes, openings and holes taken out", tubes, "kg", "section tables, nominal walls")
         .given("m₂", "plates, holes taken out", plates, "kg", "outline area x thickness x density")
         .given("m₃", "weld metal, leg²/2 x length x density", out.weldMetal, "kg", "welds found from contact")
         .given("m₄", "winch, rope, fairlead", out.boughtMass, "kg", "bought parts")
         .step("m", "together", "m₁ + m₂ + m₃ + m₄",
-              fmt::format("{} + {} + {} + {}", number(tubes), number(plates), number(out.weldMetal), number(out.boughtMass)),
+              fmt::format("{} + {} + {} + {}", number(tubes), number(plates), number(out.weldMetal),
+                          number(out.boughtMass)),
               out.mass, "kg", "");
     out.massWorking.note("Bolts, shackles, coating and wiring are not in it.");
     out.axleWorking.title = "Shift of the axle loads";
@@ -120,26 +132,32 @@ void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &o
         .given("x", "its center ahead of the front axle", out.center.x(), "mm", "sum of m x over the parts")
         .given("L", "wheelbase", rig.wheelbase, "mm", "measured")
         .step("ΔR", "on the rear axle", "−m x/L",
-              fmt::format("−{} · {}/{}", number(out.mass), number(out.center.x()), number(rig.wheelbase)), out.rearAxleShift,
-              "kg", "moments about the front axle")
-        .step("ΔF", "on the front axle", "m − ΔR", fmt::format("{} − ({})", number(out.mass), number(out.rearAxleShift)),
-              out.frontAxleShift, "kg", "equilibrium");
+              fmt::format("−{} · {}/{}", number(out.mass), number(out.center.x()), number(rig.wheelbase)),
+              out.rearAxleShift, "kg", "moments about the front axle")
+        .step("ΔF", "on the front axle", "m − ΔR",
+              fmt::format("{} − ({})", number(out.mass), number(out.rearAxleShift)), out.frontAxleShift, "kg",
+              "equilibrium");
 }
 
 Result<bool> nestBars(const armor::Assembly &a, const Shop &shop, std::stop_token stop, Fabrication &out) {
     for (const armor::TubePart &t : a.tubes) {
-        const auto same = [&t](const SectionNesting &n) { return n.section == t.section.id && n.material == t.material.id; };
+        const auto same = [&t](const SectionNesting &n) {
+            return n.section == t.section.id && n.material == t.material.id;
+        };
         if (std::any_of(out.nestings.begin(), out.nestings.end(), same)) continue;
         std::vector<PieceLength> pieces;
         for (const armor::TubePart &u : a.tubes)
-            if (u.section.id == t.section.id && u.material.id == t.material.id) pieces.push_back({u.name, u.cutLength()});
+            if (u.section.id == t.section.id && u.material.id == t.material.id)
+                pieces.push_back({u.name, u.cutLength()});
         std::vector<Bar> bars;
         for (const RackItem &i : shop.rack)
             if (i.section == t.section.id && i.material == t.material.id)
                 for (int n = 0; n < i.count; ++n)
-                    bars.push_back({i.count > 1 ? fmt::format("{} ({})", i.id, n + 1) : i.id, i.length, true, i.price});
+                    bars.push_back(
+                        {i.count > 1 ? fmt::format("{} ({})", i.id, n + 1) : i.id, i.length, true, i.price});
         const double newPrice = t.properties.massPerLength * t.section.length * shop.tubePricePerKg;
-        auto nesting = nest(pieces, bars, {"to buy", t.section.length, false, newPrice}, {shop.kerf, 50, stop});
+        auto nesting =
+            nest(pieces, bars, {"to buy", t.section.length, false, newPrice}, {shop.kerf, 50, stop});
         if (!nesting) return tl::unexpected(nesting.error());
         SectionNesting section{t.section.id, t.material.id, std::move(*nesting), 0};
         for (const NestedBar &b : section.nesting.bars)
@@ -155,15 +173,18 @@ void price(const armor::Assembly &a, const Shop &shop, Fabrication &out) {
     double plates = 0;
     for (const armor::PlatePart &p : a.plates) plates += plateMass(p);
     const double plateCost = plates / (1 - shop.plateWaste) * shop.platePricePerKg;
-    out.costs.push_back({"plate", plateCost,
-                         fmt::format("{:.1f} kg/(1 − {:.2f}) · {:.2f}", plates, shop.plateWaste, shop.platePricePerKg)});
+    out.costs.push_back(
+        {"plate", plateCost,
+         fmt::format("{:.1f} kg/(1 − {:.2f}) · {:.2f}", plates, shop.plateWaste, shop.platePricePerKg)});
     // Half of the wire ends as spatter, stubs and reinforcement.
     const double filler = out.weldMetal / 0.5 * shop.fillerPricePerKg;
-    out.costs.push_back({"filler metal", filler, fmt::format("{:.2f} kg/0.5 · {:.2f}", out.weldMetal, shop.fillerPricePerKg)});
+    out.costs.push_back({"filler metal", filler,
+                         fmt::format("{:.2f} kg/0.5 · {:.2f}", out.weldMetal, shop.fillerPricePerKg)});
     out.costWorking.title = "Material cost";
     for (const CostLine &line : out.costs) {
         out.materialCost += line.amount;
-        out.costWorking.step(line.what, line.how, line.how, "", line.amount, shop.currency, "prices of " + shop.name);
+        out.costWorking.step(line.what, line.how, line.how, "", line.amount, shop.currency,
+                             "prices of " + shop.name);
     }
     out.costWorking.step("sum", "material", "all of the above", "", out.materialCost, shop.currency, "");
     out.costWorking.note("Bought parts, gas, coating and labor are not in it.");
@@ -183,7 +204,8 @@ Result<Fabrication> fabricate(const armor::Assembly &a, const rig::RigGeometry &
 }
 
 std::string cutListCsv(const Fabrication &f) {
-    std::string csv = "part,stock,material,length_mm,width_mm,miter_start_deg,miter_end_deg,mass_kg,from_bar,holes,note\n";
+    std::string csv =
+        "part,stock,material,length_mm,width_mm,miter_start_deg,miter_end_deg,mass_kg,from_bar,holes,note\n";
     for (const CutItem &c : f.cuts) {
         std::string bar;
         for (const SectionNesting &n : f.nestings)
@@ -192,10 +214,11 @@ std::string cutListCsv(const Fabrication &f) {
                     if (!c.isPlate && p.name == c.part) bar = b.bar.id;
         std::string holes;
         for (const armor::Hole &h : c.holes)
-            holes += fmt::format("{}{} d{:.1f} at {:.1f}/{:.1f}", holes.empty() ? "" : "; ", h.purpose, h.diameter, h.at.x(), h.at.y());
-        csv += fmt::format("{},{},{},{:.1f},{:.1f},{:.2f},{:.2f},{:.3f},{},{},{}\n", csvField(c.part), csvField(c.stock),
-                           csvField(c.material), c.length, c.width, degrees(c.miterFrom), degrees(c.miterTo), c.mass,
-                           csvField(bar), csvField(holes), csvField(c.note));
+            holes += fmt::format("{}{} d{:.1f} at {:.1f}/{:.1f}", holes.empty() ? "" : "; ", h.purpose,
+                                 h.diameter, h.at.x(), h.at.y());
+        csv += fmt::format("{},{},{},{:.1f},{:.1f},{:.2f},{:.2f},{:.3f},{},{},{}\n", csvField(c.part),
+                           csvField(c.stock), csvField(c.material), c.length, c.width, degrees(c.miterFrom),
+                           degrees(c.miterTo), c.mass, csvField(bar), csvField(holes), csvField(c.note));
     }
     return csv;
 }

@@ -50,15 +50,17 @@ std::vector<Demand> groupPieces(const std::vector<PieceLength> &pieces, double l
         else
             it->pieces.push_back(i);
     }
-    std::sort(demands.begin(), demands.end(), [](const Demand &a, const Demand &b) { return a.length > b.length; });
+    std::sort(demands.begin(), demands.end(),
+              [](const Demand &a, const Demand &b) { return a.length > b.length; });
     return demands;
 }
 
 std::vector<BarKind> groupBars(const std::vector<Bar> &onHand, const Bar &newBar) {
     std::vector<BarKind> kinds;
     for (const Bar &b : onHand) {
-        const auto it = std::find_if(kinds.begin(), kinds.end(),
-                                     [&](const BarKind &k) { return std::abs(k.length - b.length) < sameLength; });
+        const auto it = std::find_if(kinds.begin(), kinds.end(), [&](const BarKind &k) {
+            return std::abs(k.length - b.length) < sameLength;
+        });
         if (it == kinds.end())
             kinds.push_back({b.length, true, {&b}});
         else
@@ -125,17 +127,20 @@ struct StopCheck {
 
 /// Solves for how often each column is used; empty if there is no answer.
 std::vector<int> solveColumns(const std::vector<Demand> &demands, const std::vector<BarKind> &kinds,
-                              const std::vector<Column> &columns, const NestingOptions &options, bool &optimal) {
+                              const std::vector<Column> &columns, const NestingOptions &options,
+                              bool &optimal) {
     glp_term_out(GLP_OFF);
     const std::unique_ptr<glp_prob, ProblemDelete> lp(glp_create_prob());
     glp_set_obj_dir(lp.get(), GLP_MIN);
     const int demandRows = static_cast<int>(demands.size());
     glp_add_rows(lp.get(), demandRows + static_cast<int>(kinds.size()));
     for (int i = 0; i < demandRows; ++i)
-        glp_set_row_bnds(lp.get(), i + 1, GLP_LO, static_cast<double>(demands[static_cast<std::size_t>(i)].pieces.size()), 0);
+        glp_set_row_bnds(lp.get(), i + 1, GLP_LO,
+                         static_cast<double>(demands[static_cast<std::size_t>(i)].pieces.size()), 0);
     double allOnHand = 1;
     for (std::size_t k = 0; k < kinds.size(); ++k) {
-        const double count = kinds[k].onHand ? static_cast<double>(kinds[k].bars.size()) : options.newBarsAtMost;
+        const double count =
+            kinds[k].onHand ? static_cast<double>(kinds[k].bars.size()) : options.newBarsAtMost;
         if (kinds[k].onHand) allOnHand += count * kinds[k].length;
         glp_set_row_bnds(lp.get(), demandRows + static_cast<int>(k) + 1, GLP_UP, 0, count);
     }
@@ -178,8 +183,9 @@ std::vector<int> solveColumns(const std::vector<Demand> &demands, const std::vec
     return uses;
 }
 
-void layOut(const std::vector<PieceLength> &pieces, std::vector<Demand> demands, const std::vector<BarKind> &kinds,
-            const std::vector<Column> &columns, const std::vector<int> &uses, double kerf, Nesting &out) {
+void layOut(const std::vector<PieceLength> &pieces, std::vector<Demand> demands,
+            const std::vector<BarKind> &kinds, const std::vector<Column> &columns,
+            const std::vector<int> &uses, double kerf, Nesting &out) {
     std::vector<std::size_t> taken(kinds.size(), 0);
     for (std::size_t c = 0; c < columns.size(); ++c)
         for (int n = 0; n < uses[c]; ++n) {
@@ -210,10 +216,12 @@ double NestedBar::used() const {
     return std::min(sum, bar.length);
 }
 
-double NestedBar::left() const { return bar.length - used(); }
+double NestedBar::left() const {
+    return bar.length - used();
+}
 
-Result<Nesting> nest(const std::vector<PieceLength> &pieces, const std::vector<Bar> &onHand, const Bar &newBar,
-                     const NestingOptions &options) {
+Result<Nesting> nest(const std::vector<PieceLength> &pieces, const std::vector<Bar> &onHand,
+                     const Bar &newBar, const NestingOptions &options) {
     if (!(options.kerf >= 0) || !std::isfinite(options.kerf))
         return fail(ProblemKind::BadInput, "The kerf must be 0 or more.", "kerf");
     double longest = newBar.length;

@@ -27,19 +27,19 @@ struct NestedBar {
     Bar bar;
     std::vector<PieceLength> pieces;
     double kerf = 0;
-    [[nodiscard]] double used() const;   ///< pieces and a kerf after each
-    [[nodiscard]] double left() const;   ///< what remains; the last kerf may run off the end
+    [[nodiscard]] double used() const;  ///< pieces and a kerf after each
+    [[nodiscard]] double left() const;  ///< what remains; the last kerf may run off the end
 };
 
 struct Nesting {
-    std::vector<NestedBar> bars;              ///< only those that are cut
-    std::vector<PieceLength> unplaced;        ///< longer than any bar there is
-    bool optimal = true;                      ///< false if the search was stopped early
-    double bought = 0;                        ///< length of bars to buy, mm
+    std::vector<NestedBar> bars;        ///< only those that are cut
+    std::vector<PieceLength> unplaced;  ///< longer than any bar there is
+    bool optimal = true;                ///< false if the search was stopped early
+    double bought = 0;                  ///< length of bars to buy, mm
 };
 
 struct NestingOptions {
-    double kerf = 3;           ///< lost at every cut, mm
+    double kerf = 3;  ///< lost at every cut, mm
     int newBarsAtMost = 50;
     std::stop_token stop = {};
 };

@@ -50,15 +50,15 @@ struct Shop {
 struct CutItem {
     std::string part;
     bool isPlate = false;
-    std::string stock;        ///< section id, or "plate 10 mm"
+    std::string stock;  ///< section id, or "plate 10 mm"
     std::string material;
-    double length = 0;        ///< longest edge of a bar; longer side of a plate's rectangle
-    double width = 0;         ///< shorter side of a plate's rectangle; 0 for a bar
+    double length = 0;  ///< longest edge of a bar; longer side of a plate's rectangle
+    double width = 0;   ///< shorter side of a plate's rectangle; 0 for a bar
     double thickness = 0;
     double miterFrom = 0, miterTo = 0;  ///< rad from square
-    std::string note;         ///< lengthwise cuts, openings
+    std::string note;                   ///< lengthwise cuts, openings
     std::vector<armor::Hole> holes;
-    double mass = 0;          ///< kg, as cut
+    double mass = 0;  ///< kg, as cut
 };
 
 /// The bars of one section and material with their nesting.
@@ -80,10 +80,10 @@ struct Fabrication {
     double fabricatedMass = 0;  ///< tubes, plates and weld metal, kg
     double boughtMass = 0;
     double mass = 0;
-    Vec3 center = Vec3::Zero();    ///< of gravity
-    double frontAxleShift = 0;     ///< kg more on the front axle
+    Vec3 center = Vec3::Zero();  ///< of gravity
+    double frontAxleShift = 0;   ///< kg more on the front axle
     double rearAxleShift = 0;
-    double weldMetal = 0;          ///< kg
+    double weldMetal = 0;  ///< kg
     double materialCost = 0;
     std::vector<CostLine> costs;
     working::Working massWorking, axleWorking, costWorking;

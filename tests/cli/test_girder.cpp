@@ -1,0 +1,138 @@
+#include <cmath>
+
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QTest>
+
+#include "tests/core/demo.h"
+
+using namespace hefty;
+
+namespace {
+
+struct Run {
+    int exit;
+    QByteArray out, error;
+};
+
+Run girder(const QStringList &arguments, const QByteArray &input = {}) {
+    QProcess process;
+    process.start(QStringLiteral(HEFTY_GIRDER), arguments);
+    process.write(input);
+    process.closeWriteChannel();
+    process.waitForFinished(60000);
+    return {process.exitCode(), process.readAllStandardOutput(), process.readAllStandardError()};
+}
+
+Json json(const QByteArray &text) {
+    return Json::parse(text.toStdString());
+}
+
+}  // namespace
+
+/// The command itself: arguments, streams, exit codes, and the numbers of the contract.
+class TestGirder : public QObject {
+    Q_OBJECT
+
+  private slots:
+    void appraise() {
+        const Run run = girder({"appraise", QString::fromStdString(hefty::testing::demoPath())});
+        QCOMPARE(run.exit, 0);
+        QVERIFY(run.error.isEmpty());
+        const Json answer = json(run.out);
+        QCOMPARE(answer["gauges"].size(), std::size_t(7));
+        QVERIFY(answer["pieces"][0]["proof"]["checks"].size() > 40);
+        QVERIFY(answer["pieces"][0]["fabrication"]["nesting"][0]["optimal"].get<bool>());
+        // the same numbers as the core gives
+        const auto a = job::appraise(hefty::testing::demoJob(), hefty::testing::shippedStock());
+        QVERIFY(std::abs(answer["gauges"][4]["value"].get<double>() - *a.gauge("mass")->value) < 1e-6);
+    }
+    void frame() {
+        const QByteArray model =
+            R"({"nodes":[{"id":"A","at":[0,0,0]},{"id":"B","at":[1000,0,0]},{"id":"lost","at":[9,9,9]}],
+            "materials":[{"id":"s","E":200000,"nu":0.3,"density":7.85e-6,"yield":350}],
+            "sections":[{"id":"q","A":1000,"Iy":2e6,"Iz":1e6,"J":1e6}],
+            "beams":[{"id":"b","from":"A","to":"B","material":"s","section":"q","up":[0,0,1]}],
+            "supports":[{"node":"A","fixed":["ux","uy","uz","rx","ry","rz"]}],
+            "prescribed":[{"case":"move","node":"B","dof":"uz","value":-2.0}],
+            "loads":[{"case":"pull","node":"B","force":[500,0,-100],"moment":[0,0,0]},{"case":"grav","acceleration":[0,0,-9.81]}]})";
+        const Run run = girder({"frame", "-"}, model);
+        QCOMPARE(run.exit, 0);
+        const Json cases = json(run.out)["cases"];
+        QVERIFY(!cases["pull"]["displacements"].contains("lost"));
+        // B's uz is prescribed in "move" and therefore held in "pull"
+        QVERIFY(std::abs(cases["pull"]["displacements"]["B"][2].get<double>()) < 1e-12);
+        QVERIFY(std::abs(cases["move"]["displacements"]["B"][2].get<double>() + 2) < 1e-12);
+        QVERIFY(std::abs(cases["pull"]["beams"]["b"]["from"][0].get<double>() - 500) < 1e-6);
+        QVERIFY(std::abs(cases["pull"]["beams"]["b"]["to"][0].get<double>() - 500) < 1e-6);
+        QVERIFY(std::abs(cases["pull"]["reactions"]["B"][2].get<double>() - 100) < 1e-6);
+    }
+    void weld() {
+        const Run run = girder({"weld", "-"}, R"({"process":"gmaw","filler":{"Fexx":482.6},"segments":[
+            {"id":"left","from":[-30,-50,0],"to":[-30,50,0],"leg":6},{"id":"right","from":[30,-50,0],"to":[30,50,0],"leg":6}],
+            "load":{"at":[150,0,0],"force":[0,-10000,0],"moment":[0,0,0]}})");
+        QCOMPARE(run.exit, 0);
+        const Json answer = json(run.out);
+        QVERIFY(std::abs(answer["throatStress"]["max"].get<double>() - 66.306) < 0.01);
+        QVERIFY(std::abs(answer["utilization"].get<double>() -
+                         answer["throatStress"]["max"].get<double>() / (0.3 * 482.6)) < 1e-9);
+        const Run line = girder(
+            {"weld", "-"},
+            R"({"segments":[{"id":"a","from":[0,0,0],"to":[9,0,0],"leg":6}],"load":{"at":[0,0,0],"moment":[5,0,0]}})");
+        QCOMPARE(line.exit, 3);
+        QCOMPARE(QString::fromStdString(json(line.error)["error"]["kind"]), QStringLiteral("degenerate"));
+        QVERIFY(line.out.isEmpty());
+    }
+    void bolts() {
+        const Run run = girder(
+            {"bolts", "-"},
+            R"({"bolts":[{"id":"1","at":[-50,0],"diameter":12,"pitch":1.75,"grade":"8.8"},{"id":"2","at":[50,0],"diameter":12,"pitch":1.75,"grade":"8.8"}],
+            "load":{"at":[0,0,0],"force":[0,6000,4000],"moment":[0,0,0]},"shearPlanes":1,"threadsInShear":true})");
+        QCOMPARE(run.exit, 0);
+        QVERIFY(std::abs(json(run.out)["bolts"]["1"]["shear"].get<double>() - 3000) < 1e-9);
+        QVERIFY(std::abs(json(run.out)["bolts"]["2"]["tension"].get<double>() - 2000) < 1e-9);
+    }
+    void clearance() {
+        const Run run = girder(
+            {"clearance", "-"},
+            R"({"wheelbase":3220,"tires":{"front":{"radius":405,"width":255,"track":1600},"rear":{"radius":405,"width":255,"track":1600}},
+            "front":[{"id":"p","at":[810,0,405]}],"belly":[],"rear":[]})");
+        QCOMPARE(run.exit, 0);
+        const Json answer = json(run.out);
+        QVERIFY(std::abs(answer["approach"]["angle"].get<double>() - 30) < 1e-9);
+        QVERIFY(answer["departure"]["angle"].is_null() &&
+                !answer["departure"]["why"].get<std::string>().empty());
+        QVERIFY(answer["approach"]["wheelPath"]["angle"].is_null());
+    }
+    void errors_data() {
+        QTest::addColumn<QStringList>("arguments");
+        QTest::addColumn<QByteArray>("input");
+        QTest::addColumn<int>("exit");
+        QTest::newRow("no subcommand") << QStringList{} << QByteArray() << 2;
+        QTest::newRow("unknown subcommand") << QStringList{"fly", "-"} << QByteArray() << 2;
+        QTest::newRow("no file") << QStringList{"frame"} << QByteArray() << 2;
+        QTest::newRow("file that is not there") << QStringList{"frame", "/no/such"} << QByteArray() << 2;
+        QTest::newRow("empty input") << QStringList{"frame", "-"} << QByteArray() << 2;
+        QTest::newRow("broken JSON") << QStringList{"weld", "-"} << QByteArray("{\"a\":") << 2;
+        QTest::newRow("job of another program") << QStringList{"appraise", "-"} << QByteArray("{}") << 2;
+        QTest::newRow("mechanism")
+            << QStringList{"frame", "-"}
+            << QByteArray(
+                   R"({"nodes":[{"id":"A","at":[0,0,0]}],"loads":[{"case":"c","node":"A","force":[1,0,0]}]})")
+            << 3;
+    }
+    void errors() {
+        QFETCH(QStringList, arguments);
+        QFETCH(QByteArray, input);
+        QFETCH(int, exit);
+        const Run run = girder(arguments, input);
+        QCOMPARE(run.exit, exit);
+        QVERIFY(run.out.isEmpty());
+        const Json error = json(run.error)["error"];
+        QVERIFY(!error["message"].get<std::string>().empty() && !error["kind"].get<std::string>().empty() &&
+                error.contains("where"));
+    }
+};
+
+QTEST_GUILESS_MAIN(TestGirder)
+#include "test_girder.moc"

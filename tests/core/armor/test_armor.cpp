@@ -1,0 +1,204 @@
+#include <cmath>
+
+#include <QTest>
+
+#include "core/armor/contact.h"
+#include "core/base/constants.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::armor;
+using hefty::testing::buildDemo;
+using hefty::testing::demoJob;
+
+namespace {
+
+PlatePart plate(const Vec3 &origin, const Vec3 &x, const Vec3 &y, double w, double h, double t) {
+    PlatePart p;
+    p.name = "plate";
+    p.axes = {origin, x, y, x.cross(y)};
+    p.outline = {{-w / 2, -h / 2}, {w / 2, -h / 2}, {w / 2, h / 2}, {-w / 2, h / 2}};
+    p.thickness = t;
+    return p;
+}
+
+TubePart box(double h, double b, double t, double length) {
+    TubePart tube;
+    tube.name = "tube";
+    tube.section.height = h;
+    tube.section.width = b;
+    tube.section.wall = t;
+    tube.properties.outerRadius = 2 * t;
+    tube.properties.wall = t;
+    tube.from = {0, length / 2, 0};
+    tube.to = {0, -length / 2, 0};
+    return tube;
+}
+
+const WeldJoint *weld(const Assembly &a, const char *name) {
+    for (const WeldJoint &w : a.welds)
+        if (w.name == name) return &w;
+    return nullptr;
+}
+
+}  // namespace
+
+class TestArmor : public QObject {
+    Q_OBJECT
+
+  private slots:
+    /// A plate standing on edge on another: a strip as wide as it is thick, welded along both long sides and
+    /// its ends.
+    void edgeOnPlate() {
+        const PlatePart base = plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 400, 400, 10);
+        const PlatePart stand = plate({0, 0, 5 + 50}, Vec3::UnitX(), Vec3::UnitZ(), 120, 100, 8);
+        const auto c = touching(solidOf(stand), solidOf(base));
+        QCOMPARE(c.size(), std::size_t(1));
+        QVERIFY(std::abs(c[0].area - 120 * 8) < 1e-6);
+        double length = 0;
+        for (const WeldLine &l : c[0].lines) length += (l.to - l.from).norm();
+        QVERIFY(std::abs(length - 2 * (120 + 8)) < 1e-6);
+    }
+    void flushEdgesTakeNoFillet() {
+        const PlatePart base = plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 120, 400, 10);
+        const PlatePart stand = plate({0, 0, 55}, Vec3::UnitX(), Vec3::UnitZ(), 120, 100, 8);
+        double length = 0;
+        const auto c = touching(solidOf(stand), solidOf(base));
+        QCOMPARE(c.size(), std::size_t(1));
+        for (const WeldLine &l : c[0].lines) length += (l.to - l.from).norm();
+        QVERIFY2(std::abs(length - 240) < 1e-6, qPrintable(QString::number(length)));  // the ends are flush
+    }
+    void gapsDoNotTouch() {
+        const PlatePart base = plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 400, 400, 10);
+        QVERIFY(touching(solidOf(plate({0, 0, 57}, Vec3::UnitX(), Vec3::UnitZ(), 120, 100, 8)), solidOf(base))
+                    .empty());
+    }
+    /// A plate through a tube is welded around its cross-section on both walls.
+    void plateThroughATube() {
+        const TubePart tube = box(150, 100, 6, 1000);
+        const PlatePart tab = plate({20, 0, 0}, Vec3::UnitX(), Vec3::UnitZ(), 200, 80, 20);
+        const auto c = passingThrough(tab, solidOf(tube));
+        QCOMPARE(c.size(), std::size_t(2));
+        for (const Contact &x : c) {
+            QVERIFY(std::abs(x.area - 80 * 20) < 1e-6);
+            QVERIFY(std::abs(std::abs(x.center.x()) - 50) < 1e-9);
+            QCOMPARE(x.lines.size(), std::size_t(4));
+        }
+    }
+    void cutLengthOfAMiter() {
+        TubePart t = box(150, 100, 6, 1000);
+        const double a = radians(12.5);
+        t.cutTo = Vec3(-std::sin(a), -std::cos(a), 0).normalized();
+        QVERIFY(std::abs(t.miterTo() - a) < 1e-9);
+        QVERIFY(std::abs(t.cutLength() - (1000 + 50 * std::tan(a))) < 1e-9);
+        QCOMPARE(t.miterFrom(), 0.0);
+    }
+
+    void demoHasItsParts() {
+        const Assembly a = buildDemo(demoJob());
+        for (const char *name : {"beam", "beam.left", "beam.right", "bracket.left", "bracket.right", "tray",
+                                 "cheek.left", "cheek.right", "lip", "tab.left", "tab.right",
+                                 "gusset.left.outer", "gusset.right.outer", "cap.left", "cap.right"})
+            QVERIFY2(a.has(name), name);
+        for (const char *name :
+             {"beam~bracket.left", "beam~tray", "beam~cheek.right", "beam~tab.left", "beam~beam.left",
+              "bracket.left~gusset.left.outer", "beam~gusset.right.outer", "cheek.left~tray", "tray~lip"})
+            QVERIFY2(weld(a, name), name);
+        QCOMPARE(weld(a, "beam~tab.left")->contacts.size(), std::size_t(2));  // through both walls
+        QCOMPARE(a.mounts.size(), std::size_t(2));
+        QCOMPARE(QString::fromStdString(a.mounts[0].size),
+                 QStringLiteral("M16"));  // the largest that fits 17.5 mm holes
+        QVERIFY(a.notes.empty());
+    }
+    void leftAndRightMirror() {
+        const Assembly a = buildDemo(demoJob());
+        QVERIFY(std::abs(a.plate("bracket.left")->area() - a.plate("bracket.right")->area()) < 1e-9);
+        QVERIFY(std::abs(a.plate("bracket.left")->axes.origin.y() +
+                         a.plate("bracket.right")->axes.origin.y()) < 1e-12);
+        QVERIFY(std::abs(weld(a, "beam~tab.left")->length() - weld(a, "beam~tab.right")->length()) < 1e-9);
+    }
+    /// Derived, never retyped: a thicker bracket moves what stands beside it, and the welds stay found.
+    void changesFollowThrough() {
+        job::Job job = demoJob();
+        const double before = buildDemo(job).plate("bracket.left")->axes.origin.y();
+        job.pieces[0].settings["bracketThickness"] = 20.0;
+        const Assembly a = buildDemo(job);
+        QVERIFY(std::abs(a.plate("bracket.left")->axes.origin.y() - before - 2.5) < 1e-9);
+        QVERIFY(weld(a, "bracket.left~gusset.left.outer"));
+        QVERIFY(weld(a, "beam~bracket.left"));
+    }
+    void handlesMoveWithTheirSetting() {
+        job::Job job = demoJob();
+        const Assembly a = buildDemo(job);
+        const Pattern *pattern = armor::pattern(job.pieces[0].pattern);
+        for (const Handle &h : a.handles) {
+            const SettingDescriptor *d = pattern->setting(h.setting);
+            QVERIFY2(d, h.setting.c_str());
+            const double step = d->quantity == measure::Quantity::Angle ? 1e-5 : 0.01;
+            job::Job moved = job;
+            moved.pieces[0].settings[h.setting] = number(job.pieces[0], *pattern, h.setting) + step;
+            const Assembly b = buildDemo(moved);
+            for (const Handle &g : b.handles)
+                if (g.setting == h.setting && g.view == h.view) {
+                    const Vec3 sight =
+                        h.view == "top" ? Vec3::UnitZ() : (h.view == "front" ? Vec3::UnitX() : Vec3::UnitY());
+                    Vec3 error = (g.at - h.at) / step - h.direction;
+                    error -= sight * error.dot(sight);
+                    QVERIFY2(error.norm() < 0.02 * std::max(1.0, h.direction.norm()), h.setting.c_str());
+                }
+        }
+    }
+
+    void tweaks() {
+        job::Job job = demoJob();
+        Tweak move{Tweak::Kind::Move, "tab.left", Vec3(0, 30, 0), "", 0, {0, 0}, ""};
+        Tweak thick{Tweak::Kind::Thickness, "cheek.left", Vec3::Zero(), "", 12, {0, 0}, ""};
+        Tweak gusset{Tweak::Kind::Gusset, "bracket.left", Vec3::Zero(), "", 60, {0, 40}, ""};
+        Tweak wall{Tweak::Kind::Section, "beam.left", Vec3::Zero(), "RHS 150x100x6", 0, {0, 0}, ""};
+        Tweak leg{Tweak::Kind::WeldLeg, "beam~tab.left", Vec3::Zero(), "", 10, {0, 0}, ""};
+        Tweak hole{Tweak::Kind::Drill, "beam", Vec3::Zero(), "", 13, {200, 10}, "lamp bracket"};
+        job.pieces[0].tweaks = {move, thick, gusset, wall, leg, hole};
+        const Assembly a = buildDemo(job);
+        QVERIFY2(a.notes.empty(), a.notes.empty() ? "" : a.notes[0].text.c_str());
+        QCOMPARE(a.plate("tab.left")->axes.origin.y(), 460.0);
+        QCOMPARE(a.plate("cheek.left")->thickness, 12.0);
+        QVERIFY(a.has("gusset.left.outer.upper"));
+        QCOMPARE(a.tube("beam.left")->section.wall, 6.0);
+        QCOMPARE(weld(a, "beam~tab.left")->leg, 10.0);
+        QCOMPARE(a.tube("beam")->holes.size(), std::size_t(3));
+    }
+    /// A tweak that no longer applies is said, never dropped in silence.
+    void orphanedTweaksAreFound() {
+        job::Job job = demoJob();
+        job.pieces[0].tweaks = {{Tweak::Kind::Move, "nose.left", Vec3(1, 0, 0), "", 0, {0, 0}, ""},
+                                {Tweak::Kind::Drill, "tray", Vec3::Zero(), "", 12, {5000, 0}, ""},
+                                {Tweak::Kind::Section, "beam", Vec3::Zero(), "SHS 50x50x3", 0, {0, 0}, ""},
+                                {Tweak::Kind::WeldLeg, "a~b", Vec3::Zero(), "", 5, {0, 0}, ""},
+                                {Tweak::Kind::Gusset, "tray", Vec3::Zero(), "", 50, {0, 0}, ""}};
+        QCOMPARE(buildDemo(job).notes.size(), std::size_t(5));
+    }
+    void impossibleShapes_data() {
+        QTest::addColumn<QString>("setting");
+        QTest::addColumn<double>("value");
+        QTest::newRow("wider straight part than bumper") << "centerWidth" << 1790.0;
+        QTest::newRow("straight part inside the brackets") << "centerWidth" << 700.0;
+        QTest::newRow("corner cut through the beam") << "cornerCut" << 140.0;
+        QTest::newRow("tabs outside the beam") << "tabSpacing" << 1700.0;
+        QTest::newRow("tabs higher than the flat") << "tabHeight" << 140.0;
+        QTest::newRow("beyond the range") << "width" << 9000.0;
+    }
+    void impossibleShapes() {
+        QFETCH(QString, setting);
+        QFETCH(double, value);
+        job::Job job = demoJob();
+        job.pieces[0].settings[setting.toStdString()] = value;
+        const auto rig = rig::geometry(job.vehicle).value();
+        const auto a = armor::build({job.pieces[0], job.vehicle, rig, hefty::testing::shippedStock()});
+        QVERIFY(!a.has_value());
+        QCOMPARE(QString::fromStdString(a.error().where), setting);
+        QVERIFY(!a.error().message.empty());
+    }
+};
+
+QTEST_GUILESS_MAIN(TestArmor)
+#include "test_armor.moc"

@@ -1,0 +1,181 @@
+#include <cmath>
+#include <filesystem>
+
+#include <QTemporaryDir>
+#include <QTest>
+
+#include "core/base/constants.h"
+#include "core/base/csv.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::job;
+using hefty::testing::demoJob;
+using hefty::testing::shippedStock;
+
+class TestJob : public QObject {
+    Q_OBJECT
+
+  private slots:
+    void roundTrip() {
+        Job job = demoJob();
+        job.pieces[0].tweaks = {
+            {armor::Tweak::Kind::Move, "tab.left", Vec3(1, 2, 3), "", 0, {0, 0}, ""},
+            {armor::Tweak::Kind::Drill, "beam", Vec3::Zero(), "", 13, {100, 5}, "lamp"},
+            {armor::Tweak::Kind::Section, "beam.left", Vec3::Zero(), "RHS 150x100x6", 0, {0, 0}, ""}};
+        job.signedOff["layout"] = "2026-03-15";
+        const auto again = readJob(writeJob(job));
+        QVERIFY2(again.has_value(), again ? "" : again.error().sentence().c_str());
+        QVERIFY(*again == job);
+        QCOMPARE(QString::fromStdString(writeJob(*again)), QString::fromStdString(writeJob(job)));
+    }
+    void unknownFieldsAreKept() {
+        Json json = *parseJson(writeJob(demoJob()));
+        json["weather"] = "rain";
+        json["vehicle"]["color"] = "green";
+        json["pieces"][0]["coating"] = {{"kind", "paint"}};
+        json["shop"]["mascot"] = 3;
+        json["houseRules"]["motto"] = "measure twice";
+        const auto job = readJob(json.dump());
+        QVERIFY(job.has_value());
+        const Json again = *parseJson(writeJob(*job));
+        QCOMPARE(QString::fromStdString(again["weather"]), QStringLiteral("rain"));
+        QCOMPARE(QString::fromStdString(again["vehicle"]["color"]), QStringLiteral("green"));
+        QCOMPARE(QString::fromStdString(again["pieces"][0]["coating"]["kind"]), QStringLiteral("paint"));
+        QCOMPARE(again["shop"]["mascot"].get<int>(), 3);
+        QCOMPARE(QString::fromStdString(again["houseRules"]["motto"]), QStringLiteral("measure twice"));
+    }
+    void newerVersionIsRefused() {
+        Json json = *parseJson(writeJob(demoJob()));
+        json["version"] = fileVersion + 1;
+        QVERIFY(readJob(json.dump()).error().kind == ProblemKind::Version);
+    }
+    void savingLeavesTheOldFileWholeOnFailure() {
+        QTemporaryDir dir;
+        const std::string path = dir.filePath("a.girder.json").toStdString();
+        QVERIFY(saveText(path, "one").has_value());
+        QVERIFY(saveText(path, "two").has_value());
+        QCOMPARE(QString::fromStdString(readFile(path).value()), QStringLiteral("two"));
+        QVERIFY(saveText("/no/such/folder/a.json", "x").error().kind == ProblemKind::File);
+        QVERIFY(!saveText(dir.path().toStdString(), "x"));  // a folder, not a file
+        int files = 0;
+        for ([[maybe_unused]] const auto &f : std::filesystem::directory_iterator(dir.path().toStdString()))
+            ++files;
+        QCOMPARE(files, 1);  // no temporary file left behind
+    }
+    void appraisalIsAPureFunction() {
+        const Job job = demoJob();
+        const std::string once = appraisalJson(job, appraise(job, shippedStock())).dump(),
+                          twice = appraisalJson(job, appraise(job, shippedStock())).dump();
+        QVERIFY(once == twice);
+        QVERIFY(once.find("nan") == std::string::npos && once.find("inf\"") == std::string::npos);
+    }
+
+    /// The demo has two findings to fix; each has a remedy that cures it, and nothing else breaks.
+    void demoFindingsAreCured() {
+        const Job job = demoJob();
+        Appraisal a = appraise(job, shippedStock());
+        addRemedies(a, job, shippedStock());
+        QVERIFY(a.remediesDone);
+        int toFix = 0;
+        for (const Finding &f : a.findings) {
+            if (f.severity == Severity::Note) continue;
+            ++toFix;
+            QVERIFY2(!f.remedies.empty(), f.id.c_str());
+            const Remedy &r = f.remedies.front();
+            QVERIFY2(r.cures, r.label.c_str());
+            const Appraisal after = appraise(apply(job, r.edit), shippedStock());
+            const Finding *same = after.finding(f.id);
+            QVERIFY(!same || same->severity == Severity::Note);
+            // its promised effects are those of the appraisal with it
+            QVERIFY(std::abs(*after.gauge("mass")->value - *a.gauge("mass")->value - r.massChange) < 1e-9);
+            QVERIFY(r.fixesAfter < r.fixesBefore);
+        }
+        QCOMPARE(toFix, 2);
+        QVERIFY(a.finding("gauge/wheelPath") && a.finding("check/bolt/winch.bolts"));
+    }
+    /// More corner cut never lowers the angle in the wheel path, and raises it in the end.
+    void cornerCutRaisesTheWheelPathAngle() {
+        Job job = demoJob();
+        double before = 0;
+        for (const double cut : {0.0, 20.0, 40.0, 60.0, 80.0}) {
+            job.pieces[0].settings["cornerCut"] = cut;
+            const double angle = *appraise(job, shippedStock()).gauge("wheelPath")->value;
+            QVERIFY(angle > before);
+            before = angle;
+        }
+    }
+    /// By hand: the tip of the tab, 45 + nose ahead, governs the whole width; tangent formula.
+    void approachAngleByHand() {
+        const Job job = demoJob();
+        const Appraisal a = appraise(job, shippedStock());
+        const Vec3 at = a.clearance->approach.whole.at;
+        const double rho = std::hypot(at.x(), at.z() - 405);
+        QVERIFY(std::abs(*a.gauge("approach")->value -
+                         (std::atan2(at.z() - 405, at.x()) + std::asin(405 / rho))) < 1e-12);
+    }
+    /// Moments about the rear axle: the shift of the front axle is m (x + L)/L.
+    void axleShift() {
+        const Appraisal a = appraise(demoJob(), shippedStock());
+        const workshop::Fabrication &f = *a.pieces[0].fabrication;
+        QVERIFY(std::abs(f.frontAxleShift - f.mass * (f.center.x() + 3220) / 3220) < 1e-9);
+        QVERIFY(std::abs(f.frontAxleShift + f.rearAxleShift - f.mass) < 1e-9);
+        QVERIFY(std::abs(f.center.y()) < 1e-6);
+    }
+    void massesAddUp() {
+        const Appraisal a = appraise(demoJob(), shippedStock());
+        const workshop::Fabrication &f = *a.pieces[0].fabrication;
+        double sum = 0;
+        for (const workshop::CutItem &c : f.cuts) sum += c.mass;
+        QVERIFY(std::abs(sum + f.weldMetal - f.fabricatedMass) < 1e-9);
+        // the straight beam: 27.7 kg/m (EN 10219-2 table for 150x100x8), less opening and two bolt holes
+        const double taken = (2 * 8 * 190 * 45 + 2 * 8 * 0.7853982 * 11 * 11) * 7.85e-6;
+        QVERIFY(std::abs(f.cuts.front().mass - (1.16 * 27.7 - taken)) < 0.06);
+    }
+    void missingMeasureStopsAndSaysHow() {
+        Job job = demoJob();
+        job.vehicle.data.erase("railSpacing");
+        const Appraisal a = appraise(job, shippedStock());
+        QVERIFY(!a.rig && a.pieces.empty());
+        const Finding *f = a.finding("measure/railSpacing");
+        QVERIFY(f && f->severity == Severity::Stop && f->stop == "measure");
+        QCOMPARE(a.toSettle("measure"), 1);
+    }
+    void blankJobAsksForMeasures() {
+        const Appraisal a = appraise(blankJob(), shippedStock());
+        QCOMPARE(a.toSettle("measure"), 1);
+        QVERIFY(!a.gauge("mass")->value);
+    }
+    void assumedDatumIsANote() {
+        Job job = demoJob();
+        job.vehicle.data["crossmember"].trust = rig::Trust::Assumed;
+        const Finding *f = appraise(job, shippedStock()).finding("assumed/crossmember")
+                               ? &*appraise(job, shippedStock()).findings.begin()
+                               : nullptr;
+        QVERIFY(f);
+    }
+    void csvOfTheCutList() {
+        const Appraisal a = appraise(demoJob(), shippedStock());
+        const std::string csv = workshop::cutListCsv(*a.pieces[0].fabrication);
+        const auto table = CsvTable::parse(csv, "cuts");
+        QVERIFY2(table.has_value(), table ? "" : table.error().sentence().c_str());
+        QCOMPARE(table->rowCount(), a.pieces[0].fabrication->cuts.size());
+        Faults faults;
+        QCOMPARE(QString::fromStdString(table->text(0, "part", faults)), QStringLiteral("beam"));
+        QVERIFY(std::abs(table->number(0, "miter_start_deg", faults) - 12.5) < 0.01);
+        QVERIFY(std::abs(table->number(0, "length_mm", faults) - (1160 + 100 * std::tan(radians(12.5)))) <
+                0.06);
+        QVERIFY(faults.none());
+    }
+    void stopsWhenAsked() {
+        std::stop_source stop;
+        stop.request_stop();
+        const Job job = demoJob();
+        Appraisal a = appraise(job, shippedStock());
+        addRemedies(a, job, shippedStock(), stop.get_token());
+        QVERIFY(!a.remediesDone);
+    }
+};
+
+QTEST_GUILESS_MAIN(TestJob)
+#include "test_job.moc"

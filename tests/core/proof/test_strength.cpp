@@ -1,0 +1,170 @@
+#include <cmath>
+
+#include <QTest>
+
+#include "core/base/constants.h"
+#include "core/proof/attachment.h"
+#include "core/proof/duties.h"
+#include "core/proof/member_strength.h"
+
+using namespace hefty;
+using namespace hefty::proof;
+
+namespace {
+
+bool near(double value, double expected, double relative) {
+    return std::abs(value - expected) <= relative * std::abs(expected);
+}
+
+Bar bar(stock::SectionShape shape, double h, double b, double t, double Fy, double L,
+        const char *standard = "EN 10219-2") {
+    stock::Section s;
+    s.shape = shape;
+    s.standard = standard;
+    s.height = h;
+    s.width = b;
+    s.wall = t;
+    Bar out;
+    out.shape = shape;
+    out.properties = stock::properties(s, 7.85e-6).value();
+    out.material.E = 200000;
+    out.material.yield = Fy;
+    out.material.ultimate = Fy * 1.3;
+    out.height = h;
+    out.width = b;
+    out.wall = out.properties.wall;
+    out.unbraced = L;
+    return out;
+}
+
+mechanics::Vec6 forces(double N, double Vy, double Vz, double T, double My, double Mz) {
+    mechanics::Vec6 f;
+    f << N, Vy, Vz, T, My, Mz;
+    return f;
+}
+
+}  // namespace
+
+class TestStrength : public QObject {
+    Q_OBJECT
+
+  private slots:
+    /// AISC 360-16 by hand: HSS 4x4x1/4, Fy 345: tension Fy A, bending Fy Z (b/t = 14.2 is compact).
+    void compactBox() {
+        const double in = mmPerInch;
+        const Bar b = bar(stock::SectionShape::RectTube, 4 * in, 4 * in, in / 4, 345, 1000, "ASTM A500");
+        const MemberStrength s = memberStrength(b);
+        QVERIFY(near(s.tension, 345 * 3.37 * in * in, 0.006));
+        QVERIFY(near(s.bendingY, 345 * 4.69 * in * in * in, 0.006));
+    }
+    /// E3 by hand: KL/r = 80, Fy 345, E 200000: Fe = 308.4, Fcr = 0.658^(1.1186) 345 = 216.0.
+    void bucklingOfAStockyColumn() {
+        Bar b = bar(stock::SectionShape::RoundTube, 60.3, 60.3, 4, 345, 0);
+        b.unbraced = 80 * b.properties.ry;
+        QVERIFY(near(memberStrength(b).compression / b.properties.area, 216.0, 0.001));
+    }
+    /// Past Fy/Fe = 2.25 it is 0.877 Fe: KL/r = 160 -> Fe = 77.1, Fcr 67.6.
+    void bucklingOfASlenderColumn() {
+        Bar b = bar(stock::SectionShape::RoundTube, 60.3, 60.3, 4, 345, 0);
+        b.unbraced = 160 * b.properties.ry;
+        QVERIFY(near(memberStrength(b).compression / b.properties.area, 67.6, 0.001));
+    }
+    /// F7-2 is continuous at both ends of its range: 1.12 and 1.40 sqrt(E/Fy).
+    void noncompactFlangeIsContinuous() {
+        const double root = std::sqrt(200000.0 / 355);
+        for (const double limit : {1.12, 1.40}) {
+            const auto at = [&](double factor) {
+                const double t = 4, flat = limit * root * t * factor;
+                return memberStrength(bar(stock::SectionShape::RectTube, flat + 16, flat + 16, t, 355, 100))
+                           .bendingY /
+                       (flat * flat);
+            };
+            QVERIFY2(near(at(0.999), at(1.001), 0.03), qPrintable(QString::number(limit)));
+        }
+    }
+    /// F8: a compact round has Fy Z; D/t = 0.07 E/Fy is the limit.
+    void roundTube() {
+        const Bar b = bar(stock::SectionShape::RoundTube, 48.3, 48.3, 3.2, 235, 500);
+        QVERIFY(near(memberStrength(b).bendingY, 235 * 6.52e3, 0.003));
+    }
+    /// F11: an upright flat: plastic up to Lb d/t2 = 0.08 E/Fy, 1.9 E Sx/(Lb d/t2) when slender.
+    void flatOnEdge() {
+        const Bar stocky = bar(stock::SectionShape::Flat, 100, 10, 10, 250, 60);
+        QVERIFY(near(memberStrength(stocky).bendingY, 250 * 10 * 1e4 / 4, 1e-9));
+        const Bar slender = bar(stock::SectionShape::Flat, 200, 6, 6, 250, 3000);
+        const double parameter = 3000 * 200 / 36.0;
+        QVERIFY(near(memberStrength(slender).bendingY, 1.9 * 200000 / parameter * 6 * 4e4 / 6, 1e-9));
+    }
+    /// Interaction by hand, H1-1a and b and H3-6.
+    void interaction() {
+        MemberStrength s;
+        s.tension = s.compression = 100;
+        s.bendingY = s.bendingZ = 100;
+        s.shearY = s.shearZ = 100;
+        s.torsion = 100;
+        QVERIFY(near(memberUtilization(s, forces(30, 0, 0, 0, 36, 0), 1), 0.30 + 8.0 / 9 * 0.36, 1e-12));
+        QVERIFY(near(memberUtilization(s, forces(-10, 0, 0, 0, 36, 0), 1), 0.05 + 0.36, 1e-12));
+        QVERIFY(near(memberUtilization(s, forces(10, 0, 20, 30, 20, 0), 1), 0.10 + 0.20 + 0.25, 1e-12));
+        QVERIFY(near(memberUtilization(s, forces(0, 0, 50, 0, 0, 0), 1.67), 0.835, 1e-12));
+        QVERIFY(near(memberReserve(s, forces(0, 0, 0, 0, 25, 0)), 4, 1e-9));
+    }
+    void vonMises() {
+        const Bar b = bar(stock::SectionShape::Flat, 100, 10, 10, 250, 100);
+        QVERIFY(near(skinStress(b, forces(50000, 0, 0, 0, 0, 0)), 50, 1e-12));
+        QVERIFY(near(skinStress(b, forces(0, 0, 0, 0, 1e6, 0)), 60, 1e-12));
+        QVERIFY(near(skinStress(b, forces(0, 0, 10000, 0, 0, 0)), std::sqrt(3.0) * 12, 1e-12));
+    }
+    /// Pin plate by hand (D5): t 20, d 19, hole 22, a 40, b 30, w 82, S355: be = min(56, 30) = 30.
+    void pinTab() {
+        const PinTabStrength s = pinTabStrength({20, 19, 22, 40, 30, 82, 355, 470});
+        QVERIFY(near(s.netTension, 470 * 2 * 20 * 30.0, 1e-12));
+        QVERIFY(near(s.tearOut, 0.6 * 470 * 2 * 20 * 49.5, 1e-12));
+        QVERIFY(near(s.bearing, 1.8 * 355 * 19 * 20, 1e-12));
+        QVERIFY(near(s.gross, 355.0 * 82 * 20, 1e-12));
+        QVERIFY(near(s.allowable(), 1.8 * 355 * 19 * 20 / 2, 1e-12));
+    }
+    /// Longitudinal plate on a wall (K1) by hand: t 6, B 100, tp 10, lb 80, Fy 355, no chord stress.
+    void plateAlongATube() {
+        const double expected = 355 * 36 / 0.9 * (2 * 0.8 + 4 * std::sqrt(0.9));
+        QVERIFY(near(plateOnWallStrength({6, 100, 355, 80, 10, 355, true, 0}), expected, 1e-12));
+        // stress in the tube weakens the wall
+        QVERIFY(plateOnWallStrength({6, 100, 355, 80, 10, 355, true, 0.6}) < expected);
+    }
+    /// Transverse plate by hand: t 8, B 150, Bp 110, tp 15: yielding 10/18.75 355 8 110; folding with beta
+    /// 0.7333.
+    void plateAcrossATube() {
+        const double yielding = 10 / 18.75 * 355 * 8 * 110, beta = 110 / 150.0;
+        const double folding = 355 * 64 * (2 + 2.8 * beta) / std::sqrt(1 - 0.9 * beta);
+        QVERIFY(near(plateOnWallStrength({8, 150, 355, 110, 15, 355, false, 0}), std::min(yielding, folding),
+                     1e-12));
+        // twice the wall, four times the folding strength
+        QVERIFY(plateOnWallStrength({4, 150, 355, 110, 15, 355, false, 0}) <
+                0.3 * plateOnWallStrength({8, 150, 355, 110, 15, 355, false, 0}));
+    }
+    void boltHole() {
+        QVERIFY(near(holeBearing(16, 17.5, 15, 470, 30),
+                     std::min(1.2 * 21.25 * 15 * 470, 2.4 * 16 * 15 * 470), 1e-12));
+        QCOMPARE(holeBearing(16, 17.5, 15, 470, 5), 0.0);
+    }
+    void weldSizes() {
+        QCOMPARE(smallestLeg(6), 3.0);
+        QCOMPARE(smallestLeg(13), 5.0);
+        QCOMPARE(smallestLeg(19), 6.0);
+        QCOMPARE(smallestLeg(20), 8.0);
+        QCOMPARE(largestLeg(5), 5.0);
+        QCOMPARE(largestLeg(10), 8.0);
+    }
+    /// Layer formula of the methods page: 64 mm drum, 9.5 mm rope; each layer pulls less.
+    void ropeLayers() {
+        QCOMPARE(pullOnLayer(42169, 64, 9.5, 1), 42169.0);
+        QVERIFY(near(pullOnLayer(42169, 64, 9.5, 4), 42169 * 73.5 / 130.5, 1e-12));
+    }
+    void lineDirections() {
+        QVERIFY((lineDirection(0, 0) - Vec3::UnitX()).norm() < 1e-15);
+        QVERIFY(std::abs(lineDirection(0.5, -0.3).norm() - 1) < 1e-15);
+        QVERIFY(lineDirection(0.5, 0).y() > 0 && lineDirection(0, 0.3).z() > 0);
+    }
+};
+
+QTEST_GUILESS_MAIN(TestStrength)
+#include "test_strength.moc"
