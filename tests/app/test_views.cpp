@@ -1,4 +1,110 @@
+#include <QAbstractItemModelTester>
+#include <QApplication>
+#include <QImage>
+#include <QSignalSpy>
+#include <QTemporaryDir>
 #include <QTest>
-int main() {
-    return 0;
-}
+
+#include "app/cut_bench.h"
+#include "app/measure_bench.h"
+#include "app/prove_bench.h"
+#include "app/theme.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::app;
+
+/// Models keep Qt's contract while the job changes under them; the look keeps its own promises.
+class TestViews : public QObject {
+    Q_OBJECT
+
+  private slots:
+    void initTestCase() {
+        qputenv("XDG_DATA_HOME", m_dir.path().toUtf8());
+        applyTheme();
+    }
+    void modelsKeepTheContract() {
+        Session session(std::make_shared<const stock::Stock>(hefty::testing::shippedStock()));
+        DatumModel data(&session);
+        CheckModel checks(&session);
+        CutModel cuts(&session);
+        QAbstractItemModelTester a(&data), b(&checks), c(&cuts);
+        QVERIFY(session.open(QString::fromStdString(hefty::testing::demoPath())).has_value());
+        QTRY_VERIFY_WITH_TIMEOUT(!session.isWorking() && checks.rowCount() > 40, 20000);
+        QCOMPARE(cuts.rowCount(), static_cast<int>(session.appraisal()->pieces[0].fabrication->cuts.size()));
+        session.setUnits(measure::UnitSystem::Inch);
+        QVERIFY(cuts.index(0, 2).data().toString().endsWith("\""));
+        session.newJob();
+        QTRY_VERIFY_WITH_TIMEOUT(checks.rowCount() == 0, 20000);
+    }
+    void datumModelRefusesWhatItCannotTake() {
+        Session session(std::make_shared<const stock::Stock>(hefty::testing::shippedStock()));
+        DatumModel data(&session);
+        QSignalSpy refused(&data, &DatumModel::refused);
+        QVERIFY(!data.setData(data.index(0, 1), "three meters", Qt::EditRole));
+        QVERIFY(!data.setData(data.index(0, 1), "0", Qt::EditRole));  // a wheelbase of 0
+        QCOMPARE(refused.count(), 2);
+        QVERIFY(session.job().vehicle.data.empty());
+        QVERIFY(data.setData(data.index(0, 1), "10'6-3/4\"", Qt::EditRole));
+        QVERIFY(std::abs(*session.job().vehicle.value("wheelbase") - 126.75 * 25.4) < 1e-9);
+        QCOMPARE(session.undoStack()->undoText(), QStringLiteral("Measure wheelbase"));
+        session.undoStack()->undo();
+        QVERIFY(session.job().vehicle.data.empty());
+    }
+    void oneGestureIsOneStep() {
+        Session session(std::make_shared<const stock::Stock>(hefty::testing::shippedStock()));
+        const job::Job before = session.job();
+        const int first = session.newGesture();
+        for (double h : {650.0, 655.0, 660.0}) session.setSetting("height", h, first);
+        QCOMPARE(session.undoStack()->count(), 1);
+        const int second = session.newGesture();
+        session.setSetting("height", 670.0, second);
+        QCOMPARE(session.undoStack()->count(), 2);
+        session.undoStack()->undo();
+        QCOMPARE(std::get<double>(session.piece()->settings.at("height")), 660.0);
+        session.undoStack()->undo();
+        QVERIFY(session.job() == before);
+    }
+    /// Text on its ground passes WCAG AA (4.5 : 1) in both looks.
+    void contrast_data() {
+        QTest::addColumn<int>("look");
+        QTest::newRow("light") << static_cast<int>(Look::Light);
+        QTest::newRow("dark") << static_cast<int>(Look::Dark);
+    }
+    void contrast() {
+        QFETCH(int, look);
+        setLook(static_cast<Look>(look));
+        const Palette c = colors();
+        setLook(Look::Light);
+        QVERIFY(ratio(c.ink, c.paper) >= 4.5);
+        QVERIFY(ratio(c.ink, c.panel) >= 4.5);
+        QVERIFY(ratio(c.faint, c.paper) >= 4.5);
+        QVERIFY(ratio(c.blue, c.paper) >= 4.5);
+        QVERIFY(ratio(c.bad, c.paper) >= 4.5);
+        QVERIFY(ratio(c.barText, c.bar) >= 4.5);
+        QVERIFY(ratio(c.yellow, c.bar) >= 4.5);
+    }
+    void temperScale() {
+        QVERIFY(temper(0.1) != temper(0.6));
+        QCOMPARE(temper(1.01), temper(7));  // past the limit is one color
+        QVERIFY(temper(1.0) != temper(1.01));
+        for (const double use : {0.0, 0.25, 0.5, 0.6, 0.75, 0.9, 1.0, 1.5})
+            QVERIFY2(ratio(temperInk(use), temper(use)) >= 3.0, qPrintable(QString::number(use)));
+    }
+
+  private:
+    static double luminance(const QColor &c) {
+        const auto linear = [](double v) {
+            return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4);
+        };
+        return 0.2126 * linear(c.redF()) + 0.7152 * linear(c.greenF()) + 0.0722 * linear(c.blueF());
+    }
+    static double ratio(const QColor &a, const QColor &b) {
+        const double x = luminance(a), y = luminance(b);
+        return (std::max(x, y) + 0.05) / (std::min(x, y) + 0.05);
+    }
+    QTemporaryDir m_dir;
+};
+
+QTEST_MAIN(TestViews)
+#include "test_views.moc"
