@@ -1,0 +1,93 @@
+#include <cmath>
+
+#include <QTest>
+
+#include "core/base/constants.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::workshop;
+using hefty::testing::buildDemo;
+using hefty::testing::demoJob;
+
+namespace {
+
+Fabrication make(const job::Job &job) {
+    return fabricate(buildDemo(job), rig::geometry(job.vehicle).value(), job.shop).value();
+}
+
+const CutItem *cut(const Fabrication &f, const std::string &part) {
+    for (const CutItem &c : f.cuts)
+        if (c.part == part) return &c;
+    return nullptr;
+}
+
+}  // namespace
+
+/// Cut list, mass and cost against numbers worked by hand.
+class TestFabricate : public QObject {
+    Q_OBJECT
+
+  private slots:
+    /// Tab: 90 mm high, from 15 mm behind the beam to its hole, then a nose; area by the shoelace formula.
+    void plateMassByHand() {
+        const Fabrication f = make(demoJob());
+        // tail 685, hole 845, nose 890: rectangle 160 x 90 and trapezoid (90 + 45)/2 x 45, hole of 22
+        const double area = 160 * 90 + (90 + 45) / 2.0 * 45 - 0.25 * 3.14159265358979 * 22 * 22;
+        QVERIFY(std::abs(cut(f, "tab.left")->mass - area * 20 * 7.85e-6) < 1e-9);
+        QCOMPARE(cut(f, "tab.left")->holes.size(), std::size_t(1));
+        QCOMPARE(cut(f, "tab.left")->thickness, 20.0);
+    }
+    /// Ends: (900 - 580)/cos 25 on the center line, plus half the tube's depth times tan 12.5 on the long
+    /// edge.
+    void sweptEndByHand() {
+        const Fabrication f = make(demoJob());
+        const double expected = 320 / std::cos(radians(25)) + 50 * std::tan(radians(12.5));
+        QVERIFY(std::abs(cut(f, "beam.left")->length - expected) < 1e-9);
+        QVERIFY(std::abs(cut(f, "beam.left")->miterFrom - radians(12.5)) < 1e-9);
+        QCOMPARE(cut(f, "beam.left")->miterTo, 0.0);
+    }
+    void cornerCutIsOnTheList() {
+        job::Job job = demoJob();
+        const double before = cut(make(job), "beam.left")->mass;
+        job.pieces[0].settings["cornerCut"] = 60.0;
+        const Fabrication f = make(job);
+        QVERIFY(cut(f, "corner.left") && cut(f, "corner.right"));
+        QVERIFY(cut(f, "beam.left")->mass < before);
+        QVERIFY(cut(f, "beam.left")->note.find("60 mm") != std::string::npos);
+    }
+    void costAddsUp() {
+        const Fabrication f = make(demoJob());
+        double sum = 0;
+        for (const CostLine &c : f.costs) sum += c.amount;
+        QVERIFY(std::abs(sum - f.materialCost) < 1e-9);
+        // the remnant R-104 of 2350 mm at 150, by the length used
+        const NestedBar &bar = f.nestings[0].nesting.bars[0];
+        QCOMPARE(bar.bar.id, std::string("R-104"));
+        QVERIFY(std::abs(f.nestings[0].cost - 150 * bar.used() / 2350) < 1e-9);
+        QCOMPARE(f.nestings[0].nesting.bought, 0.0);
+    }
+    void emptyRackMeansBuying() {
+        job::Job job = demoJob();
+        job.shop.rack.clear();
+        const Fabrication f = make(job);
+        QCOMPARE(f.nestings[0].nesting.bought, 6000.0);
+        // a whole bar: 27.7 kg/m x 6 m at the shop's price
+        QVERIFY(std::abs(f.nestings[0].cost - 27.7 * 6 * job.shop.tubePricePerKg) <
+                0.01 * f.nestings[0].cost);
+    }
+    void rackOfAnotherGradeDoesNotCount() {
+        job::Job job = demoJob();
+        for (RackItem &i : job.shop.rack) i.material = "S235";
+        QCOMPARE(make(job).nestings[0].nesting.bought, 6000.0);
+    }
+    void shopFileRoundTrip() {
+        const Shop shop = demoJob().shop;
+        Faults faults;
+        QVERIFY(readShop(writeShop(shop), "shop", faults) == shop);
+        QVERIFY(faults.none());
+    }
+};
+
+QTEST_GUILESS_MAIN(TestFabricate)
+#include "test_fabricate.moc"
