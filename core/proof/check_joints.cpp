@@ -306,14 +306,18 @@ void addBearing(CheckContext &context, const armor::BoltJoint &j, const std::str
 
 void checkMount(CheckContext &context, std::size_t mount) {
     const armor::BoltJoint &j = context.assembly.mounts[mount];
-    const auto forcesIn = [&](std::size_t c) {
-        const BoltDemand d = mountDemand(context, mount, c);
-        return joints::shareLoad(d.bolts, d.load).value_or(std::vector<joints::BoltForce>{});
-    };
+    // Shared once a case: bolts, plate and rail all ask for the same forces.
+    std::vector<std::vector<joints::BoltForce>> shared;
+    for (std::size_t c = 0; c < context.caseCount(); ++c) {
+        const BoltDemand demand = mountDemand(context, mount, c);
+        shared.push_back(
+            joints::shareLoad(demand.bolts, demand.load).value_or(std::vector<joints::BoltForce>{}));
+    }
+    const auto forcesIn = [&](std::size_t c) -> const std::vector<joints::BoltForce> & { return shared[c]; };
     if (forcesIn(0).empty()) return;
     const auto useIn = [&](std::size_t c) { return worstBolt(forcesIn(c))->utilization; };
     const Governing g = governing(context, [&](std::size_t c) { return boltUse(context, c, useIn(c)); });
-    const auto forces = forcesIn(g.loadCase);
+    const auto &forces = forcesIn(g.loadCase);
     const joints::BoltForce &worst = *worstBolt(forces);
     const BoltDemand d = mountDemand(context, mount, g.loadCase);
     Check check;

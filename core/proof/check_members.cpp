@@ -221,15 +221,17 @@ void checkMembers(CheckContext &context) {
     std::vector<MemberStrength> strengths;
     for (const Bar &bar : bars) strengths.push_back(memberStrength(bar));
     std::map<std::string, PartWorst> parts;
+    std::vector<PartWorst *> partOf;  // a map's elements stay where they are
+    for (const Bar &bar : bars) partOf.push_back(bar.part.starts_with("frame.") ? nullptr : &parts[bar.part]);
     proof.barUse.assign(context.caseCount(), std::vector<float>(bars.size(), 0));
     for (std::size_t c = 0; c < context.caseCount(); ++c)
         for (std::size_t b = 0; b < bars.size(); ++b) {
-            if (bars[b].part.starts_with("frame.")) continue;  // the vehicle's own: checkFrameEnds
+            if (!partOf[b]) continue;  // the vehicle's own: checkFrameEnds
             for (const bool atTo : {false, true}) {
                 const Vec6 &f = endForces(proof, c, b, atTo);
                 const double use = memberUtilization(strengths[b], f, context.omega(c, memberOmega));
                 proof.barUse[c][b] = std::max(proof.barUse[c][b], static_cast<float>(use));
-                PartWorst &part = parts[bars[b].part];
+                PartWorst &part = *partOf[b];
                 if (context.isLadder(c)) {
                     if (use > 1e-6)
                         part.ladderUse = std::max(part.ladderUse, 1 / memberReserve(strengths[b], f));
