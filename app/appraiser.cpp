@@ -27,8 +27,11 @@ void Appraiser::request(std::shared_ptr<const job::Job> job) {
     m_wake.notify_all();
 }
 
-void Appraiser::answer(std::shared_ptr<const job::Job> job, job::Appraisal appraisal) {
-    emit answered({std::move(job), std::make_shared<const job::Appraisal>(std::move(appraisal))});
+/// True if no newer job came within a moment: the hand rests.
+bool Appraiser::rests(const std::stop_token &quit) {
+    std::unique_lock lock(m_mutex);
+    return !m_wake.wait_for(lock, quit, restTime, [this] { return m_wanted != nullptr; }) &&
+           !quit.stop_requested();
 }
 
 void Appraiser::work(const std::stop_token &quit) {
@@ -43,13 +46,15 @@ void Appraiser::work(const std::stop_token &quit) {
             m_current = std::stop_source();
             stop = m_current.get_token();
         }
-        job::Appraisal appraisal = job::appraise(*job, *m_stock);
         // The plain answer is shown even if a newer edit waits: a drag then follows the hand instead of
         // freezing until it rests.
-        answer(job, appraisal);
-        if (stop.stop_requested()) continue;
-        job::addRemedies(appraisal, *job, *m_stock, stop);
-        if (!stop.stop_requested()) answer(job, std::move(appraisal));
+        auto plain = std::make_shared<const job::Appraisal>(job::appraise(*job, *m_stock));
+        emit answered({job, plain});
+        if (!rests(quit)) continue;
+        auto full = std::make_shared<job::Appraisal>(*plain);
+        plain.reset();
+        job::addRemedies(*full, *job, *m_stock, stop);
+        if (!stop.stop_requested()) emit answered({job, std::move(full)});
     }
 }
 

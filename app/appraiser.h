@@ -1,5 +1,6 @@
 #pragma once
 
+#include <chrono>
 #include <condition_variable>
 #include <memory>
 #include <mutex>
@@ -12,7 +13,8 @@
 namespace hefty::app {
 
 /// Appraises jobs on a thread of its own. The newest request wins: a running one is stopped. Each
-/// request is answered twice, first without and then with remedies.
+/// request is answered at once without remedies and, if no newer one comes for a moment, once more
+/// with them.
 class Appraiser : public QObject {
     Q_OBJECT
 
@@ -31,7 +33,9 @@ class Appraiser : public QObject {
 
   private:
     void work(const std::stop_token &quit);
-    void answer(std::shared_ptr<const job::Job> job, job::Appraisal appraisal);
+    bool rests(const std::stop_token &quit);
+    /// How long the hand has to rest before remedies are looked for.
+    static constexpr std::chrono::milliseconds restTime{60};
 
     std::shared_ptr<const stock::Stock> m_stock;
     std::mutex m_mutex;

@@ -52,6 +52,9 @@ FindingsPanel::FindingsPanel(Session *session, QWidget *parent) : QWidget(parent
     layout->setSpacing(0);
     layout->addWidget(m_heading);
     layout->addWidget(scroll);
+    m_rest.setSingleShot(true);
+    m_rest.setInterval(200);
+    connect(&m_rest, &QTimer::timeout, this, &FindingsPanel::showCards);
     connect(session, &Session::appraisalChanged, this, &FindingsPanel::refresh);
     connect(session, &Session::unitsChanged, this, &FindingsPanel::refresh);
     refresh();
@@ -59,13 +62,20 @@ FindingsPanel::FindingsPanel(Session *session, QWidget *parent) : QWidget(parent
 
 void FindingsPanel::refresh() {
     const auto appraisal = m_session->shownAppraisal();
-    // While a handle is dragged the cards stay until the remedies of the resting job are known, so that
-    // they do not flicker; the heading follows at once.
     int toFix = 0;
     for (const job::Finding &f : appraisal->findings) toFix += f.severity != job::Severity::Note;
     m_heading->setText(toFix == 0 ? tr("Nothing to settle")
                                   : tr("%n thing(s) to settle", nullptr, toFix)
                                         .replace("thing(s)", toFix == 1 ? "thing" : "things"));
+    // While a handle is dragged the cards wait until it rests; the heading follows at once.
+    if (appraisal->remediesDone || m_shownUnits != m_session->units() || m_session->isShowingPinned())
+        return showCards();
+    m_rest.start();
+}
+
+void FindingsPanel::showCards() {
+    m_rest.stop();
+    const auto appraisal = m_session->shownAppraisal();
     if (m_shown == appraisal && m_shownUnits == m_session->units()) return;
     m_shown = appraisal;
     m_shownUnits = m_session->units();
@@ -88,7 +98,7 @@ QWidget *FindingsPanel::card(const job::Finding &finding) {
     auto *layout = new QVBoxLayout(frame);
     layout->setContentsMargins(12, 6, 8, 8);
     layout->setSpacing(6);
-    auto *sentence = new QLabel(QString::fromStdString(finding.sentence), frame);
+    auto *sentence = new QLabel(QString::fromStdString(finding.sentence.in(m_session->units())), frame);
     sentence->setWordWrap(true);
     sentence->setFont(textFont(11));
     layout->addWidget(sentence);
@@ -121,7 +131,7 @@ QWidget *FindingsPanel::remedyButton(const job::Finding &finding, const job::Rem
     const auto print = [&](double v) {
         return QString::fromStdString(measure::printQuantity(v, finding.quantity, units));
     };
-    const QString label = QString::fromStdString(r.label);
+    const QString label = QString::fromStdString(r.label.in(units));
     const QString effect =
         QStringLiteral("%1 → %2, %3, %4")
             .arg(print(r.before), print(r.after), signedText(r.massChange, measure::Quantity::Mass, units),

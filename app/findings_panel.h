@@ -1,6 +1,7 @@
 #pragma once
 
 #include <QScrollArea>
+#include <QTimer>
 #include <QWidget>
 
 #include "app/session.h"
@@ -23,6 +24,7 @@ class FindingsPanel : public QWidget {
 
   private:
     void refresh();
+    void showCards();
     QWidget *card(const job::Finding &finding);
     QWidget *remedyButton(const job::Finding &finding, const job::Remedy &remedy);
 
@@ -30,6 +32,7 @@ class FindingsPanel : public QWidget {
     QLabel *m_heading;
     QWidget *m_cards;
     QVBoxLayout *m_layout;
+    QTimer m_rest;
     std::shared_ptr<const job::Appraisal> m_shown;
     measure::UnitSystem m_shownUnits = measure::UnitSystem::Metric;
 };

@@ -1,5 +1,7 @@
 #include "app/gauge_bar.h"
 
+#include <tuple>
+
 #include <QHBoxLayout>
 #include <QPainter>
 
@@ -24,7 +26,7 @@ GaugeButton::GaugeButton(Session *session, QString gaugeId, QWidget *parent)
     setFocusPolicy(Qt::StrongFocus);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     setFixedHeight(64);
-    for (auto signal : {&Session::jobChanged, &Session::appraisalChanged, &Session::unitsChanged})
+    for (auto signal : {&Session::stale, &Session::appraisalChanged, &Session::unitsChanged})
         connect(session, signal, this, &GaugeButton::refresh);
     refresh();
 }
@@ -32,6 +34,7 @@ GaugeButton::GaugeButton(Session *session, QString gaugeId, QWidget *parent)
 void GaugeButton::refresh() {
     const auto appraisal = m_session->shownAppraisal();
     const job::Gauge *g = appraisal->gauge(m_id.toStdString());
+    const auto shown = std::tuple(m_working, m_value, m_limit, m_change, m_broken);
     m_working = m_session->isWorking();
     m_value = QStringLiteral("–");
     m_limit.clear();
@@ -50,11 +53,12 @@ void GaugeButton::refresh() {
             m_change = (d >= 0 ? QStringLiteral("+") : QString()) + printed(d, *g, m_session->units());
         }
     }
-    setText(QStringLiteral("%1 %2").arg(m_name, m_value));
-    setAccessibleName(QStringLiteral("%1: %2, %3").arg(m_name, m_value, m_limit));
     setToolTip(g && !g->governs.empty()
                    ? tr("Governed by %1. Click for the working.").arg(QString::fromStdString(g->governs))
                    : tr("Click for the working."));
+    if (shown == std::tuple(m_working, m_value, m_limit, m_change, m_broken)) return;
+    setText(QStringLiteral("%1 %2").arg(m_name, m_value));
+    setAccessibleName(QStringLiteral("%1: %2, %3").arg(m_name, m_value, m_limit));
     update();
 }
 

@@ -3,8 +3,8 @@
 #include <algorithm>
 
 #include <QDate>
-#include <QFile>
 #include <QPdfWriter>
+#include <QSaveFile>
 
 #include "app/cut_bench.h"
 #include "app/plan_view.h"
@@ -170,7 +170,7 @@ void findings(const Printing &s) {
     for (const job::Finding &f : s.appraisal->findings) {
         any |= f.severity != job::Severity::Note;
         s.page.line((f.severity == job::Severity::Note ? QStringLiteral("–  ") : QStringLiteral("☐  ")) +
-                    QString::fromStdString(f.sentence));
+                    QString::fromStdString(f.sentence.in(s.session->units())));
     }
     if (!any) s.page.line(JobSheet::tr("Nothing breaks a limit of the house."));
 }
@@ -277,17 +277,21 @@ int JobSheet::paint(QPagedPaintDevice *device) const {
 }
 
 Result<bool> JobSheet::writePdf(const QString &path) const {
-    QFile file(path);
-    if (!file.open(QIODevice::WriteOnly))
+    // The old sheet stays whole until the new one is on the disk.
+    QSaveFile file(path);
+    const auto problem = [&] {
         return fail(ProblemKind::File,
                     "The PDF cannot be written (" + file.errorString().toStdString() + ").",
                     path.toStdString(), "Check the folder and your rights.");
+    };
+    if (!file.open(QIODevice::WriteOnly)) return problem();
     QPdfWriter writer(&file);
     writer.setPageSize(QPageSize(QPageSize::A4));
     writer.setResolution(300);
     writer.setTitle(QString::fromStdString(m_session->job().name));
     writer.setCreator("Hefty Girder");
     paint(&writer);
+    if (!file.commit()) return problem();
     return true;
 }
 

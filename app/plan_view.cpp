@@ -47,9 +47,13 @@ PlanView::PlanView(Session *session, ViewSide side, QWidget *parent)
     : QWidget(parent), m_session(session), m_side(side) {
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
-    for (auto signal : {&Session::jobChanged, &Session::appraisalChanged, &Session::unitsChanged,
-                        &Session::selectionChanged})
+    for (auto signal :
+         {&Session::stale, &Session::appraisalChanged, &Session::unitsChanged, &Session::selectionChanged})
         connect(session, signal, this, &PlanView::refresh);
+    // What shows only the vehicle follows the job itself; armor follows its appraisal.
+    connect(session, &Session::jobChanged, this, [this] {
+        if (!showArmor) refresh();
+    });
 }
 
 void PlanView::setFit(const Vec3 &low, const Vec3 &high) {
@@ -119,7 +123,7 @@ void PlanView::paintEvent(QPaintEvent *) {
     if (targets) m_targets = targets();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    painter.fillRect(rect(), colors().paper);
+    drawKeptVehicle(painter);
     drawAll(painter);
     painter.setPen(QPen(hasFocus() ? colors().yellow : colors().rule, hasFocus() ? 2 : 1));
     painter.setBrush(Qt::NoBrush);
@@ -135,20 +139,45 @@ void PlanView::paintInto(QPainter &painter, const QRectF &box) {
     painter.save();
     painter.setClipRect(box);
     m_targets.clear();
+    drawVehicleLayer(painter);
     drawAll(painter);
     painter.restore();
     m_scale = scale;
     m_offset = offset;
 }
 
-void PlanView::drawAll(QPainter &painter) {
-    const Projection view{[this](const Vec3 &p) { return toScreen(p); }, sight(m_side), m_scale};
-    const auto appraisal = m_session->shownAppraisal();
-    painter.setFont(measureFont(10));
+Projection PlanView::projection() const {
+    return {[this](const Vec3 &p) { return toScreen(p); }, sight(m_side), m_scale};
+}
+
+void PlanView::drawVehicleLayer(QPainter &painter) {
+    const Projection view = projection();
     const rig::Vehicle &vehicle = m_session->job().vehicle;
     if (m_side != ViewSide::Top) drawGround(painter, view, rect());
     drawVehicle(painter, view, vehicle, m_side == ViewSide::Side, m_side == ViewSide::Front);
     if (showKeepOuts) drawKeepOuts(painter, view, vehicle);
+}
+
+/// The vehicle does not change while armor is dragged: it is painted once and kept.
+void PlanView::drawKeptVehicle(QPainter &painter) {
+    const Kept wanted{size(), m_scale, m_offset, look(), m_session->job().vehicle};
+    if (m_kept != wanted || m_keptPicture.isNull()) {
+        m_keptPicture = QPixmap(size() * devicePixelRatioF());
+        m_keptPicture.setDevicePixelRatio(devicePixelRatioF());
+        m_keptPicture.fill(colors().paper);
+        QPainter on(&m_keptPicture);
+        on.setRenderHint(QPainter::Antialiasing);
+        drawVehicleLayer(on);
+        m_kept = wanted;
+    }
+    painter.drawPixmap(0, 0, m_keptPicture);
+}
+
+void PlanView::drawAll(QPainter &painter) {
+    const Projection view = projection();
+    const auto appraisal = m_session->shownAppraisal();
+    painter.setFont(measureFont(10));
+    const rig::Vehicle &vehicle = m_session->job().vehicle;
     if (m_session->isWorking()) painter.setOpacity(0.75);  // being computed anew: dimmed, not blanked
     if (showArmor)
         for (const job::PieceAppraisal &p : appraisal->pieces)
@@ -223,6 +252,7 @@ int PlanView::targetAt(const QPointF &place) const {
 void PlanView::mousePressEvent(QMouseEvent *event) {
     closeEditor(true);
     if (event->button() != Qt::LeftButton) return;
+    if (targets) m_targets = targets();
     const int hit = targetAt(event->position());
     if (hit >= 0) {
         m_drag = Drag{m_targets[static_cast<std::size_t>(hit)], event->position(), m_session->newGesture()};
@@ -302,6 +332,7 @@ void PlanView::keyPressEvent(QKeyEvent *event) {
         update();
         return;
     }
+    if (targets) m_targets = targets();  // the job may be ahead of the last picture
     const auto it = std::find_if(m_targets.begin(), m_targets.end(),
                                  [this](const DragTarget &t) { return t.id == m_focused; });
     if (it == m_targets.end()) return QWidget::keyPressEvent(event);

@@ -5,13 +5,14 @@
 #include <vector>
 
 #include <QLineEdit>
+#include <QPixmap>
 #include <QWidget>
 
+#include "app/scene_painter.h"
 #include "app/session.h"
+#include "app/theme.h"
 
 namespace hefty::app {
-
-using shape::Vec3;
 
 /// From which side a drawing looks. Side: from the left, front of the vehicle to the left. Front: from
 /// ahead. Top: from above, front of the vehicle down.
@@ -80,6 +81,9 @@ class PlanView : public QWidget {
   private:
     void fit();
     void refresh();
+    [[nodiscard]] Projection projection() const;
+    void drawVehicleLayer(QPainter &painter);
+    void drawKeptVehicle(QPainter &painter);
     void drawAll(QPainter &painter);
     void drawTargets(QPainter &painter);
     void drawTarget(QPainter &painter, const DragTarget &target, bool active);
@@ -99,6 +103,18 @@ class PlanView : public QWidget {
     std::vector<DragTarget> m_targets;
     QString m_focused, m_hovered;
     std::optional<Vec3> m_place;
+
+    /// What the kept picture of the vehicle was painted from.
+    struct Kept {
+        QSize size;
+        double scale = 0;
+        QPointF offset;
+        Look look = Look::Light;
+        rig::Vehicle vehicle;
+        bool operator==(const Kept &) const = default;
+    };
+    Kept m_kept;
+    QPixmap m_keptPicture;
 
     struct Drag {
         DragTarget target;

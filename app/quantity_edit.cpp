@@ -15,6 +15,7 @@ QuantityEdit::QuantityEdit(Session *session, measure::Quantity quantity, QWidget
 }
 
 void QuantityEdit::setValue(double value) {
+    if (value == m_value && !text().isEmpty() && !isModified() && !property("wrong").toBool()) return;
     m_value = value;
     if (!hasFocus() || !isModified()) show();
 }
@@ -22,6 +23,7 @@ void QuantityEdit::setValue(double value) {
 void QuantityEdit::show() {
     setText(QString::fromStdString(measure::printQuantity(m_value, m_quantity, m_session->units())));
     setModified(false);
+    if (!property("wrong").toBool()) return;
     setProperty("wrong", false);
     style()->polish(this);
 }

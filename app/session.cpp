@@ -44,6 +44,12 @@ Session::Session(std::shared_ptr<const stock::Stock> stock, QObject *parent)
       m_appraiser(stock) {
     connect(&m_appraiser, &Appraiser::answered, this, &Session::receive, Qt::QueuedConnection);
     connect(&m_undo, &QUndoStack::cleanChanged, this, &Session::fileChanged);
+    m_staleTimer.setSingleShot(true);
+    m_staleTimer.setInterval(60);
+    connect(&m_staleTimer, &QTimer::timeout, this, &Session::stale);
+    connect(this, &Session::jobChanged, &m_staleTimer, [this] {
+        if (!m_staleTimer.isActive()) m_staleTimer.start();
+    });
     m_appraisal = std::make_shared<const job::Appraisal>();
     m_appraiser.request(m_job);
 }
@@ -88,7 +94,8 @@ void Session::setSetting(const QString &settingId, const armor::SettingValue &va
 }
 
 void Session::takeRemedy(const job::Remedy &remedy) {
-    edit(tr("Take remedy: %1").arg(QString::fromStdString(remedy.label)), job::apply(*m_job, remedy.edit));
+    edit(tr("Take remedy: %1").arg(QString::fromStdString(remedy.label.in(m_units))),
+         job::apply(*m_job, remedy.edit));
 }
 
 void Session::cancelGesture(int gesture) {
@@ -173,6 +180,7 @@ void Session::select(const QString &subject) {
 void Session::receive(const Appraiser::Answer &answer) {
     m_appraisal = answer.appraisal;
     m_appraisedJob = answer.job;
+    if (!isWorking()) m_staleTimer.stop();
     emit appraisalChanged();
 }
 

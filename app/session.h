@@ -73,6 +73,9 @@ class Session : public QObject {
   signals:
     void jobChanged();
     void appraisalChanged();
+    /// The appraisal shown has been behind the job for a while: what is being computed anew is dimmed.
+    /// Most answers come sooner, and then nothing flickers.
+    void stale();
     void unitsChanged();
     void selectionChanged();
     void fileChanged();
@@ -92,6 +95,7 @@ class Session : public QObject {
     bool m_recovered = false;
     bool m_showPinned = false;
     int m_gesture = 0;
+    QTimer m_staleTimer;
     Journal m_journal;
     Appraiser m_appraiser;
 };

@@ -17,7 +17,7 @@ StructureView::StructureView(Session *session, QWidget *parent) : QWidget(parent
     setObjectName("structureView");
     setAccessibleName(tr("Structure, tinted by how hard it works"));
     setFocusPolicy(Qt::StrongFocus);
-    for (auto signal : {&Session::appraisalChanged, &Session::selectionChanged, &Session::jobChanged})
+    for (auto signal : {&Session::appraisalChanged, &Session::selectionChanged, &Session::stale})
         connect(session, signal, this, qOverload<>(&QWidget::update));
 }
 

@@ -1,5 +1,7 @@
 #include "app/traveler.h"
 
+#include <tuple>
+
 #include <QCoreApplication>
 #include <QDate>
 #include <QPainter>
@@ -31,9 +33,11 @@ StopButton::StopButton(Session *session, int index, QWidget *parent)
 
 void StopButton::refresh() {
     const char *id = stops[static_cast<std::size_t>(m_index)].id;
+    const auto before = std::tuple(m_open, m_state, m_isSigned);
     m_open = m_session->appraisal()->toSettle(id);
     const auto &signedOff = m_session->job().signedOff;
     const auto it = signedOff.find(id);
+    m_isSigned = it != signedOff.end();
     const bool measured = m_session->appraisal()->rig.has_value();
     if (m_open > 0)
         m_state = m_open == 1 ? tr("1 to settle") : tr("%1 to settle").arg(m_open);
@@ -41,6 +45,7 @@ void StopButton::refresh() {
         m_state = QString::fromStdString(it->second);
     else
         m_state = measured || m_index == 0 ? tr("under way") : tr("not started");
+    if (before == std::tuple(m_open, m_state, m_isSigned)) return;  // nothing to paint anew
     setText(nameOf(m_index));
     setAccessibleName(tr("%1: %2").arg(nameOf(m_index), m_state));
     update();
@@ -51,15 +56,14 @@ void StopButton::paintEvent(QPaintEvent *) {
     p.setRenderHint(QPainter::Antialiasing);
     const Palette &c = colors();
     p.fillRect(rect(), isChecked() ? c.blue : c.bar);
-    const bool isSigned = m_session->job().signedOff.contains(stops[static_cast<std::size_t>(m_index)].id);
     // The punch of the route card: open ring, counted, or punched through.
     const QRectF punch(10, 12, 24, 24);
     const QColor ink = isChecked() ? c.paper : c.barText;
     p.setPen(QPen(m_open ? c.yellow : ink, 2));
-    p.setBrush(isSigned && !m_open ? QBrush(ink) : Qt::NoBrush);
+    p.setBrush(m_isSigned && !m_open ? QBrush(ink) : Qt::NoBrush);
     p.drawEllipse(punch);
     p.setFont(measureFont(10, true));
-    p.setPen(isSigned && !m_open ? (isChecked() ? c.blue : c.bar) : ink);
+    p.setPen(m_isSigned && !m_open ? (isChecked() ? c.blue : c.bar) : ink);
     p.drawText(punch, Qt::AlignCenter, QString::number(m_index + 1));
     p.setPen(ink);
     p.setFont(textFont(12, true));

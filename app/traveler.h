@@ -33,6 +33,7 @@ class StopButton : public QAbstractButton {
     int m_index;
     QString m_state;
     int m_open = 0;
+    bool m_isSigned = false;
 };
 
 /// The route card at the left: one click goes to a stop, each shows how it stands; a stop can be signed

@@ -1,33 +1,15 @@
 // Times the appraisal of the demo job over 200 moves of the corner cut's handle, and its parts as
 // ratios of the whole in the same run. Not a test: it prints, it does not judge.
-#include <algorithm>
-#include <chrono>
 #include <cstdio>
 #include <vector>
 
+#include "bench/stopwatch.h"
 #include "core/base/places.h"
 #include "core/job/appraisal.h"
 
-namespace {
-
-using Clock = std::chrono::steady_clock;
-
-template <class Work>
-double milliseconds(Work work) {
-    const auto start = Clock::now();
-    work();
-    return std::chrono::duration<double, std::milli>(Clock::now() - start).count();
-}
-
-double median(std::vector<double> v) {
-    std::sort(v.begin(), v.end());
-    return v[v.size() / 2];
-}
-
-}  // namespace
-
 int main() {
     using namespace hefty;
+    using bench::median, bench::milliseconds;
     const auto stock = stock::readStock(stockFolder());
     auto job = job::loadJob(demoFolder() + "/marten-front-bumper.girder.json");
     if (!stock || !job) return 1;
@@ -45,8 +27,8 @@ int main() {
         fabricate.push_back(milliseconds([&] { (void)workshop::fabricate(*assembly, *rig, job->shop); }));
     }
     const double all = median(whole);
-    std::printf("appraise: median %.2f ms, worst %.2f ms over %zu moves\n", all,
-                *std::max_element(whole.begin(), whole.end()), whole.size());
+    std::printf("appraise: median %.2f ms, worst %.2f ms over %zu moves\n", all, bench::worst(whole),
+                whole.size());
     std::printf("  build     %.3f of it\n  prove     %.3f of it\n  fabricate %.3f of it\n",
                 median(build) / all, median(prove) / all, median(fabricate) / all);
     return 0;

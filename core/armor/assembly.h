@@ -4,6 +4,7 @@
 #include <string>
 #include <vector>
 
+#include "core/measure/phrase.h"
 #include "core/shape/geometry.h"
 #include "core/stock/stock.h"
 
@@ -181,8 +182,8 @@ struct Handle {
 /// What the builder had to say: a tweak that no longer applies, a gusset with nothing to land on.
 struct BuildNote {
     std::string part;
-    std::string text;
-    std::string remedy;
+    measure::Phrase text;
+    measure::Phrase remedy;
 };
 
 struct Assembly {

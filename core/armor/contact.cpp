@@ -77,10 +77,27 @@ Contact contactFrom(const Polygon2 &patch, const Axes &axes) {
     return contact;
 }
 
-void addTouch(const Solid::Face &fa, const Solid::Face &fb, std::vector<Contact> &out) {
-    const Vec3 na = shape::newellNormal(fa.flat).normalized();
-    const Vec3 nb = shape::newellNormal(fb.flat).normalized();
-    if (na.dot(nb) > -sameDirection) return;
+/// Outward normals of a solid's faces, worked out once for all that it may touch.
+std::vector<Vec3> normalsOf(const Solid &solid) {
+    std::vector<Vec3> out;
+    out.reserve(solid.faces.size());
+    for (const Solid::Face &f : solid.faces) out.push_back(shape::newellNormal(f.flat).normalized());
+    return out;
+}
+
+/// True if the boxes around two solids are further apart than a contact may be.
+bool farApart(const Solid &a, const Solid &b) {
+    const auto box = [](const Solid &s) {
+        Eigen::AlignedBox3d out;
+        for (const Solid::Face &f : s.faces)
+            for (const Vec3 &c : f.corners) out.extend(c);
+        return out;
+    };
+    return box(a).exteriorDistance(box(b)) > 2 * contactTolerance;
+}
+
+/// @pre the faces look at each other
+void addTouch(const Solid::Face &fa, const Solid::Face &fb, const Vec3 &nb, std::vector<Contact> &out) {
     if (std::abs((fa.flat[0] - fb.flat[0]).dot(nb)) > contactTolerance) return;
     const Flat b = flatten(fb.flat);
     if (!b.valid) return;
@@ -182,8 +199,11 @@ Solid solidOf(const BoughtPart &part) {
 
 std::vector<Contact> touching(const Solid &a, const Solid &b) {
     std::vector<Contact> out;
-    for (const Solid::Face &fa : a.faces)
-        for (const Solid::Face &fb : b.faces) addTouch(fa, fb, out);
+    if (farApart(a, b)) return out;
+    const std::vector<Vec3> na = normalsOf(a), nb = normalsOf(b);
+    for (std::size_t i = 0; i < a.faces.size(); ++i)
+        for (std::size_t j = 0; j < b.faces.size(); ++j)
+            if (na[i].dot(nb[j]) <= -sameDirection) addTouch(a.faces[i], b.faces[j], nb[j], out);
     return out;
 }
 

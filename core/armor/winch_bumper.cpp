@@ -397,11 +397,11 @@ class WinchBumper {
         m_out.plates.push_back(std::move(p));
         m_out.anchors.push_back(std::move(anchor));
         if (setting("tabThickness") > m_shackle->jaw)
-            m_out.notes.push_back(
-                {anchor.name,
-                 fmt::format("The tab ({:.0f} mm) is thicker than the jaw of the shackle ({:.0f} mm).",
-                             setting("tabThickness"), m_shackle->jaw),
-                 "Take a larger shackle or a thinner tab."});
+            m_out.notes.push_back({anchor.name,
+                                   {"The tab ({0}) is thicker than the jaw of the shackle ({1}).",
+                                    {{setting("tabThickness"), Quantity::DrilledLength},
+                                     {m_shackle->jaw, Quantity::DrilledLength}}},
+                                   "Take a larger shackle or a thinner tab."});
     }
 
     double cheekY(double side) const {
@@ -453,8 +453,7 @@ class WinchBumper {
         if (2 * half > inside - 10 && m_back - depth < m_in.rig.frameEnd)
             m_out.notes.push_back(
                 {"tray",
-                 fmt::format("The tray ({:.0f} mm) does not go between the rails ({:.0f} mm).", 2 * half,
-                             inside),
+                 {"The tray ({0}) does not go between the rails ({1}).", {{2 * half}, {inside}}},
                  "Take a shorter winch, or a larger gap to the frame ends."});
     }
 
@@ -559,8 +558,10 @@ class WinchBumper {
             const bool left = t.part == "bracket.left";
             if ((!left && t.part != "bracket.right") || !(t.value >= 20 && t.value <= 300) ||
                 std::abs(t.at.y()) > m_flat / 2) {
-                m_out.notes.push_back({t.part, "A gusset that was added no longer has a place.",
-                                       "Remove the change, or give it a leg from 20 to 300 mm."});
+                m_out.notes.push_back(
+                    {t.part,
+                     "A gusset that was added no longer has a place.",
+                     {"Remove the change, or give it a leg from {0} to {1}.", {{20}, {300}}}});
                 continue;
             }
             addGusset(left ? 1 : -1, t.at.x() == 0, t.at.y(), t.value);

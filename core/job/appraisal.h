@@ -9,7 +9,7 @@
 #include "core/armor/assembly.h"
 #include "core/clearance/angles.h"
 #include "core/job/job.h"
-#include "core/measure/quantity.h"
+#include "core/measure/phrase.h"
 #include "core/proof/proof.h"
 #include "core/workshop/workshop.h"
 
@@ -23,7 +23,7 @@ enum class Severity { Stop, Fix, Note };
 
 /// A proposed edit whose effect has been computed by appraising it.
 struct Remedy {
-    std::string label;  ///< "leg 5 to 8 mm"
+    measure::Phrase label;  ///< "leg 5 to 8 mm"
     Edit edit;
     double before = 0, after = 0;         ///< the finding's number
     double massChange = 0;                ///< kg
@@ -38,7 +38,7 @@ struct Finding {
     std::string stop;  ///< of the route card: "measure", "layout", "prove", "cut"
     std::string piece;
     std::string subject;  ///< part or point
-    std::string sentence;
+    measure::Phrase sentence;
     double value = 0, limit = 0;
     measure::Quantity quantity = measure::Quantity::Ratio;
     Vec3 at = Vec3::Zero();
@@ -85,7 +85,8 @@ struct Appraisal {
 };
 
 /// The whole appraisal of a job but for remedies: a pure function. What cannot be computed becomes a
-/// finding, never an exception.
+/// finding, never an exception. Asked to stop, it leaves out what it had not come to: such an answer is
+/// to be thrown away.
 [[nodiscard]] Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop = {});
 
 /// Adds remedies to the findings that are to be fixed, each appraised on a copy of the job. Stops

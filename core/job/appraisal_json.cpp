@@ -53,7 +53,7 @@ Json remedyJson(const Remedy &r, measure::Quantity q) {
     Json settings = Json::object();
     for (const auto &[id, value] : r.edit.settings)
         std::visit([&settings, &id = id](const auto &v) { settings[id] = v; }, value);
-    return {{"label", r.label},
+    return {{"label", r.label.in(measure::UnitSystem::Metric)},
             {"edit", {{"piece", r.edit.piece}, {"settings", std::move(settings)}}},
             {"before", shown(r.before, q)},
             {"after", shown(r.after, q)},
@@ -70,7 +70,7 @@ Json findingsJson(const Appraisal &a) {
                   {"stop", f.stop},
                   {"piece", f.piece},
                   {"subject", f.subject},
-                  {"sentence", f.sentence},
+                  {"sentence", f.sentence.in(measure::UnitSystem::Metric)},
                   {"value", shown(f.value, f.quantity)},
                   {"limit", shown(f.limit, f.quantity)}};
         if (f.working) json["working"] = workingJson(*f.working);

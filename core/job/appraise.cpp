@@ -34,7 +34,7 @@ class Appraiser {
 
   private:
     Finding &add(std::string id, Severity severity, std::string stop, std::string subject,
-                 std::string sentence) {
+                 measure::Phrase sentence) {
         Finding f;
         f.id = std::move(id);
         f.severity = severity;
@@ -80,7 +80,8 @@ class Appraiser {
         }
         out.assembly = std::move(*assembly);
         buildFindings(*out.assembly);
-        auto proof = proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock, m_job.rules);
+        if (m_stop.stop_requested()) return;
+        auto proof = proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock, m_job.rules, m_stop);
         if (proof) {
             out.proof = std::move(*proof);
             proofFindings(*out.proof);
@@ -99,15 +100,16 @@ class Appraiser {
 
     void buildFindings(const armor::Assembly &a) {
         for (const armor::BuildNote &n : a.notes)
-            add("build/" + n.part + "/" + n.text.substr(0, 24), Severity::Fix, "layout", n.part,
-                n.text + " " + n.remedy);
+            add("build/" + n.part + "/" + n.text.text.substr(0, 24), Severity::Fix, "layout", n.part,
+                n.text.then(n.remedy));
         for (const armor::BoltJoint &m : a.mounts)
             if (m.size.empty())
                 add("bolt-size/" + m.name, Severity::Fix, "measure", m.name,
-                    fmt::format("No bolt of grade {} in the stock fits the {:.1f} mm holes of the frame. "
-                                "Measure the holes "
-                                "again or take another grade.",
-                                m.grade, m.hole));
+                    {fmt::format(
+                         "No bolt of grade {} in the stock fits the {{0}} holes of the frame. Measure the "
+                         "holes again or take another grade.",
+                         m.grade),
+                     {{m.hole, Quantity::DrilledLength}}});
         for (const armor::WeldJoint &w : a.welds) weldSize(a, w);
     }
 
@@ -123,10 +125,12 @@ class Appraiser {
         if (w.leg >= least) return;
         Finding &f = add(
             "weld-size/" + w.name, Severity::Fix, "prove", w.name,
-            fmt::format(
-                "Weld {} to {}: a {:.0f} mm leg is smaller than the {:.0f} mm that {:.0f} mm plate needs to "
-                "fuse well.",
-                w.b, w.a, w.leg, least, std::min(ta, tb)));
+            {fmt::format(
+                 "Weld {} to {}: a {{0}} leg is smaller than the {{1}} that {{2}} plate needs to fuse well.",
+                 w.b, w.a),
+             {{w.leg, Quantity::DrilledLength},
+              {least, Quantity::DrilledLength},
+              {std::min(ta, tb), Quantity::DrilledLength}}});
         f.value = w.leg;
         f.limit = least;
         f.quantity = Quantity::DrilledLength;
@@ -162,9 +166,11 @@ class Appraiser {
         const proof::Rung &first = proof.ladder.front();
         Finding &f = add(
             "ladder/" + m_piece, Severity::Note, "prove", first.part,
-            fmt::format("What gives first on the winch line: {}, at {:.1f} kN of line pull ({:.1f} times the "
-                        "winch's rated pull). {}",
-                        first.title, first.letsGoAt / 1000, first.letsGoAt / proof.ladderRated, first.means));
+            {fmt::format(
+                 "What gives first on the winch line: {}, at {{0}} of line pull ({:.1f} times the winch's "
+                 "rated pull). {}",
+                 first.title, first.letsGoAt / proof.ladderRated, first.means),
+             {{first.letsGoAt, Quantity::Force}}});
         f.value = first.letsGoAt;
         f.limit = proof.ladderRated;
         f.quantity = Quantity::Force;
@@ -174,13 +180,15 @@ class Appraiser {
         for (const workshop::SectionNesting &n : fabrication.nestings) {
             for (const workshop::PieceLength &p : n.nesting.unplaced)
                 add("cut/too-long/" + p.name, Severity::Fix, "cut", p.name,
-                    fmt::format(
-                        "{} ({:.0f} mm) is longer than any bar of {} there is. Make it shorter or splice it.",
-                        p.name, p.length, n.section));
+                    {fmt::format(
+                         "{} ({{0}}) is longer than any bar of {} there is. Make it shorter or splice it.",
+                         p.name, n.section),
+                     {{p.length}}});
             if (n.nesting.bought > 0)
                 add("cut/buy/" + n.section, Severity::Note, "cut", n.section,
-                    fmt::format("The rack does not have enough {} in {}: {:.0f} mm to buy.", n.section,
-                                n.material, n.nesting.bought));
+                    {fmt::format("The rack does not have enough {} in {}: {{0}} to buy.", n.section,
+                                 n.material),
+                     {{n.nesting.bought}}});
         }
     }
 
@@ -303,16 +311,13 @@ class Appraiser {
         for (Gauge &g : m_out.gauges) {
             if (!g.broken() || g.id == "margin") continue;
             g.finding = "gauge/" + g.id;
-            const std::string value =
-                measure::printQuantity(*g.value, g.quantity, measure::UnitSystem::Metric);
-            const std::string limit =
-                measure::printQuantity(g.limit, g.quantity, measure::UnitSystem::Metric);
             const char *stop = g.id == "cost" ? "cut" : "layout";
             Finding &f = add(
                 g.finding, Severity::Fix, stop, g.governs,
-                fmt::format("{}: {}, the house wants at {} {}{}.", g.name, value,
-                            g.limitIsLeast ? "least" : "most", limit,
-                            g.limitIsLeast && !g.governs.empty() ? " (limited by " + g.governs + ")" : ""));
+                {fmt::format("{}: {{0}}, the house wants at {} {{1}}{}.", g.name,
+                             g.limitIsLeast ? "least" : "most",
+                             g.limitIsLeast && !g.governs.empty() ? " (limited by " + g.governs + ")" : ""),
+                 {{*g.value, g.quantity}, {g.limit, g.quantity}}});
             f.value = *g.value;
             f.limit = g.limit;
             f.quantity = g.quantity;

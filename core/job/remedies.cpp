@@ -70,6 +70,7 @@ class RemedyFinder {
             if (m_stop.stop_requested() || ++tries > triesPerTrial) break;
             if (!armor::checkSetting(*d, value, m_stock)) break;
             Remedy r = evaluate(f, *d, value);
+            if (m_stop.stop_requested()) return;  // what was evaluated is not whole
             if (!std::isfinite(r.after)) continue;
             if (r.cures) {
                 best = std::move(r);
@@ -85,7 +86,10 @@ class RemedyFinder {
         Remedy r;
         r.edit.piece = m_piece->id;
         r.edit.settings[d.id] = value;
-        r.label = fmt::format("{}: {} to {}", d.name, print(d, current(d)), print(d, value));
+        r.label = d.name + ": ";
+        addValue(r.label, d, current(d));
+        r.label.text += " to ";
+        addValue(r.label, d, value);
         r.before = f.value;
         const Appraisal after = appraise(apply(m_job, r.edit), m_stock, m_stop);
         r.fixesBefore = m_fixes;
@@ -126,9 +130,13 @@ class RemedyFinder {
         return it == m_piece->settings.end() ? d.standard : it->second;
     }
 
-    static std::string print(const armor::SettingDescriptor &d, const SettingValue &v) {
-        if (const auto *text = std::get_if<std::string>(&v)) return *text;
-        return measure::printQuantity(std::get<double>(v), d.quantity, measure::UnitSystem::Metric);
+    static void addValue(measure::Phrase &label, const armor::SettingDescriptor &d, const SettingValue &v) {
+        if (const auto *text = std::get_if<std::string>(&v)) {
+            label.text += *text;
+            return;
+        }
+        label.text += fmt::format("{{{}}}", label.measures.size());
+        label.measures.push_back({std::get<double>(v), d.quantity});
     }
 
     double now(const char *setting) const { return armor::number(*m_piece, *m_pattern, setting); }

@@ -77,10 +77,10 @@ Result<ThroatStress> WeldGroup::stress(const PointLoad &load) const {
 }
 
 working::Working weldWorking(const WeldGroup &group, const PointLoad &load, const ThroatStress &stress,
-                             double fillerStrength) {
+                             double fillerStrength, double omega) {
     using working::number;
     const Vec3 moment = load.moment + (load.at - group.centroid()).cross(load.force);
-    const double allowable = allowableThroatStress * fillerStrength;
+    const double allowable = allowableThroatStress * weldOmega * fillerStrength / omega;
     const std::string source = "AISC 360-16 J2.4; welds treated as lines, Blodgett 1966 7.4";
     working::Working w;
     w.title = "Stress on the throat of a fillet weld group";
@@ -101,8 +101,8 @@ working::Working weldWorking(const WeldGroup &group, const PointLoad &load, cons
            fmt::format("|({}, {}, {})|", number(stress.stress.x()), number(stress.stress.y()),
                        number(stress.stress.z())),
            stress.max, "MPa", source);
-    w.step("F_w/Ω", "allowable stress on the throat", "0.60 F_EXX / 2.00",
-           fmt::format("0.60 · {} / 2.00", number(fillerStrength)), allowable, "MPa",
+    w.step("F_w/Ω", "allowable stress on the throat", "0.60 F_EXX / Ω",
+           fmt::format("0.60 · {} / {:.2f}", number(fillerStrength), omega), allowable, "MPa",
            "AISC 360-16 J2.4, table J2.5");
     w.step("u", "utilization", "f / (F_w/Ω)", fmt::format("{} / {}", number(stress.max), number(allowable)),
            stress.max / allowable, "", "");

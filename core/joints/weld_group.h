@@ -69,8 +69,12 @@ class WeldGroup {
     Vec3 m_looseAxis = Vec3::Zero();  ///< the common line's direction if all lines lie on one
 };
 
-/// The calculation of a group's peak stress against the allowable of its filler [MPa].
+/// Safety factor of a fillet weld (AISC 360-16 J2.4).
+inline constexpr double weldOmega = 2.0;
+
+/// The calculation of a group's peak stress against the strength of its filler [MPa] over omega.
 [[nodiscard]] working::Working weldWorking(const WeldGroup &group, const PointLoad &load,
-                                           const ThroatStress &stress, double fillerStrength);
+                                           const ThroatStress &stress, double fillerStrength,
+                                           double omega = weldOmega);
 
 }  // namespace hefty::joints

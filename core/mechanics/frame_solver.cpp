@@ -6,17 +6,13 @@
 #include <fmt/format.h>
 #include <Eigen/Eigenvalues>
 #include <Eigen/QR>
-#include <Eigen/SparseCholesky>
-#include <Eigen/SparseCore>
 
+#include "core/mechanics/factor.h"
 #include "core/mechanics/freedom_map.h"
 #include "core/mechanics/mechanism.h"
 
 namespace hefty::mechanics {
 namespace {
-
-using Sparse = Eigen::SparseMatrix<double>;
-using Factor = Eigen::SimplicialLDLT<Sparse, Eigen::Lower>;
 
 bool inRange(int index, std::size_t count) {
     return index >= 0 && static_cast<std::size_t>(index) < count;
@@ -112,7 +108,8 @@ class StaticSolver {
         }
     }
 
-    void addBeamLoad(CaseLoads &loads, int beam, const Vec3 &global) {
+    /// What a distributed load does to the ends of a beam, in its axes; notes a beam that runs away with it.
+    Vec12 endLoads(int beam, const Vec3 &global) {
         const BeamElement &e = m_elements[static_cast<std::size_t>(beam)];
         const Vec3 local(global.dot(e.axes.x), global.dot(e.axes.y), global.dot(e.axes.z));
         const Vec12 raw = consistentLoad(local, e.length);
@@ -127,8 +124,14 @@ class StaticSolver {
             if (b.releasedFrom & (1u << i)) condensed(i) = 0;
             if (b.releasedTo & (1u << i)) condensed(6 + i) = 0;
         }
-        loads.beamEquivalent.emplace_back(beam, condensed);
-        const Vec12 world = e.rotation.transpose() * condensed;
+        return condensed;
+    }
+
+    void addEndLoads(CaseLoads &loads, int beam, const Vec12 &ends) {
+        const BeamElement &e = m_elements[static_cast<std::size_t>(beam)];
+        const FrameBeam &b = m_model.beams[static_cast<std::size_t>(beam)];
+        loads.beamEquivalent.emplace_back(beam, ends);
+        const Vec12 world = e.rotation.transpose() * ends;
         loads.nodal[static_cast<std::size_t>(b.from)] += world.head<6>();
         loads.nodal[static_cast<std::size_t>(b.to)] += world.tail<6>();
     }
@@ -143,13 +146,10 @@ class StaticSolver {
             of(l.loadCase).nodal[static_cast<std::size_t>(l.node)].head<3>() += l.force;
             of(l.loadCase).nodal[static_cast<std::size_t>(l.node)].tail<3>() += l.moment;
         }
-        for (const BeamLoad &l : m_model.beamLoads) addBeamLoad(of(l.loadCase), l.beam, l.distributed);
-        for (const AccelerationLoad &l : m_model.accelerations)
-            for (std::size_t b = 0; b < m_elements.size(); ++b)
-                if (m_elements[b].massPerLength > 0)
-                    addBeamLoad(of(l.loadCase), static_cast<int>(b),
-                                l.acceleration * m_elements[b].massPerLength);
-        m_rhs = Eigen::MatrixXd::Zero(m_map.freeCount(), static_cast<Eigen::Index>(m_loads.size()));
+        for (const BeamLoad &l : m_model.beamLoads)
+            addEndLoads(of(l.loadCase), l.beam, endLoads(l.beam, l.distributed));
+        assembleAccelerations();
+        m_rhs = CaseRows::Zero(m_map.freeCount(), static_cast<Eigen::Index>(m_loads.size()));
         for (std::size_t c = 0; c < m_loads.size(); ++c)
             for (std::size_t n = 0; n < m_model.nodes.size(); ++n)
                 for (int f = 0; f < 6; ++f)
@@ -157,6 +157,24 @@ class StaticSolver {
                         for (const FreedomTerm &t : m_map.terms(static_cast<int>(n), f))
                             if (t.column < m_map.freeCount())
                                 m_rhs(t.column, static_cast<Eigen::Index>(c)) += t.coefficient * load;
+    }
+
+    /// Most cases weigh the same: what one acceleration does to the beams is worked out once.
+    void assembleAccelerations() {
+        std::vector<Vec12> ends;
+        const AccelerationLoad *last = nullptr;
+        for (const AccelerationLoad &l : m_model.accelerations) {
+            if (!last || l.acceleration != last->acceleration) {
+                ends.assign(m_elements.size(), Vec12::Zero());
+                for (std::size_t b = 0; b < m_elements.size(); ++b)
+                    if (m_elements[b].massPerLength > 0)
+                        ends[b] = endLoads(static_cast<int>(b), l.acceleration * m_elements[b].massPerLength);
+            }
+            last = &l;
+            for (std::size_t b = 0; b < m_elements.size(); ++b)
+                if (m_elements[b].massPerLength > 0)
+                    addEndLoads(m_loads[static_cast<std::size_t>(l.loadCase)], static_cast<int>(b), ends[b]);
+        }
     }
 
     template <int N>
@@ -183,7 +201,7 @@ class StaticSolver {
             return fail(ProblemKind::Mechanism, "The beam's own releases let its load run away with it.",
                         "beams/" + m_model.beams[static_cast<std::size_t>(m_looseBeam)].id,
                         "Remove a release.");
-        m_triplets.reserve(m_elements.size() * 78 + m_model.springs.size() * 78);
+        m_triplets.reserve(m_elements.size() * 100 + m_model.springs.size() * 78);
         for (std::size_t b = 0; b < m_elements.size(); ++b) {
             std::array<int, 12> homes{};
             for (std::size_t i = 0; i < 12; ++i)
@@ -320,50 +338,63 @@ class StaticSolver {
     }
 
     Result<bool> factorAndSolve() {
-        m_answer = Eigen::MatrixXd::Zero(m_map.freeCount(), m_rhs.cols());
+        m_answer = CaseRows::Zero(m_map.freeCount(), m_rhs.cols());
         if (m_map.freeCount() == 0) return true;
         const Factor factor(m_stiffness);
-        bool suspect = factor.info() != Eigen::Success;
-        if (!suspect) {
-            const Eigen::VectorXd pivots = factor.permutationPinv() * Eigen::VectorXd(factor.vectorD());
-            const Eigen::VectorXd ratio = pivots.cwiseQuotient(m_stiffness.diagonal());
-            suspect = !(ratio.minCoeff() > suspectPivot);
-        }
-        if (suspect)
+        const double pivot =
+            factor.succeeded() ? factor.pivots().cwiseQuotient(m_stiffness.diagonal()).minCoeff() : 0;
+        if (!(pivot > suspectPivot))
             if (auto r = namedMechanism(); !r) return r;
-        if (factor.info() != Eigen::Success)
+        if (!factor.succeeded())
             return fail(ProblemKind::NotFinite, "The stiffness cannot be factored.", "model",
                         "Check for sizes or stiffnesses many orders of magnitude apart.");
         m_answer = factor.solve(m_rhs);
         // One round of refinement wins back the digits that a badly scaled model loses.
-        const Eigen::MatrixXd miss = m_rhs - m_stiffness.selfadjointView<Eigen::Lower>() * m_answer;
-        m_answer += factor.solve(miss);
+        if (!(pivot > refinementPivot))
+            m_answer += factor.solve(m_rhs - symmetricProduct(m_stiffness, m_answer));
         if (!m_answer.allFinite())
             return fail(ProblemKind::NotFinite, "The answer overflows.", "loads",
                         "Check the size of the loads and stiffnesses.");
         return true;
     }
 
-    Vec6 motion(int node, Eigen::Index loadCase) const {
-        Vec6 u = Vec6::Zero();
-        for (int f = 0; f < 6; ++f)
-            for (const FreedomTerm &t : m_map.terms(node, f))
-                u(f) += t.coefficient * (t.column < m_map.freeCount()
-                                             ? m_answer(t.column, loadCase)
-                                             : m_map.given()(t.column - m_map.freeCount(), loadCase));
+    /// Motions of all nodes in all cases, 6 rows a node.
+    [[nodiscard]] CaseRows motions() const {
+        const auto nodes = static_cast<int>(m_model.nodes.size());
+        CaseRows u = CaseRows::Zero(6 * nodes, static_cast<Eigen::Index>(m_loads.size()));
+        for (int n = 0; n < nodes; ++n)
+            for (int f = 0; f < 6; ++f)
+                for (const FreedomTerm &t : m_map.terms(n, f)) {
+                    if (t.column < m_map.freeCount())
+                        u.row(6 * n + f) += t.coefficient * m_answer.row(t.column);
+                    else
+                        u.row(6 * n + f) += t.coefficient * m_map.given().row(t.column - m_map.freeCount());
+                }
         return u;
+    }
+
+    /// What recovery needs of every element, once for all cases.
+    void prepareRecovery() {
+        m_endStiffness.reserve(m_elements.size());
+        for (const BeamElement &e : m_elements) m_endStiffness.push_back(e.local * e.rotation);
+        m_held.assign(m_model.nodes.size(), false);
+        for (const FreedomMap::Body &body : m_map.bodies())
+            if (!body.held.empty())
+                for (const int node : body.nodes) m_held[static_cast<std::size_t>(node)] = true;
     }
 
     Result<FrameSolution> recover() {
         FrameSolution out;
         out.attached = m_attached;
         out.freedomCount = m_map.freeCount();
+        const CaseRows u = motions();
+        prepareRecovery();
+        out.cases.reserve(m_loads.size());
         for (std::size_t c = 0; c < m_loads.size(); ++c) {
-            const auto column = static_cast<Eigen::Index>(c);
             CaseSolution answer;
             answer.displacements.reserve(m_model.nodes.size());
-            for (int n = 0; n < static_cast<int>(m_model.nodes.size()); ++n)
-                answer.displacements.push_back(motion(n, column));
+            for (Eigen::Index n = 0; n < static_cast<Eigen::Index>(m_model.nodes.size()); ++n)
+                answer.displacements.emplace_back(u.block<6, 1>(6 * n, static_cast<Eigen::Index>(c)));
             std::vector<Vec6> unbalanced(m_model.nodes.size(), Vec6::Zero());
             for (std::size_t n = 0; n < unbalanced.size(); ++n) unbalanced[n] = -m_loads[c].nodal[n];
             recoverBeams(m_loads[c], answer, unbalanced);
@@ -384,10 +415,11 @@ class StaticSolver {
             const auto to = static_cast<std::size_t>(m_model.beams[b].to);
             Vec12 u;
             u << answer.displacements[from], answer.displacements[to];
-            const Vec12 elastic = e.local * (e.rotation * u);
+            const Vec12 elastic = m_endStiffness[b].lazyProduct(u);
             const Vec12 ends = elastic - equivalent[b];
             answer.beams[b].from = -ends.head<6>();
             answer.beams[b].to = ends.tail<6>();
+            if (!m_held[from] && !m_held[to]) continue;  // only where a support gives what is missing
             const Vec12 world = e.rotation.transpose() * elastic;
             unbalanced[from] += world.head<6>();
             unbalanced[to] += world.tail<6>();
@@ -395,6 +427,7 @@ class StaticSolver {
     }
 
     void recoverSprings(CaseSolution &answer, std::vector<Vec6> &unbalanced) const {
+        answer.springs.reserve(m_model.springs.size());
         for (const FrameSpring &s : m_model.springs) {
             const auto from = static_cast<std::size_t>(s.from);
             Vec6 stretch = -answer.displacements[from];
@@ -434,12 +467,13 @@ class StaticSolver {
     FreedomMap m_map;
     std::vector<CaseLoads> m_loads;
     std::vector<bool> m_attached;
-    std::vector<bool> m_hasBeam;
+    std::vector<bool> m_hasBeam, m_held;
+    std::vector<Matrix12> m_endStiffness;  ///< end forces in beam axes from global motions
     int m_looseBeam = -1;
     std::vector<Eigen::Triplet<double>> m_triplets;
     Sparse m_stiffness;
-    Eigen::MatrixXd m_rhs;
-    Eigen::MatrixXd m_answer;
+    CaseRows m_rhs;
+    CaseRows m_answer;
 };
 
 }  // namespace

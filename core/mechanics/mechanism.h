@@ -10,6 +10,9 @@ namespace hefty::mechanics {
 /// suspected to be a mechanism. Sound frames stay above about 1e-4, long slender chains above 1e-8.
 inline constexpr double suspectPivot = 1e-7;
 
+/// Pivot ratio above which one solve leaves at least eleven good digits; below it the answer is refined.
+inline constexpr double refinementPivot = 1e-5;
+
 /// Lowest scaled stiffness (x'Kx over x'diag(K)x) below which it is one. A mechanism leaves rounding
 /// only, about 1e-16; a cantilever of 1000 elements has 5e-13.
 inline constexpr double mechanismStiffness = 2e-14;

@@ -32,37 +32,28 @@ struct Worst {
 
 struct PartWorst {
     Worst member, skin;
-    double ladderUse = 0;  ///< nominal
+    double ladderUse = 0;    ///< nominal
+    double ladderRated = 0;  ///< the hardest worked end so far, at the rated pull
 };
 
 void addChecks(const CheckContext &context, const std::string &part, const PartWorst &worst) {
     const auto &bars = context.proof.idealization.bars;
     const Bar &bar = bars[worst.member.bar];
     const Vec6 &f = endForces(context.proof, worst.member.loadCase, worst.member.bar, worst.member.atTo);
-    Check check;
-    check.id = "member/" + part;
-    check.kind = CheckKind::Member;
-    check.part = part;
-    check.title = fmt::format("{}: bending, push and twist together", part);
-    check.loadCase = static_cast<int>(worst.member.loadCase);
-    check.dutyClass = context.loadCase(worst.member.loadCase).dutyClass;
+    Check check =
+        context.begin(CheckKind::Member, "member/" + part, part,
+                      fmt::format("{}: bending, push and twist together", part), worst.member.loadCase);
     check.demand = check.utilization = worst.member.use;
     check.at = endPlace(context.proof, worst.member.bar, worst.member.atTo);
     check.working.title =
         fmt::format("{}, {:.0f} to {:.0f} mm along it", part, bar.stationFrom, bar.stationTo);
     addMemberWorking(check.working, bar, f, context.omega(worst.member.loadCase, memberOmega));
-    check.working.note(context.governs(worst.member.loadCase));
-    context.proof.checks.push_back(std::move(check));
+    context.add(std::move(check));
 
     const Bar &skinBar = bars[worst.skin.bar];
     const Vec6 &g = endForces(context.proof, worst.skin.loadCase, worst.skin.bar, worst.skin.atTo);
-    Check skin;
-    skin.id = "skin/" + part;
-    skin.kind = CheckKind::Skin;
-    skin.part = part;
-    skin.title = fmt::format("{}: stress at the skin over yield", part);
-    skin.loadCase = static_cast<int>(worst.skin.loadCase);
-    skin.dutyClass = context.loadCase(worst.skin.loadCase).dutyClass;
+    Check skin = context.begin(CheckKind::Skin, "skin/" + part, part,
+                               fmt::format("{}: stress at the skin over yield", part), worst.skin.loadCase);
     skin.demand = skinStress(skinBar, g);
     skin.capacity = skinBar.material.yield;
     skin.unit = "MPa";
@@ -71,8 +62,7 @@ void addChecks(const CheckContext &context, const std::string &part, const PartW
     skin.working.title =
         fmt::format("{}, {:.0f} to {:.0f} mm along it", part, skinBar.stationFrom, skinBar.stationTo);
     addSkinWorking(skin.working, skinBar, g);
-    skin.working.note(context.governs(worst.skin.loadCase));
-    context.proof.checks.push_back(std::move(skin));
+    context.add(std::move(skin));
 }
 
 /// What is left above or below an opening: a channel of the tube's wall and two short legs.
@@ -158,59 +148,35 @@ void checkOpening(const CheckContext &context, const armor::TubePart &tube, cons
             near.push_back(b);
     if (near.empty()) return;
     const NetSection net(bars[near[0]], o);
-    std::size_t bestBar = near[0];
-    bool bestTo = false;
-    const auto use = [&](std::size_t c) {
-        double most = 0;
+    const auto worstIn = [&](std::size_t c) {
+        std::pair<const Vec6 *, double> worst{nullptr, -1};
         for (const std::size_t b : near)
-            for (const bool atTo : {false, true})
-                most = std::max(most, openingStress(net, o, endForces(context.proof, c, b, atTo)).total);
-        return most * context.omega(c, memberOmega) / tube.material.yield;
-    };
-    const Governing g = governing(context, use);
-    double most = -1;
-    for (const std::size_t b : near)
-        for (const bool atTo : {false, true})
-            if (const double s = openingStress(net, o, endForces(context.proof, g.loadCase, b, atTo)).total;
-                s > most) {
-                most = s;
-                bestBar = b;
-                bestTo = atTo;
+            for (const bool atTo : {false, true}) {
+                const Vec6 &f = endForces(context.proof, c, b, atTo);
+                if (const double s = openingStress(net, o, f).total; s > worst.second) worst = {&f, s};
             }
-    const Vec6 &f = endForces(context.proof, g.loadCase, bestBar, bestTo);
+        return worst;
+    };
+    const Governing g = governing(context, [&](std::size_t c) {
+        return worstIn(c).second * context.omega(c, memberOmega) / tube.material.yield;
+    });
+    const Vec6 &f = *worstIn(g.loadCase).first;
     const double allowable = tube.material.yield / context.omega(g.loadCase, memberOmega);
-    Check check;
-    check.id = fmt::format("opening/{}/{}", tube.name, o.purpose);
-    check.kind = CheckKind::Opening;
-    check.part = tube.name;
-    check.title = fmt::format("{}: what the {} opening leaves", tube.name, o.purpose);
-    check.loadCase = static_cast<int>(g.loadCase);
-    check.dutyClass = context.loadCase(g.loadCase).dutyClass;
+    Check check =
+        context.begin(CheckKind::Opening, fmt::format("opening/{}/{}", tube.name, o.purpose), tube.name,
+                      fmt::format("{}: what the {} opening leaves", tube.name, o.purpose), g.loadCase);
     const OpeningStress s = openingStress(net, o, f);
     check.demand = s.total;
     check.capacity = allowable;
     check.unit = "MPa";
     check.utilization = s.total / allowable;
     check.at = tube.from + (tube.to - tube.from).normalized() * o.station;
-    check.working.title = check.title;
     addOpeningWorking(check.working, net, o, f, s, allowable);
-    check.working.note(context.governs(g.loadCase));
-    context.proof.checks.push_back(std::move(check));
-    if (context.proof.duties.ladderCase >= 0) {
-        double nominal = 0;
-        for (const std::size_t b : near)
-            for (const bool atTo : {false, true})
-                nominal = std::max(
-                    nominal,
-                    openingStress(
-                        net, o,
-                        endForces(context.proof, static_cast<std::size_t>(context.proof.duties.ladderCase), b,
-                                  atTo))
-                        .total);
+    context.add(std::move(check));
+    if (const int ladder = context.proof.duties.ladderCase; ladder >= 0)
         context.addRung(tube.name, fmt::format("{} at the {} opening", tube.name, o.purpose),
-                        nominal / tube.material.yield,
+                        worstIn(static_cast<std::size_t>(ladder)).second / tube.material.yield,
                         "The beam yields at the opening and bends; nothing comes off.");
-    }
 }
 
 }  // namespace
@@ -233,8 +199,12 @@ void checkMembers(CheckContext &context) {
                 proof.barUse[c][b] = std::max(proof.barUse[c][b], static_cast<float>(use));
                 PartWorst &part = *partOf[b];
                 if (context.isLadder(c)) {
-                    if (use > 1e-6)
+                    // Near its limit a bar is at most about three times as hard worked, for its load, as far
+                    // below it: ends that are far from the part's worst need no reserve.
+                    if (use > 1e-6 && 4 * use > part.ladderRated) {
+                        part.ladderRated = std::max(part.ladderRated, use);
                         part.ladderUse = std::max(part.ladderUse, 1 / memberReserve(strengths[b], f));
+                    }
                     continue;
                 }
                 if (use > part.member.use) part.member = {use, c, b, atTo};

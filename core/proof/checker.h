@@ -25,10 +25,14 @@ struct CheckContext {
     [[nodiscard]] double omega(std::size_t c, double working) const {
         return loadCase(c).dutyClass == DutyClass::Working ? working : 1.0;
     }
-    /// Note for a Working: which case governs.
-    [[nodiscard]] std::string governs(std::size_t c) const {
-        return "Governing case: " + loadCase(c).title + ".";
+    [[nodiscard]] bool isSurvival(std::size_t c) const {
+        return loadCase(c).dutyClass == DutyClass::Survival;
     }
+    /// A check with its head filled in, its Working titled alike.
+    [[nodiscard]] Check begin(CheckKind kind, std::string id, std::string part, std::string title,
+                              std::size_t governingCase) const;
+    /// Takes a finished check; its Working says which case governs.
+    void add(Check check) const;
     void addRung(const std::string &part, const std::string &title, double utilizationNominal,
                  std::string means, bool flies = false) const;
 };

@@ -60,6 +60,24 @@ void CheckContext::addRung(const std::string &part, const std::string &title, do
     proof.ladder.push_back({part, title, pull / utilizationNominal, std::move(means), flies, false});
 }
 
+Check CheckContext::begin(CheckKind kind, std::string id, std::string part, std::string title,
+                          std::size_t governingCase) const {
+    Check check;
+    check.kind = kind;
+    check.id = std::move(id);
+    check.part = std::move(part);
+    check.title = std::move(title);
+    check.loadCase = static_cast<int>(governingCase);
+    check.dutyClass = loadCase(governingCase).dutyClass;
+    check.working.title = check.title;
+    return check;
+}
+
+void CheckContext::add(Check check) const {
+    check.working.note("Governing case: " + loadCase(static_cast<std::size_t>(check.loadCase)).title + ".");
+    proof.checks.push_back(std::move(check));
+}
+
 Governing governing(const CheckContext &context, const std::function<double(std::size_t)> &use) {
     Governing g;
     for (std::size_t c = 0; c < context.caseCount(); ++c) {
@@ -100,7 +118,7 @@ std::string_view kindWord(CheckKind kind) {
 }
 
 Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle, const rig::RigGeometry &rig,
-                    const stock::Stock &stock, const HouseRules &rules) {
+                    const stock::Stock &stock, const HouseRules &rules, const std::stop_token &stop) {
     Proof proof;
     const stock::Material *rail = stock.material(vehicle.railMaterial);
     if (!rail)
@@ -111,9 +129,12 @@ Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle
     if (!idealization) return tl::unexpected(idealization.error());
     proof.idealization = std::move(*idealization);
     proof.duties = expandDuties(assembly, stock, rules, proof.idealization);
+    const auto stopped = [] { return fail(ProblemKind::Stopped, "The proof was stopped.", "proof"); };
+    if (stop.stop_requested()) return stopped();
     auto solution = mechanics::solveStatic(proof.idealization.model);
     if (!solution) return tl::unexpected(solution.error());
     proof.solution = std::move(*solution);
+    if (stop.stop_requested()) return stopped();
     measureMoves(proof);
     CheckContext context{assembly, vehicle, rig, stock, proof};
     checkMembers(context);

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <stop_token>
 #include <string>
 #include <vector>
 
@@ -56,9 +57,9 @@ struct Proof {
 
 /// Proves a piece: idealizes, expands the duties, solves all cases at once, checks every member,
 /// plate, weld, tab, bolt and the frame ends.
-/// @error Mechanism and others of solveStatic; Undetermined if nothing holds the piece
+/// @error Mechanism and others of solveStatic; Undetermined if nothing holds the piece; Stopped
 [[nodiscard]] Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle,
                                   const rig::RigGeometry &rig, const stock::Stock &stock,
-                                  const HouseRules &rules);
+                                  const HouseRules &rules, const std::stop_token &stop = {});
 
 }  // namespace hefty::proof

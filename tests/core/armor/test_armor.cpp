@@ -159,7 +159,7 @@ class TestArmor : public QObject {
         Tweak hole{Tweak::Kind::Drill, "beam", Vec3::Zero(), "", 13, {200, 10}, "lamp bracket"};
         job.pieces[0].tweaks = {move, thick, gusset, wall, leg, hole};
         const Assembly a = buildDemo(job);
-        QVERIFY2(a.notes.empty(), a.notes.empty() ? "" : a.notes[0].text.c_str());
+        QVERIFY2(a.notes.empty(), a.notes.empty() ? "" : a.notes[0].text.text.c_str());
         QCOMPARE(a.plate("tab.left")->axes.origin.y(), 460.0);
         QCOMPARE(a.plate("cheek.left")->thickness, 12.0);
         QVERIFY(a.has("gusset.left.outer.upper"));

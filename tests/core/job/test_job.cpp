@@ -83,7 +83,7 @@ class TestJob : public QObject {
             ++toFix;
             QVERIFY2(!f.remedies.empty(), f.id.c_str());
             const Remedy &r = f.remedies.front();
-            QVERIFY2(r.cures, r.label.c_str());
+            QVERIFY2(r.cures, r.label.text.c_str());
             const Appraisal after = appraise(apply(job, r.edit), shippedStock());
             const Finding *same = after.finding(f.id);
             QVERIFY(!same || same->severity == Severity::Note);

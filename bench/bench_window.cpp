@@ -1,0 +1,77 @@
+// From a move of the corner cut's handle, with the mouse in the real window, to the new values in the
+// gauge bar: 200 moves. Needs a display (Xvfb will do) or QT_QPA_PLATFORM=offscreen.
+#include <cstdio>
+
+#include <QApplication>
+#include <QEventLoop>
+#include <QMouseEvent>
+#include <QTimer>
+
+#include "app/gauge_bar.h"
+#include "app/main_window.h"
+#include "app/plan_view.h"
+#include "app/theme.h"
+#include "bench/stopwatch.h"
+#include "core/base/places.h"
+
+using namespace hefty;
+using namespace hefty::app;
+
+namespace {
+
+void waitFor(const std::function<bool()> &ready) {
+    while (!ready()) QApplication::processEvents(QEventLoop::WaitForMoreEvents | QEventLoop::AllEvents, 50);
+}
+
+void mouse(QWidget *widget, QEvent::Type type, const QPointF &at) {
+    const bool released = type == QEvent::MouseButtonRelease;
+    QMouseEvent event(type, at, widget->mapToGlobal(at), Qt::LeftButton,
+                      released ? Qt::NoButton : Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(widget, &event);
+}
+
+}  // namespace
+
+int main(int argc, char **argv) {
+    QApplication app(argc, argv);
+    QApplication::setApplicationName("hefty-girder-bench");
+    applyTheme();
+    auto stock = stock::readStock(stockFolder());
+    if (!stock) return 1;
+    MainWindow window(std::make_shared<const stock::Stock>(std::move(*stock)));
+    if (!window.openPath(QString::fromStdString(demoFolder() + "/marten-front-bumper.girder.json"))) return 1;
+    window.goTo(1);
+    window.show();
+    Session &session = *window.session();
+    waitFor([&] { return !session.isWorking() && session.appraisal()->remediesDone; });
+    auto *view = window.findChild<PlanView *>("layoutFront");
+    auto *gauge = window.findChild<GaugeButton *>("gauge.wheelPath");
+    const QPointF from = *view->targetPlace("cornerCut");
+    std::vector<double> handOver, answer, painted;
+    auto start = bench::Clock::now();
+    // Connected last, so that the gauges have taken the answer when this is called.
+    QObject::connect(&session, &Session::appraisalChanged, &window, [&] {
+        if (!session.isWorking()) answer.push_back(bench::since(start));
+    });
+    mouse(view, QEvent::MouseButtonPress, from);
+    constexpr int moves = 200;
+    for (int i = 1; i <= moves; ++i) {
+        // to and fro, so that the handle moves each time by what a hand moves it
+        const double up = 1 + 0.28 * (i <= moves / 2 ? i : moves - i);
+        start = bench::Clock::now();
+        mouse(view, QEvent::MouseMove, from - QPointF(0, up));
+        handOver.push_back(bench::since(start));
+        waitFor([&] { return !session.isWorking(); });
+        painted.push_back(bench::since(start));
+    }
+    mouse(view, QEvent::MouseButtonRelease, from);
+    std::printf("from handle move to new gauge values (%d moves, last value %s):\n", moves,
+                qPrintable(gauge->valueText()));
+    std::printf("  the window takes the move: median %.2f ms, worst %.2f ms\n", bench::median(handOver),
+                bench::worst(handOver));
+    std::printf("  the gauges have it:        median %.2f ms, worst %.2f ms\n", bench::median(answer),
+                bench::worst(answer));
+    std::printf("  all views are painted:     median %.2f ms, worst %.2f ms\n", bench::median(painted),
+                bench::worst(painted));
+    return 0;
+}

@@ -1,0 +1,57 @@
+#include "core/mechanics/factor.h"
+
+#include <cassert>
+
+namespace hefty::mechanics {
+
+Factor::Kept &Factor::kept() {
+    thread_local Kept last;
+    return last;
+}
+
+Factor::Factor(const Sparse &lower)
+    : m_outer(lower.outerIndexPtr(), lower.outerIndexPtr() + lower.outerSize() + 1),
+      m_inner(lower.innerIndexPtr(), lower.innerIndexPtr() + lower.nonZeros()) {
+    Kept &last = kept();
+    if (last.ldlt && last.outer == m_outer && last.inner == m_inner) {
+        m_ldlt = std::move(last.ldlt);
+    } else {
+        m_ldlt = std::make_unique<Ldlt>();
+        m_ldlt->analyzePattern(lower);
+    }
+    m_ldlt->factorize(lower);
+}
+
+Factor::~Factor() {
+    kept() = {std::move(m_outer), std::move(m_inner), std::move(m_ldlt)};
+}
+
+Eigen::VectorXd Factor::pivots() const {
+    return m_ldlt->permutationPinv() * Eigen::VectorXd(m_ldlt->vectorD());
+}
+
+CaseRows Factor::solve(const CaseRows &b) const {
+    assert(succeeded() && "test succeeded() first");
+    const Eigen::Index n = b.rows();
+    CaseRows x = m_ldlt->permutationP() * b;
+    const auto &L = m_ldlt->matrixL().nestedExpression();  // unit lower; the diagonal is not stored
+    for (Eigen::Index j = 0; j < n; ++j)
+        for (Sparse::InnerIterator it(L, j); it; ++it) x.row(it.row()).noalias() -= it.value() * x.row(j);
+    const Eigen::VectorXd d = m_ldlt->vectorD();
+    for (Eigen::Index i = 0; i < n; ++i) x.row(i) /= d(i);
+    for (Eigen::Index j = n - 1; j >= 0; --j)
+        for (Sparse::InnerIterator it(L, j); it; ++it) x.row(j).noalias() -= it.value() * x.row(it.row());
+    return m_ldlt->permutationPinv() * x;
+}
+
+CaseRows symmetricProduct(const Sparse &lower, const CaseRows &x) {
+    CaseRows out = CaseRows::Zero(x.rows(), x.cols());
+    for (Eigen::Index j = 0; j < lower.outerSize(); ++j)
+        for (Sparse::InnerIterator it(lower, j); it; ++it) {
+            out.row(it.row()).noalias() += it.value() * x.row(j);
+            if (it.row() != j) out.row(j).noalias() += it.value() * x.row(it.row());
+        }
+    return out;
+}
+
+}  // namespace hefty::mechanics

@@ -1,0 +1,260 @@
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/proof/attachment.h"
+#include "core/proof/checker.h"
+
+namespace hefty::proof {
+namespace {
+
+using joints::PointLoad;
+using working::number;
+
+/// The tied pieces of a weld (of one contact, or of all).
+std::vector<const WeldPiece *> piecesOf(const Proof &proof, int weld, int contact = -1) {
+    std::vector<const WeldPiece *> out;
+    for (const WeldPiece &p : proof.idealization.weldPieces)
+        if (p.weld == weld && (contact < 0 || p.contact == contact)) out.push_back(&p);
+    return out;
+}
+
+/// What the pieces carry in a case, as one load at a place.
+PointLoad carried(const Proof &proof, const std::vector<const WeldPiece *> &pieces, std::size_t loadCase,
+                  const Vec3 &at) {
+    PointLoad sum{at, Vec3::Zero(), Vec3::Zero()};
+    for (const WeldPiece *p : pieces) {
+        const PointLoad load = springLoad(proof, p->spring, loadCase, p->at);
+        sum.force += load.force;
+        sum.moment += load.moment + (p->at - at).cross(load.force);
+    }
+    return sum;
+}
+
+Result<joints::WeldGroup> groupOf(const armor::WeldJoint &joint) {
+    std::vector<joints::WeldSegment> segments;
+    for (const armor::Contact &c : joint.contacts)
+        for (const armor::WeldLine &l : c.lines)
+            segments.push_back({fmt::format("{}", segments.size() + 1), l.from, l.to, joint.leg});
+    return joints::WeldGroup::make(std::move(segments));
+}
+
+struct PartSteel {
+    double yield = 0, ultimate = 0, thickness = 0;
+};
+
+PartSteel steelOf(const armor::Assembly &a, const std::string &part) {
+    if (const armor::TubePart *t = a.tube(part))
+        return {t->material.weldedYield, t->material.weldedUltimate, t->properties.wall};
+    if (const armor::PlatePart *p = a.plate(part))
+        return {p->material.weldedYield, p->material.weldedUltimate, p->thickness};
+    return {};
+}
+
+/// Allowable stress on the throat: of the filler, or of the base metal in shear along the leg brought
+/// to the throat, whichever is less; nominal for survival.
+struct ThroatLimit {
+    double filler, base, least;
+};
+
+ThroatLimit throatLimit(const CheckContext &context, const armor::WeldJoint &joint, bool survival) {
+    const PartSteel a = steelOf(context.assembly, joint.a), b = steelOf(context.assembly, joint.b);
+    const double yield = std::min(a.yield, b.yield), ultimate = std::min(a.ultimate, b.ultimate);
+    const double shear =
+        survival ? std::min(0.6 * yield, 0.6 * ultimate) : std::min(0.6 * yield / 1.5, 0.6 * ultimate / 2.0);
+    ThroatLimit limit{};
+    limit.filler = (survival ? 0.6 : joints::allowableThroatStress) * joint.fillerStrength;
+    limit.base = shear / joints::throatPerLeg;
+    limit.least = std::min(limit.filler, limit.base);
+    return limit;
+}
+
+/// A weld's stress in one case. A single line that is also twisted is tied by the bending of its plate:
+/// the twist is left to that, the weld's own stress comes from the rest.
+joints::ThroatStress stressOf(const joints::WeldGroup &group, const armor::WeldJoint &joint, PointLoad load) {
+    auto stress = group.stress(load);
+    if (!stress) {
+        const armor::WeldLine &l = joint.contacts[0].lines[0];
+        const Vec3 axis = (l.to - l.from).normalized();
+        load.moment -= axis * axis.dot(load.moment);
+        stress = group.stress(load);
+    }
+    return stress.value_or(joints::ThroatStress{});
+}
+
+void checkWeld(CheckContext &context, int index) {
+    const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(index)];
+    const auto pieces = piecesOf(context.proof, index);
+    if (pieces.empty()) return;
+    const auto group = groupOf(joint);
+    if (!group) return;
+    const auto loadIn = [&](std::size_t c) { return carried(context.proof, pieces, c, group->centroid()); };
+    std::vector<joints::ThroatStress> stresses;
+    for (std::size_t c = 0; c < context.caseCount(); ++c)
+        stresses.push_back(stressOf(*group, joint, loadIn(c)));
+    const ThroatLimit rated = throatLimit(context, joint, false),
+                      survival = throatLimit(context, joint, true);
+    const auto limitIn = [&](std::size_t c) -> const ThroatLimit & {
+        return context.isSurvival(c) ? survival : rated;
+    };
+    const Governing g = governing(context, [&](std::size_t c) { return stresses[c].max / limitIn(c).least; });
+    const joints::ThroatStress &stress = stresses[g.loadCase];
+    const ThroatLimit &limit = limitIn(g.loadCase);
+    Check check = context.begin(CheckKind::Weld, "weld/" + joint.name, joint.name,
+                                fmt::format("Weld {} to {}", joint.b, joint.a), g.loadCase);
+    check.demand = stress.max;
+    check.capacity = limit.least;
+    check.unit = "MPa";
+    check.utilization = g.use;
+    check.at = stress.at;
+    const bool survives = context.isSurvival(g.loadCase);
+    check.working = joints::weldWorking(*group, loadIn(g.loadCase), stress, joint.fillerStrength,
+                                        survives ? 1.0 : joints::weldOmega);
+    check.working.title = check.title;
+    check.working.given("w", "leg", joint.leg, "mm", "setting");
+    check.working.step("F_b", "base metal beside the weld, brought to the throat",
+                       survives ? "min(0.60 Fy, 0.60 Fu)/0.7071" : "min(0.60 Fy/1.5, 0.60 Fu/2.0)/0.7071", "",
+                       limit.base, "MPa", "AISC 360-16 J4.2");
+    check.working.step("u", "utilization against the lesser", "f/min(F_w/Ω, F_b)",
+                       fmt::format("{}/{}", number(stress.max), number(limit.least)), check.utilization, "",
+                       "");
+    context.add(std::move(check));
+    if (const int ladder = context.proof.duties.ladderCase; ladder >= 0)
+        context.addRung(joint.name, fmt::format("weld {} to {}", joint.b, joint.a),
+                        stresses[static_cast<std::size_t>(ladder)].max / survival.least,
+                        "The weld tears; the part can come off.", true);
+}
+
+/// A plate's seat on the flat wall of a tube, and the way it runs.
+struct Seat {
+    const armor::TubePart *tube = nullptr;
+    const armor::PlatePart *plate = nullptr;
+    Vec3 along = Vec3::Zero();  ///< the long direction of the patch, unit
+    PlateOnWall wall;
+};
+
+std::optional<Seat> seatOf(const CheckContext &context, const armor::WeldJoint &joint,
+                           const armor::Contact &contact) {
+    Seat s;
+    s.tube = context.assembly.tube(joint.a);
+    s.plate = context.assembly.plate(joint.b);
+    if (!s.tube || !s.plate) return std::nullopt;
+    // The patch as a thin rectangle: its long direction and length.
+    for (std::size_t i = 0; i < contact.patch.size(); ++i) {
+        const Vec3 d = contact.patch[(i + 1) % contact.patch.size()] - contact.patch[i];
+        if (d.norm() > s.along.norm()) s.along = d;
+    }
+    PlateOnWall &p = s.wall;
+    p.plateLength = s.along.norm();
+    s.along.normalize();
+    const armor::Axes axes = s.tube->axes();
+    const bool upright = std::abs(contact.normal.dot(axes.z)) < 0.5;  // a side wall: its width is the height
+    p.wall = s.tube->properties.wall;
+    p.faceWidth = upright ? s.tube->section.height : s.tube->section.width;
+    p.tubeYield = s.tube->material.yield;
+    p.plateThickness = contact.area / p.plateLength;
+    p.plateYield = s.plate->material.yield;
+    p.alongTube = std::abs(s.along.dot(axes.x)) > 0.7;
+    if (!(p.plateThickness < 0.9 * p.faceWidth)) return std::nullopt;
+    return s;
+}
+
+/// Stress of the tube under a seat over its yield, at most 0.99.
+double chordUse(const CheckContext &context, const Seat &seat, const Vec3 &at, std::size_t c) {
+    double most = 0;
+    const auto &bars = context.proof.idealization.bars;
+    const double station = (at - seat.tube->from).dot(seat.tube->axes().x);
+    for (std::size_t b = 0; b < bars.size(); ++b) {
+        if (bars[b].part != seat.tube->name || bars[b].stationTo < station - 1 ||
+            bars[b].stationFrom > station + 1)
+            continue;
+        const mechanics::BeamForces &ends = context.proof.solution.cases[c].beams[b];
+        for (const auto &f : {ends.from, ends.to})
+            most = std::max(
+                most, (std::abs(f(0)) / bars[b].properties.area + std::abs(f(4)) / bars[b].properties.Wely +
+                       std::abs(f(5)) / bars[b].properties.Welz) /
+                          bars[b].material.yield);
+    }
+    return std::min(most, 0.99);
+}
+
+struct WallDemand {
+    double push = 0, bend = 0, equivalent = 0;
+};
+
+void addWallWorking(working::Working &w, const WallDemand &demand, double length, double omega,
+                    double strength) {
+    w.given("P", "push or pull on the wall", demand.push, "N", "frame analysis");
+    w.given("M", "moment along the plate", demand.bend, "N·mm", "frame analysis");
+    w.step("P_e", "with the moment, shared plastically along the plate", "P + 4 M/l",
+           fmt::format("{} + 4 · {}/{}", number(demand.push), number(demand.bend), number(length)),
+           demand.equivalent, "N", "plastic line load, M_p = w l²/4");
+    w.step("u", "utilization", "Ω P_e/Rn",
+           fmt::format("{} · {}/{}", number(omega), number(demand.equivalent), number(strength)),
+           omega * demand.equivalent / strength, "",
+           "Ω 1.58, AISC 360-16 K1 (1.50 for a plate along the tube)");
+}
+
+void checkPlateOnWall(CheckContext &context, int weld, int contactIndex) {
+    const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(weld)];
+    const armor::Contact &contact = joint.contacts[static_cast<std::size_t>(contactIndex)];
+    const auto pieces = piecesOf(context.proof, weld, contactIndex);
+    const auto seat = seatOf(context, joint, contact);
+    if (pieces.empty() || !seat) return;
+    const Vec3 bendAxis = contact.normal.cross(seat->along);
+    std::vector<WallDemand> demands;
+    std::vector<double> strengths;
+    for (std::size_t c = 0; c < context.caseCount(); ++c) {
+        const PointLoad load = carried(context.proof, pieces, c, contact.center);
+        WallDemand d{std::abs(load.force.dot(contact.normal)), std::abs(load.moment.dot(bendAxis)), 0};
+        d.equivalent = d.push + 4 * d.bend / seat->wall.plateLength;
+        demands.push_back(d);
+        PlateOnWall p = seat->wall;
+        if (p.alongTube) p.chordUse = chordUse(context, *seat, contact.center, c);
+        strengths.push_back(plateOnWallStrength(p));
+    }
+    const Governing g = governing(context, [&](std::size_t c) {
+        return demands[c].equivalent * context.omega(c, plateOnWallOmega) / strengths[c];
+    });
+    const bool single = joint.contacts.size() == 1;
+    Check check = context.begin(
+        CheckKind::PlateOnWall,
+        fmt::format("wall/{}{}", joint.name, single ? "" : fmt::format("/{}", contactIndex + 1)), joint.name,
+        fmt::format("{} on the wall of {}{}", seat->plate->name, seat->tube->name,
+                    single ? "" : (contact.normal.dot(seat->tube->axes().y) > 0 ? ", front" : ", back")),
+        g.loadCase);
+    const double omega = context.omega(g.loadCase, plateOnWallOmega);
+    PlateOnWall p = seat->wall;
+    if (p.alongTube) p.chordUse = chordUse(context, *seat, contact.center, g.loadCase);
+    const double strength = plateOnWallStrength(p, &check.working);
+    check.demand = demands[g.loadCase].equivalent;
+    check.capacity = strength / omega;
+    check.unit = "N";
+    check.utilization = check.demand / check.capacity;
+    check.at = contact.center;
+    addWallWorking(check.working, demands[g.loadCase], p.plateLength, omega, strength);
+    const std::string rung = fmt::format("wall of {} under {}", seat->tube->name, seat->plate->name);
+    context.add(std::move(check));
+    if (const int ladder = context.proof.duties.ladderCase; ladder >= 0) {
+        const auto c = static_cast<std::size_t>(ladder);
+        context.addRung(joint.name, rung, demands[c].equivalent / strengths[c],
+                        "The wall dents and folds; the plate stays on.");
+    }
+}
+
+}  // namespace
+
+void checkWelds(CheckContext &context) {
+    for (int w = 0; w < static_cast<int>(context.assembly.welds.size()); ++w) checkWeld(context, w);
+}
+
+void checkPlatesOnWalls(CheckContext &context) {
+    for (int w = 0; w < static_cast<int>(context.assembly.welds.size()); ++w) {
+        const auto count =
+            static_cast<int>(context.assembly.welds[static_cast<std::size_t>(w)].contacts.size());
+        for (int c = 0; c < count; ++c) checkPlateOnWall(context, w, c);
+    }
+}
+
+}  // namespace hefty::proof
