@@ -232,11 +232,15 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
                                this);
     caution->setObjectName("caution");
     caution->setWordWrap(true);
-    auto *save = new QPushButton(tr("Save the cut list as CSV..."), this);
+    auto *save = new QPushButton(tr("Cut list as CSV..."), this);
     save->setObjectName("exportCuts");
     connect(save, &QPushButton::clicked, this, &CutBench::exportAsked);
+    auto *rack = new QPushButton(tr("Rack and prices..."), this);
+    rack->setObjectName("openRack");
+    connect(rack, &QPushButton::clicked, this, &CutBench::rackAsked);
     auto *foot = new QHBoxLayout;
     foot->addWidget(caution, 1);
+    foot->addWidget(rack);
     foot->addWidget(save);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);

@@ -59,6 +59,7 @@ class CutBench : public QWidget {
 
   signals:
     void exportAsked();
+    void rackAsked();
 
   private:
     void describe();

@@ -22,8 +22,10 @@
 #include "app/finder.h"
 #include "app/findings_panel.h"
 #include "app/gauge_bar.h"
+#include "app/job_lists.h"
 #include "app/job_sheet.h"
 #include "app/layout_bench.h"
+#include "app/list_sheet.h"
 #include "app/measure_bench.h"
 #include "app/prove_bench.h"
 #include "app/theme.h"
@@ -94,6 +96,7 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     connect(m_findings, &FindingsPanel::whyAsked, this, &MainWindow::whyFinding);
     connect(m_prove, &ProveBench::whyAsked, this, &MainWindow::openWorking);
     connect(m_cut, &CutBench::exportAsked, this, &MainWindow::exportCuts);
+    connect(m_cut, &CutBench::rackAsked, this, &MainWindow::openRack);
     for (auto signal :
          {&Session::jobChanged, &Session::fileChanged, &Session::unitsChanged, &Session::appraisalChanged})
         connect(m_session, signal, this, &MainWindow::refreshStrip);
@@ -130,6 +133,9 @@ void MainWindow::makeActions() {
     action("exportPdf", tr("Save the job sheet as PDF..."), QKeySequence("Ctrl+Shift+E"),
            [this] { exportPdf(); });
     action("print", tr("Print the job sheet..."), QKeySequence::Print, [this] { preview(); });
+    action("jobCard", tr("Job card..."), QKeySequence("Ctrl+I"), [this] { openJobCard(); });
+    action("rules", tr("House rules..."), QKeySequence("Ctrl+R"), [this] { openRules(); });
+    action("rack", tr("Rack and prices..."), QKeySequence("Ctrl+B"), [this] { openRack(); });
     action("metric", tr("Millimeters"), {}, [this] { m_session->setUnits(measure::UnitSystem::Metric); });
     action("inch", tr("Inches"), {}, [this] { m_session->setUnits(measure::UnitSystem::Inch); });
     action("units", tr("Switch units"), QKeySequence("Ctrl+U"), [this] {
@@ -168,6 +174,8 @@ QWidget *MainWindow::makeStrip() {
     m_recent->setObjectName("recent");
     menu->addSeparator();
     for (const char *name : {"save", "saveAs"}) menu->addAction(findChild<QAction *>(name));
+    menu->addSeparator();
+    for (const char *name : {"jobCard", "rules", "rack"}) menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
     for (const char *name : {"exportCuts", "exportPdf", "print"}) menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
@@ -419,6 +427,26 @@ void MainWindow::offerRecovery() {
         m_session->discard(leftover);
         done();
     });
+}
+
+void MainWindow::openJobCard() {
+    (new ListSheet(m_session, tr("Job card"),
+                   {{tr("What stands on the job sheet"), "jobCard", jobCardList(), 1}}, this))
+        ->show();
+}
+
+void MainWindow::openRules() {
+    (new ListSheet(m_session, tr("House rules"),
+                   {{tr("What this shop holds its work to"), "houseRules", houseRuleList(), 1}}, this))
+        ->show();
+}
+
+void MainWindow::openRack() {
+    (new ListSheet(m_session, tr("Rack and prices"),
+                   {{tr("On the rack"), "rack", rackList(m_session->stock()), 5},
+                    {tr("Prices and saw"), "shopSettings", shopSettingList(), 4}},
+                   this))
+        ->show();
 }
 
 void MainWindow::keyReleaseEvent(QKeyEvent *event) {

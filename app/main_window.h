@@ -68,6 +68,9 @@ class MainWindow : public QMainWindow {
     void whyFinding(const QString &id);
     void gaugeAsked(const QString &id);
     void offerRecovery();
+    void openJobCard();
+    void openRules();
+    void openRack();
 
     Session *m_session;
     Traveler *m_traveler;

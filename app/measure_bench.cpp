@@ -1,13 +1,17 @@
 #include "app/measure_bench.h"
 
+#include <QButtonGroup>
 #include <QComboBox>
 #include <QDate>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLabel>
+#include <QPushButton>
+#include <QStackedWidget>
 #include <QTableView>
 #include <QVBoxLayout>
 
+#include "app/job_lists.h"
 #include "app/theme.h"
 
 namespace hefty::app {
@@ -94,7 +98,8 @@ class DatumDelegate : public QStyledItemDelegate {
     using QStyledItemDelegate::QStyledItemDelegate;
     QWidget *createEditor(QWidget *parent, const QStyleOptionViewItem &option,
                           const QModelIndex &index) const override {
-        if (index.column() != 2) {
+        const auto *model = qobject_cast<const DatumModel *>(index.model());
+        if (index.column() != 2 && !model->isRailSteel(index)) {
             QWidget *editor = QStyledItemDelegate::createEditor(parent, option, index);
             if (auto *line = qobject_cast<QLineEdit *>(editor)) {
                 line->setObjectName("datumEditor");
@@ -103,7 +108,12 @@ class DatumDelegate : public QStyledItemDelegate {
             return editor;
         }
         auto *box = new QComboBox(parent);
-        box->addItems({"measured", "estimated", "assumed"});
+        box->setObjectName("datumChoice");
+        if (index.column() == 2)
+            box->addItems({"measured", "estimated", "assumed"});
+        else
+            box->addItems(model->steels());
+        box->setCurrentText(index.data(Qt::EditRole).toString());
         return box;
     }
 };
@@ -117,7 +127,34 @@ DatumModel::DatumModel(Session *session, QObject *parent) : QAbstractTableModel(
 }
 
 int DatumModel::rowCount(const QModelIndex &parent) const {
-    return parent.isValid() ? 0 : static_cast<int>(rig::ladderFrameDatums().size());
+    return parent.isValid() ? 0 : static_cast<int>(rig::ladderFrameDatums().size()) + 1;
+}
+
+bool DatumModel::isRailSteel(const QModelIndex &index) const {
+    return index.row() == static_cast<int>(rig::ladderFrameDatums().size());
+}
+
+QStringList DatumModel::steels() const {
+    QStringList out;
+    for (const stock::Material &m : m_session->stock().materials)
+        if (m.family == "steel") out << QString::fromStdString(m.id);
+    return out;
+}
+
+QVariant DatumModel::railSteel(int column, int role) const {
+    const rig::Vehicle &v = m_session->job().vehicle;
+    const bool proved = v.railMaterialTrust == rig::Trust::Measured;
+    if (role == Qt::ToolTipRole)
+        return tr(
+            "From the maker's papers or a hardness test. While it is assumed, the frame ends are not "
+            "proved.");
+    if (role == Qt::ForegroundRole && column == 2 && !proved) return colors().bad;
+    if (role == Qt::TextAlignmentRole && column == 1)
+        return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
+    if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
+    if (column == 0) return tr("Steel of the rails");
+    return column == 1 ? QString::fromStdString(v.railMaterial)
+                       : QString::fromUtf8(rig::trustWord(v.railMaterialTrust).data());
 }
 
 int DatumModel::columnCount(const QModelIndex &parent) const {
@@ -126,6 +163,7 @@ int DatumModel::columnCount(const QModelIndex &parent) const {
 
 QVariant DatumModel::data(const QModelIndex &index, int role) const {
     if (!index.isValid() || index.row() >= rowCount() || index.column() >= columnCount()) return {};
+    if (isRailSteel(index)) return railSteel(index.column(), role);
     const rig::DatumDescriptor &d = rig::ladderFrameDatums()[static_cast<std::size_t>(index.row())];
     const auto it = m_session->job().vehicle.data.find(d.id);
     const bool known = it != m_session->job().vehicle.data.end();
@@ -159,6 +197,7 @@ QVariant DatumModel::headerData(int section, Qt::Orientation orientation, int ro
 Qt::ItemFlags DatumModel::flags(const QModelIndex &index) const {
     if (!index.isValid()) return Qt::NoItemFlags;
     const Qt::ItemFlags base = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
+    if (isRailSteel(index)) return index.column() > 0 ? base | Qt::ItemIsEditable : base;
     const bool known = m_session->job().vehicle.data.contains(
         rig::ladderFrameDatums()[static_cast<std::size_t>(index.row())].id);
     return index.column() == 1 || (index.column() == 2 && known) ? base | Qt::ItemIsEditable : base;
@@ -166,15 +205,27 @@ Qt::ItemFlags DatumModel::flags(const QModelIndex &index) const {
 
 bool DatumModel::setData(const QModelIndex &index, const QVariant &value, int role) {
     if (!index.isValid() || role != Qt::EditRole) return false;
+    const auto trust = [&value] {
+        for (const rig::Trust t : {rig::Trust::Measured, rig::Trust::Estimated, rig::Trust::Assumed})
+            if (value.toString() == QLatin1String(rig::trustWord(t).data())) return t;
+        return rig::Trust::Assumed;
+    };
+    if (isRailSteel(index)) {
+        if (index.column() == 1 && !steels().contains(value.toString())) return false;
+        m_session->edit(index.column() == 1 ? tr("Choose the steel of the rails")
+                                            : tr("Mark the steel of the rails as %1").arg(value.toString()),
+                        [&](job::Job &job) {
+                            if (index.column() == 1)
+                                job.vehicle.railMaterial = value.toString().toStdString();
+                            else
+                                job.vehicle.railMaterialTrust = trust();
+                        });
+        return true;
+    }
     const rig::DatumDescriptor &d = rig::ladderFrameDatums()[static_cast<std::size_t>(index.row())];
     if (index.column() == 2) {
-        m_session->edit(
-            tr("Mark %1 as %2").arg(QString::fromStdString(d.name).toLower(), value.toString()),
-            [&](job::Job &job) {
-                for (const rig::Trust t : {rig::Trust::Measured, rig::Trust::Estimated, rig::Trust::Assumed})
-                    if (value.toString() == QLatin1String(rig::trustWord(t).data()))
-                        job.vehicle.data[d.id].trust = t;
-            });
+        m_session->edit(tr("Mark %1 as %2").arg(QString::fromStdString(d.name).toLower(), value.toString()),
+                        [&](job::Job &job) { job.vehicle.data[d.id].trust = trust(); });
         return true;
     }
     const auto read = measure::readQuantity(value.toString().toStdString(), d.quantity, m_session->units());
@@ -232,9 +283,37 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     m_how->setObjectName("caution");
     m_how->setWordWrap(true);
     m_how->setMinimumHeight(74);
+    auto *dataPage = new QWidget(this);
+    auto *dataLayout = new QVBoxLayout(dataPage);
+    dataLayout->setContentsMargins(0, 0, 0, 0);
+    dataLayout->addWidget(m_table, 1);
+    dataLayout->addWidget(m_how);
+    m_lists = new QStackedWidget(this);
+    auto *chooser = new QHBoxLayout;
+    chooser->setSpacing(4);
+    auto *group = new QButtonGroup(this);
+    const auto offer = [&](const QString &name, const char *object, QWidget *list) {
+        auto *button = new QPushButton(name, this);
+        button->setObjectName(object);
+        button->setCheckable(true);
+        group->addButton(button, m_lists->addWidget(list));
+        chooser->addWidget(button);
+    };
+    offer(tr("Data"), "listData", dataPage);
+    offer(tr("Bolt holes"), "listHoles", new RecordTable(session, "holes", boltHoleList(), this));
+    auto *outline = new RecordTable(session, "outline", outlineList(), this);
+    auto *keepOuts = new RecordTable(session, "keepOuts", keepOutList(), this);
+    offer(tr("Outline"), "listOutline", outline);
+    offer(tr("Keep-outs"), "listKeepOuts", keepOuts);
+    markChosen(outline, [](const rig::Vehicle &v, std::size_t row) { return v.outline[row].at; });
+    markChosen(keepOuts, [](const rig::Vehicle &v, std::size_t row) -> Vec3 {
+        return (v.keepOuts[row].low + v.keepOuts[row].high) / 2;
+    });
+    group->button(0)->setChecked(true);
+    connect(group, &QButtonGroup::idClicked, m_lists, &QStackedWidget::setCurrentIndex);
     auto *tray = new QVBoxLayout;
-    tray->addWidget(m_table, 1);
-    tray->addWidget(m_how);
+    tray->addLayout(chooser);
+    tray->addWidget(m_lists, 1);
     auto *lower = new QHBoxLayout;
     lower->addWidget(m_front, 5);
     lower->addLayout(tray, 6);
@@ -248,6 +327,19 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     describe();
 }
 
+/// The row chosen in a list is circled in both pictures.
+void MeasureBench::markChosen(RecordTable *list,
+                              std::function<Vec3(const rig::Vehicle &, std::size_t row)> place) {
+    connect(list->table()->selectionModel(), &QItemSelectionModel::currentRowChanged, this,
+            [this, list, place = std::move(place)](const QModelIndex &now) {
+                const bool valid = now.isValid() && now.row() < list->model()->rowCount();
+                for (PlanView *view : {m_side, m_front})
+                    view->markPlace(valid ? std::optional(place(m_session->job().vehicle,
+                                                                static_cast<std::size_t>(now.row())))
+                                          : std::nullopt);
+            });
+}
+
 void MeasureBench::describe() {
     const QModelIndex current = m_table->currentIndex();
     if (!current.isValid()) {
@@ -255,6 +347,10 @@ void MeasureBench::describe() {
             tr("Stand the vehicle on level ground, chock its wheels, and measure each thing once from either "
                "end. "
                "Never work under a vehicle that stands on a jack alone."));
+        return;
+    }
+    if (m_model->isRailSteel(current)) {
+        m_how->setText(current.data(Qt::ToolTipRole).toString());
         return;
     }
     const rig::DatumDescriptor &d = rig::ladderFrameDatums()[static_cast<std::size_t>(current.row())];
@@ -298,7 +394,10 @@ std::vector<DragTarget> MeasureBench::targetsFor(ViewSide side) const {
         t.set = [session, i](double value, int gesture) {
             session->edit(
                 MeasureBench::tr("Measure an outline point"),
-                [&](job::Job &job) { job.vehicle.outline[i].at.z() = std::clamp(value, 0.0, 4000.0); },
+                [&](job::Job &job) {
+                    if (i < job.vehicle.outline.size())
+                        job.vehicle.outline[i].at.z() = std::clamp(value, 0.0, 4000.0);
+                },
                 gesture);
         };
         out.push_back(std::move(t));
@@ -307,9 +406,17 @@ std::vector<DragTarget> MeasureBench::targetsFor(ViewSide side) const {
 }
 
 void MeasureBench::showSubject(const QString &subject, const std::optional<Vec3> &place) {
+    const auto openList = [this](const char *name) { findChild<QPushButton *>(name)->click(); };
+    if (subject == "railMaterial") {
+        openList("listData");
+        m_table->setCurrentIndex(m_model->index(m_model->rowCount() - 1, 1));
+        m_table->setFocus();
+    }
+    if (subject == "frontHoles" || subject.startsWith("mount.")) openList("listHoles");
     const auto list = rig::ladderFrameDatums();
     for (std::size_t i = 0; i < list.size(); ++i)
         if (subject.toStdString() == list[i].id) {
+            openList("listData");
             m_table->setCurrentIndex(m_model->index(static_cast<int>(i), 1));
             m_table->setFocus();
         }

@@ -5,8 +5,10 @@
 #include <QWidget>
 
 #include "app/plan_view.h"
+#include "app/record_table.h"
 
 class QLabel;
+class QStackedWidget;
 class QTableView;
 
 namespace hefty::app {
@@ -23,12 +25,16 @@ class DatumModel : public QAbstractTableModel {
     [[nodiscard]] QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
     [[nodiscard]] Qt::ItemFlags flags(const QModelIndex &index) const override;
     bool setData(const QModelIndex &index, const QVariant &value, int role) override;
+    /// The last row is not a datum: the steel that the rails are made of, chosen from the stock.
+    [[nodiscard]] bool isRailSteel(const QModelIndex &index) const;
+    [[nodiscard]] QStringList steels() const;
 
   signals:
     /// A typed value could not be taken.
     void refused(const QString &why);
 
   private:
+    [[nodiscard]] QVariant railSteel(int column, int role) const;
     Session *m_session;
 };
 
@@ -45,11 +51,13 @@ class MeasureBench : public QWidget {
   private:
     [[nodiscard]] std::vector<DragTarget> targetsFor(ViewSide side) const;
     void describe();
+    void markChosen(RecordTable *list, std::function<Vec3(const rig::Vehicle &, std::size_t row)> place);
 
     Session *m_session;
     PlanView *m_side, *m_front;
     QTableView *m_table;
     DatumModel *m_model;
+    QStackedWidget *m_lists;
     QLabel *m_how;
 };
 

@@ -133,7 +133,7 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
     constexpr int most = 8;
     const int count = std::min<int>(most, static_cast<int>(proof->ladder.size()));
     const double top = box.top() + 34, bottom = box.bottom() - 26;
-    const double left = box.left() + 16, right = box.left() + 124;
+    const double left = box.left() + 14, right = box.left() + 112;
     const double step = (bottom - top) / count;
     p.setPen(QPen(colors().ink, 5));
     p.drawLine(QPointF(left, top - 6), QPointF(left, bottom + 6));
@@ -145,24 +145,24 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
         if (r.bought) pen.setStyle(Qt::DashLine);
         p.setPen(pen);
         p.drawLine(QPointF(left, y), QPointF(right, y));
-        p.setFont(measureFont(10, i == 0));
+        p.setFont(measureFont(9.5, i == 0));
         const QString load = QString::fromStdString(
             measure::printQuantity(r.letsGoAt, measure::Quantity::Force, m_session->units()));
         const double wide = p.fontMetrics().horizontalAdvance(load) + 6;
         p.fillRect(QRectF((left + right) / 2 - wide / 2, y - 9, wide, 18), colors().paper);
         p.setPen(colors().ink);
         p.drawText(QRectF(left, y - 10, right - left, 20), Qt::AlignCenter, load);
-        p.setFont(textFont(10, i == 0));
-        const QRectF text(right + 12, y - 12, box.right() - right - 16, 24);
+        p.setFont(textFont(9.5, i == 0));
+        const QRectF text(right + 10, y - 12, box.right() - right - 10, 24);
         p.drawText(text, Qt::AlignLeft | Qt::AlignVCenter,
                    p.fontMetrics().elidedText(
-                       QString::fromStdString(r.title) + (r.flies ? tr(" (flies)") : QString()),
+                       (r.flies ? QStringLiteral("↗ ") : QString()) + QString::fromStdString(r.title),
                        Qt::ElideRight, static_cast<int>(text.width())));
     }
     p.setFont(textFont(9.5));
     p.setPen(colors().faint);
     p.drawText(QRectF(box.left() + 10, bottom + 8, box.width() - 14, 18), Qt::AlignLeft,
-               tr("By line pull; the winch is rated %1")
+               tr("Winch rated %1.  ↗ can fly.  Dashed: bought")
                    .arg(QString::fromStdString(measure::printQuantity(
                        proof->ladderRated, measure::Quantity::Force, m_session->units()))));
 }
@@ -175,7 +175,7 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
     m_duty->setObjectName("duty");
     m_duty->setAccessibleName(tr("Duty"));
     m_duty->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    m_duty->setMinimumContentsLength(24);
+    m_duty->setMinimumContentsLength(12);
     m_exaggeration = new QSlider(Qt::Horizontal, this);
     m_exaggeration->setObjectName("exaggeration");
     m_exaggeration->setAccessibleName(tr("Exaggeration of the deformed shape"));
@@ -222,8 +222,12 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
     right->addWidget(m_ladder, 2);
     auto *layout = new QHBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);
-    layout->addLayout(left, 11);
-    layout->addLayout(right, 9);
+    layout->addLayout(left, 1);
+    auto *side = new QWidget(this);
+    side->setFixedWidth(356);
+    right->setContentsMargins(0, 0, 0, 0);
+    side->setLayout(right);
+    layout->addWidget(side);
     connect(session, &Session::appraisalChanged, this, &ProveBench::refresh);
     connect(m_duty, &QComboBox::activated, this, &ProveBench::chooseCase);
     connect(m_exaggeration, &QSlider::valueChanged, this, [this](int v) {

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -208,6 +209,29 @@ void StructureView::drawLegend(QPainter &p, const QRectF &box) const {
                tr("of what it may carry"));
 }
 
+/// Fills the box with the piece as it is seen at first, so that turning it does not change its size.
+void StructureView::fitTo(const armor::Assembly &assembly, const QRectF &box) {
+    constexpr double room = 46;  // px around the piece: load arrows and the legend
+    const double yaw = std::exchange(m_yaw, standardYaw), pitch = std::exchange(m_pitch, standardPitch);
+    m_scale = 1;
+    m_center = {};
+    QPolygonF seen;
+    Eigen::AlignedBox3d around;
+    for (const armor::Solid &s : assembly.solids)
+        for (const armor::Solid::Face &f : s.faces)
+            for (const Vec3 &c : f.corners) {
+                seen << toScreen(c);
+                around.extend(c);
+            }
+    m_yaw = yaw;
+    m_pitch = pitch;
+    const QRectF bounds = seen.boundingRect();
+    if (bounds.isEmpty()) return;
+    m_scale = m_zoom * std::min((box.width() - 2 * room) / bounds.width(),
+                                (box.height() - 2 * room) / bounds.height());
+    m_center = box.center() + m_pan - toScreen(around.center());
+}
+
 void StructureView::draw(QPainter &p, const QRectF &box) {
     const job::PieceAppraisal *piece = shown();
     p.setRenderHint(QPainter::Antialiasing);
@@ -219,9 +243,7 @@ void StructureView::draw(QPainter &p, const QRectF &box) {
             tr("Nothing to prove yet.\nMeasure the vehicle first: what is missing stands at the right."));
         return;
     }
-    m_scale = m_zoom * std::min(box.width() / 1780, box.height() / 900);
-    m_center = QPointF(0, 0);
-    m_center = box.center() + m_pan - toScreen({620, 0, 640});
+    fitTo(*piece->assembly, box);
     drawRails(p);
     std::vector<Patch> patches;
     addTubes(*piece, patches);
@@ -295,8 +317,8 @@ void StructureView::mouseMoveEvent(QMouseEvent *event) {
 void StructureView::mouseDoubleClickEvent(QMouseEvent *) {
     m_zoom = 1;
     m_pan = {};
-    m_yaw = -0.62;
-    m_pitch = 0.42;
+    m_yaw = standardYaw;
+    m_pitch = standardPitch;
     update();
 }
 

@@ -44,6 +44,7 @@ class StructureView : public QWidget {
     [[nodiscard]] QPointF toScreen(const Vec3 &p) const;
     [[nodiscard]] double depth(const Vec3 &p) const;
     [[nodiscard]] double useOf(const proof::Proof &proof, std::size_t bar) const;
+    void fitTo(const armor::Assembly &assembly, const QRectF &box);
     void draw(QPainter &painter, const QRectF &box);
     void addTubes(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
     void addPlates(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
@@ -59,7 +60,8 @@ class StructureView : public QWidget {
     Session *m_session;
     int m_case = -1;
     double m_exaggeration = 20;
-    double m_yaw = -0.62, m_pitch = 0.42, m_zoom = 1;
+    static constexpr double standardYaw = -0.62, standardPitch = 0.42;
+    double m_yaw = standardYaw, m_pitch = standardPitch, m_zoom = 1;
     QPointF m_from, m_pan;
     double m_scale = 0.4;
     QPointF m_center;

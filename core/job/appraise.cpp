@@ -119,7 +119,33 @@ class Appraiser {
         return 0;
     }
 
+    void largestWeld(const armor::Assembly &a, const armor::WeldJoint &w) {
+        const auto lapped = a.lappedThickness(w);
+        if (!lapped || w.leg <= proof::largestLeg(*lapped)) return;
+        const double most = proof::largestLeg(*lapped);
+        Finding &f =
+            add("weld-large/" + w.name, Severity::Fix, "prove", w.name,
+                {fmt::format("Weld {} to {}: a {{0}} leg is larger than the {{1}} that fits along the edge "
+                             "of {{2}} plate.",
+                             w.b, w.a),
+                 {{w.leg, Quantity::DrilledLength},
+                  {most, Quantity::DrilledLength},
+                  {*lapped, Quantity::DrilledLength}}});
+        f.value = w.leg;
+        f.limit = most;
+        f.quantity = Quantity::DrilledLength;
+        f.at = w.contacts.front().center;
+        working::Working wk;
+        wk.title = "Largest leg of a fillet weld along an edge";
+        wk.given("t", "plate whose edge is welded", *lapped, "mm", "drawing")
+            .given("w", "leg", w.leg, "mm", "setting")
+            .step("w_max", "largest leg", "t below 6 mm, else t − 2 mm", "", most, "mm",
+                  "AISC 360-16 J2.2b(b)");
+        f.working = std::move(wk);
+    }
+
     void weldSize(const armor::Assembly &a, const armor::WeldJoint &w) {
+        largestWeld(a, w);
         const double ta = thicknessOf(a, w.a), tb = thicknessOf(a, w.b);
         const double least = proof::smallestLeg(std::min(ta, tb));
         if (w.leg >= least) return;
@@ -250,7 +276,7 @@ class Appraiser {
     void addGauges() {
         const clearance::Clearance c = m_out.clearance.value_or(clearance::Clearance{});
         addAngle("approach", "Approach", c.approach.whole, m_job.rules.leastApproach);
-        addAngle("wheelPath", "Approach in the wheel path", c.approach.wheelPath, m_job.rules.leastWheelPath);
+        addAngle("wheelPath", "Wheel-path angle", c.approach.wheelPath, m_job.rules.leastWheelPath);
         Gauge under;
         under.id = "clearance";
         under.name = "Under the armor";

@@ -201,6 +201,7 @@ class RemedyFinder {
         if (f.id == "gauge/wheelPath")
             return {stepped("cornerCut", 15), stepped("sweep", radians(3)), stepped("height", 10)};
         if (f.id == "gauge/clearance") return {stepped("height", 20)};
+        if (f.id.starts_with("weld-large/")) return {smallerLeg(f)};
         if (f.id.starts_with("weld-size/") || f.id.starts_with("check/weld/")) return weldTrials(f);
         if (f.id.starts_with("check/bolt/winch")) return {stronger("footBoltGrade", "10.9"), weakerWinch()};
         if (f.id.starts_with("check/bolt/")) return {stronger("mountBoltGrade", "10.9"), weakerWinch()};
@@ -210,8 +211,8 @@ class RemedyFinder {
         return {};
     }
 
-    std::vector<Trial> weldTrials(const Finding &f) const {
-        std::vector<Trial> t;
+    /// The setting that gives the leg of a weld; empty if none does.
+    static std::string legSetting(const Finding &f) {
         for (const auto &[part, setting] : {std::pair{"gusset", "gussetWeld"},
                                             {"tab.", "tabWeld"},
                                             {"cheek", "trayWeld"},
@@ -221,10 +222,19 @@ class RemedyFinder {
                                             {"corner", "capWeld"},
                                             {"cap.", "capWeld"},
                                             {"beam.", "beamWeld"}})
-            if (names(f, part)) {
-                t.push_back(stepped(setting, 1));
-                break;
-            }
+            if (names(f, part)) return setting;
+        return {};
+    }
+
+    Trial smallerLeg(const Finding &f) const {
+        const std::string setting = legSetting(f);
+        return setting.empty() ? Trial{} : stepped(setting.c_str(), -1);
+    }
+
+    std::vector<Trial> weldTrials(const Finding &f) const {
+        std::vector<Trial> t;
+        if (const std::string setting = legSetting(f); !setting.empty())
+            t.push_back(stepped(setting.c_str(), 1));
         if (names(f, "bracket")) t.push_back(stepped("gussetLeg", 20));
         if (names(f, "tab.")) t.push_back(stepped("tabHeight", 5));
         return t;

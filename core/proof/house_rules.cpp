@@ -9,39 +9,60 @@
 namespace hefty::proof {
 namespace {
 
-struct Field {
-    const char *name;
-    double HouseRules::*member;
-    bool angle;
-    double least, most;  ///< in file units
-};
+using measure::Quantity;
 
-constexpr std::array<Field, 13> fields{{{"shockFactor", &HouseRules::shockFactor, false, 1, 5},
-                                        {"coneSideDeg", &HouseRules::coneSide, true, 0, 90},
-                                        {"coneUpDeg", &HouseRules::coneUp, true, 0, 60},
-                                        {"coneDownDeg", &HouseRules::coneDown, true, 0, 60},
-                                        {"recoverySideDeg", &HouseRules::recoverySide, true, 0, 90},
-                                        {"recoveryLiftDeg", &HouseRules::recoveryLift, true, 0, 60},
-                                        {"bridleAngleDeg", &HouseRules::bridleAngle, true, 0, 150},
-                                        {"stepLoad", &HouseRules::stepLoad, false, 0, 20000},
-                                        {"leastApproachDeg", &HouseRules::leastApproach, true, 0, 90},
-                                        {"leastWheelPathDeg", &HouseRules::leastWheelPath, true, 0, 90},
-                                        {"leastClearance", &HouseRules::leastClearance, false, 0, 2000},
-                                        {"mostAddedMass", &HouseRules::mostAddedMass, false, 1, 5000},
-                                        {"mostMaterialCost", &HouseRules::mostMaterialCost, false, 0, 1e7}}};
+constexpr double deg = std::numbers::pi / 180;
+
+constexpr std::array<HouseRule, 13> rulesOfTheHouse{
+    {{"shockFactor", "Shock factor on winch pulls", "A line that jerks carries more than the winch pulls.",
+      Quantity::Ratio, &HouseRules::shockFactor, 1, 5},
+     {"coneSideDeg", "Winch line to the side", "How far the rope may lead to either side.", Quantity::Angle,
+      &HouseRules::coneSide, 0, 90 * deg},
+     {"coneUpDeg", "Winch line upward", "Up a bank.", Quantity::Angle, &HouseRules::coneUp, 0, 60 * deg},
+     {"coneDownDeg", "Winch line downward", "Down a bank.", Quantity::Angle, &HouseRules::coneDown, 0,
+      60 * deg},
+     {"recoverySideDeg", "Recovery to the side", "Another vehicle seldom stands straight ahead.",
+      Quantity::Angle, &HouseRules::recoverySide, 0, 90 * deg},
+     {"recoveryLiftDeg", "Recovery up and down", "Over a crest or out of a ditch.", Quantity::Angle,
+      &HouseRules::recoveryLift, 0, 60 * deg},
+     {"bridleAngleDeg", "Bridle, included angle", "A wide bridle loads each leg more.", Quantity::Angle,
+      &HouseRules::bridleAngle, 0, 150 * deg},
+     {"stepLoad", "Someone standing on it", "A person with a load, stepping up.", Quantity::Force,
+      &HouseRules::stepLoad, 0, 20000},
+     {"leastApproachDeg", "Least approach angle", "Over the whole width.", Quantity::Angle,
+      &HouseRules::leastApproach, 0, 90 * deg},
+     {"leastWheelPathDeg", "Least approach in the wheel path", "What the tires will climb.", Quantity::Angle,
+      &HouseRules::leastWheelPath, 0, 90 * deg},
+     {"leastClearance", "Least height under the armor", "Standing on level ground.", Quantity::Length,
+      &HouseRules::leastClearance, 0, 2000},
+     {"mostAddedMass", "Most added mass", "Bought parts included.", Quantity::Mass,
+      &HouseRules::mostAddedMass, 1, 5000},
+     {"mostMaterialCost", "Most material cost", "Tube, plate and filler.", Quantity::Money,
+      &HouseRules::mostMaterialCost, 0, 1e7}}};
+
+/// Angles stand in the file in degrees.
+double toFile(const HouseRule &rule, double value) {
+    return rule.quantity == Quantity::Angle ? degrees(value) : value;
+}
 
 }  // namespace
+
+std::span<const HouseRule> houseRules() {
+    return rulesOfTheHouse;
+}
 
 HouseRules readHouseRules(const Json &json, const std::string &path, Faults &faults) {
     HouseRules rules;
     ObjectReader o(json, path, faults);
-    for (const Field &f : fields) {
-        const double standard = f.angle ? degrees(rules.*f.member) : rules.*f.member;
-        const double value = o.number(f.name, standard);
-        if (!(value >= f.least && value <= f.most))
-            faults.add(fmt::format("{} must be from {} to {}.", f.name, f.least, f.most), o.pathOf(f.name));
+    constexpr double rounding = 1e-9;  // 90 degrees and back is not quite the same number
+    for (const HouseRule &r : houseRules()) {
+        const double standard = toFile(r, rules.*r.member);
+        const double value = o.number(r.id, standard);
+        const double least = toFile(r, r.least), most = toFile(r, r.most);
+        if (!(value >= least - rounding && value <= most + rounding))
+            faults.add(fmt::format("{} must be from {:.6g} to {:.6g}.", r.id, least, most), o.pathOf(r.id));
         else if (value != standard)
-            rules.*f.member = f.angle ? radians(value) : value;
+            rules.*r.member = r.quantity == Quantity::Angle ? radians(value) : value;
     }
     rules.extra = o.leftover();
     return rules;
@@ -49,7 +70,7 @@ HouseRules readHouseRules(const Json &json, const std::string &path, Faults &fau
 
 Json writeHouseRules(const HouseRules &rules) {
     Json json = rules.extra;
-    for (const Field &f : fields) json[f.name] = f.angle ? degrees(rules.*f.member) : rules.*f.member;
+    for (const HouseRule &r : houseRules()) json[r.id] = toFile(r, rules.*r.member);
     return json;
 }
 

@@ -1,6 +1,9 @@
 #pragma once
 
+#include <span>
+
 #include "core/base/object_reader.h"
+#include "core/measure/quantity.h"
 
 namespace hefty::proof {
 
@@ -23,6 +26,18 @@ struct HouseRules {
 
     bool operator==(const HouseRules &) const = default;
 };
+
+/// One rule: its name, its reason, and what it must lie between (core units). One declaration feeds
+/// the file reader and the form.
+struct HouseRule {
+    const char *id;  ///< in the file; angles stand there in degrees
+    const char *name;
+    const char *why;
+    measure::Quantity quantity;
+    double HouseRules::*member;
+    double least, most;
+};
+[[nodiscard]] std::span<const HouseRule> houseRules();
 
 [[nodiscard]] HouseRules readHouseRules(const Json &json, const std::string &path, Faults &faults);
 [[nodiscard]] Json writeHouseRules(const HouseRules &rules);

@@ -35,7 +35,7 @@ void joinSides(std::vector<Rung> &ladder) {
                 withoutSide(ladder[i].title) != withoutSide(ladder[j].title))
                 continue;
             if (std::abs(ladder[i].letsGoAt - ladder[j].letsGoAt) > alike * ladder[i].letsGoAt) continue;
-            ladder[i].title = withoutSide(ladder[i].title) + ", either side";
+            ladder[i].title = withoutSide(ladder[i].title) + " (both)";
             ladder.erase(ladder.begin() + static_cast<std::ptrdiff_t>(j));
             break;
         }

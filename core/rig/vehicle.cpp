@@ -15,7 +15,7 @@ const std::vector<DatumDescriptor> &descriptors() {
     static const std::vector<DatumDescriptor> list{
         {"wheelbase", "Wheelbase", "Axle center to axle center along the sill, wheels straight ahead.",
          Quantity::Length, 1200, 6000, true},
-        {"frontFrameEnd", "Frame end ahead of the front axle",
+        {"frontFrameEnd", "Front frame end to axle",
          "Plumb line from the end of each rail and from the hub; measure along the floor.", Quantity::Length,
          50, 2000, true},
         {"railSpacing", "Rails, center to center",
@@ -27,7 +27,7 @@ const std::vector<DatumDescriptor> &descriptors() {
         {"railWidth", "Rail width", "Across the top of the rail.", Quantity::Length, 20, 250, true},
         {"railWall", "Rail wall", "At a hole with a depth gauge, paint scraped off.", Quantity::DrilledLength,
          1, 20, true},
-        {"crossmember", "First crossmember behind the end",
+        {"crossmember", "Frame end to crossmember",
          "From the end of the rail back to the nearest weld of the first crossmember.", Quantity::Length, 0,
          2000, true},
         {"frontLoadedRadius", "Front tire, loaded radius",
@@ -43,8 +43,8 @@ const std::vector<DatumDescriptor> &descriptors() {
         {"rearAxleMass", "Mass on the rear axle", "Both rear wheels on scale pads, tanks full.",
          Quantity::Mass, 100, 15000, true},
         {"grossLimit", "Gross mass limit", "From the vehicle's papers.", Quantity::Mass, 200, 30000, true},
-        {"rearFrameEnd", "Frame end behind the rear axle",
-         "Plumb line from the end of each rail and from the hub.", Quantity::Length, 50, 4000, false},
+        {"rearFrameEnd", "Rear frame end to axle", "Plumb line from the end of each rail and from the hub.",
+         Quantity::Length, 50, 4000, false},
     };
     return list;
 }
@@ -61,7 +61,15 @@ std::string_view regionWord(Region region) {
     return "front";
 }
 
-Vec3 vec3(const std::array<double, 3> &a) {
+/// A place on a vehicle; a fault if a coordinate is beyond any vehicle.
+Vec3 readPlace(ObjectReader &o, const char *key) {
+    const auto a = o.numbers<3>(key);
+    for (const double c : a)
+        if (!(std::abs(c) <= farthest)) {
+            o.faults().add(fmt::format("{:.6g} mm is further away than any part of a vehicle.", c),
+                           o.pathOf(key), "Give millimeters from the ground under the front axle.");
+            break;
+        }
     return {a[0], a[1], a[2]};
 }
 Json list(const Vec3 &v) {
@@ -108,7 +116,7 @@ void readOutline(ObjectReader &o, Vehicle &vehicle, Faults &faults) {
         else if (region != "front")
             faults.add(fmt::format("The region \"{}\" is not known.", region), p.pathOf("region"),
                        "Use front, belly or rear.");
-        point.at = vec3(p.numbers<3>("at"));
+        point.at = readPlace(p, "at");
         point.mirrored = p.boolean("mirrored", true);
         vehicle.outline.push_back(std::move(point));
     }
@@ -121,8 +129,8 @@ void readKeepOuts(ObjectReader &o, Vehicle &vehicle, Faults &faults) {
         box.id = k.text("id");
         box.name = k.text("name", box.id);
         box.why = k.text("why", std::string());
-        box.low = vec3(k.numbers<3>("low"));
-        box.high = vec3(k.numbers<3>("high"));
+        box.low = readPlace(k, "low");
+        box.high = readPlace(k, "high");
         box.gap = k.number("gap", 0);
         if (!(box.low.array() < box.high.array()).all())
             faults.add("Each number of \"low\" must be below that of \"high\".", path);
@@ -236,8 +244,18 @@ Vehicle readVehicle(const Json &json, const std::string &path, Faults &faults) {
     vehicle.railMaterialTrust = readTrust(o, "railMaterialTrust", Trust::Assumed);
     for (const auto &[value, holePath] : o.array("frontHoles")) {
         ObjectReader h(*value, holePath, faults);
-        vehicle.frontHoles.push_back(
-            {h.text("id"), h.number("behindEnd"), h.number("aboveCenter"), h.positive("diameter")});
+        const FrameHole hole{h.text("id"), h.number("behindEnd"), h.number("aboveCenter"),
+                             h.number("diameter")};
+        if (!(hole.behindEnd >= 0 && hole.behindEnd <= holeFarthestBehind))
+            faults.add(fmt::format("This must be from 0 to {} mm.", holeFarthestBehind),
+                       h.pathOf("behindEnd"));
+        if (!(std::abs(hole.aboveCenter) <= holeFarthestFromCenter))
+            faults.add(fmt::format("This must be within {} mm of the rail's center.", holeFarthestFromCenter),
+                       h.pathOf("aboveCenter"));
+        if (!(hole.diameter >= holeLeast && hole.diameter <= holeMost))
+            faults.add(fmt::format("This must be from {} to {} mm.", holeLeast, holeMost),
+                       h.pathOf("diameter"));
+        vehicle.frontHoles.push_back(hole);
     }
     readOutline(o, vehicle, faults);
     readKeepOuts(o, vehicle, faults);

@@ -44,6 +44,13 @@ struct DatumDescriptor {
 [[nodiscard]] std::span<const DatumDescriptor> ladderFrameDatums();
 [[nodiscard]] const DatumDescriptor *datum(std::string_view id);
 
+/// No part of a vehicle is further than this from its front axle [mm]; a number beyond it is a slip.
+inline constexpr double farthest = 15000;
+
+/// Ranges that a bolt hole of a frame end must lie within [mm].
+inline constexpr double holeFarthestBehind = 1500, holeFarthestFromCenter = 300;
+inline constexpr double holeLeast = 4, holeMost = 80;
+
 /// A bolt hole in a frame rail's outer side near its front end, the same on both sides.
 struct FrameHole {
     std::string id;

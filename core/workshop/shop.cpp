@@ -1,25 +1,41 @@
+#include <array>
+
 #include <fmt/format.h>
 
 #include "core/workshop/workshop.h"
 
 namespace hefty::workshop {
+namespace {
+
+using measure::Quantity;
+
+constexpr std::array<ShopSetting, 5> settingsOfTheShop{
+    {{"kerf", "Saw kerf", "Lost at every cut.", Quantity::DrilledLength, &Shop::kerf, 0, 20},
+     {"tubePricePerKg", "Tube, a kilogram", "For bars that have to be bought.", Quantity::Money,
+      &Shop::tubePricePerKg, 0, 10000},
+     {"platePricePerKg", "Plate, a kilogram", "By the weight that is cut from.", Quantity::Money,
+      &Shop::platePricePerKg, 0, 10000},
+     {"plateWaste", "Plate that ends as scrap", "A share of what is bought.", Quantity::Ratio,
+      &Shop::plateWaste, 0, 0.95},
+     {"fillerPricePerKg", "Filler, a kilogram", "Wire or rod laid down.", Quantity::Money,
+      &Shop::fillerPricePerKg, 0, 10000}}};
+
+}  // namespace
+
+std::span<const ShopSetting> shopSettings() {
+    return settingsOfTheShop;
+}
 
 Shop readShop(const Json &json, const std::string &path, Faults &faults) {
     ObjectReader o(json, path, faults);
     Shop shop;
     shop.name = o.text("name", shop.name);
     shop.currency = o.text("currency", shop.currency);
-    const auto atLeastZero = [&](const char *key, double fallback) {
-        const double value = o.number(key, fallback);
-        if (!(value >= 0)) faults.add("This must be 0 or more.", o.pathOf(key));
-        return value;
-    };
-    shop.kerf = atLeastZero("kerf", shop.kerf);
-    shop.tubePricePerKg = atLeastZero("tubePricePerKg", shop.tubePricePerKg);
-    shop.platePricePerKg = atLeastZero("platePricePerKg", shop.platePricePerKg);
-    shop.plateWaste = atLeastZero("plateWaste", shop.plateWaste);
-    if (!(shop.plateWaste < 1)) faults.add("The waste is a share below 1.", o.pathOf("plateWaste"));
-    shop.fillerPricePerKg = atLeastZero("fillerPricePerKg", shop.fillerPricePerKg);
+    for (const ShopSetting &s : shopSettings()) {
+        shop.*s.member = o.number(s.id, shop.*s.member);
+        if (!(shop.*s.member >= s.least && shop.*s.member <= s.most))
+            faults.add(fmt::format("This must be from {:.6g} to {:.6g}.", s.least, s.most), o.pathOf(s.id));
+    }
     for (const auto &[value, itemPath] : o.array("rack")) {
         ObjectReader r(*value, itemPath, faults);
         RackItem item;
@@ -28,8 +44,8 @@ Shop readShop(const Json &json, const std::string &path, Faults &faults) {
         item.material = r.text("material");
         item.length = r.positive("length");
         item.count = r.integer("count", 1);
-        if (item.count < 0 || item.count > 10000)
-            faults.add("The count must be from 0 to 10000.", r.pathOf("count"));
+        if (item.count < 0 || item.count > mostBars)
+            faults.add(fmt::format("The count must be from 0 to {}.", mostBars), r.pathOf("count"));
         item.remnant = r.boolean("remnant", false);
         item.place = r.text("place", std::string());
         item.price = r.number("price", 0);
@@ -43,11 +59,7 @@ Json writeShop(const Shop &shop) {
     Json json = shop.extra;
     json["name"] = shop.name;
     json["currency"] = shop.currency;
-    json["kerf"] = shop.kerf;
-    json["tubePricePerKg"] = shop.tubePricePerKg;
-    json["platePricePerKg"] = shop.platePricePerKg;
-    json["plateWaste"] = shop.plateWaste;
-    json["fillerPricePerKg"] = shop.fillerPricePerKg;
+    for (const ShopSetting &s : shopSettings()) json[s.id] = shop.*s.member;
     json["rack"] = Json::array();
     for (const RackItem &i : shop.rack)
         json["rack"].push_back({{"id", i.id},

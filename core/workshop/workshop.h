@@ -1,11 +1,13 @@
 #pragma once
 
 #include <map>
+#include <span>
 #include <string>
 #include <vector>
 
 #include "core/armor/assembly.h"
 #include "core/base/object_reader.h"
+#include "core/measure/quantity.h"
 #include "core/rig/vehicle.h"
 #include "core/working/working.h"
 #include "core/workshop/nesting.h"
@@ -42,6 +44,20 @@ struct Shop {
 
     bool operator==(const Shop &) const = default;
 };
+
+/// A price or measure of the shop, and what it must lie between.
+struct ShopSetting {
+    const char *id;  ///< in the file
+    const char *name;
+    const char *meaning;
+    measure::Quantity quantity;
+    double Shop::*member;
+    double least, most;
+};
+[[nodiscard]] std::span<const ShopSetting> shopSettings();
+
+/// Most bars of one kind that a rack item may stand for.
+inline constexpr int mostBars = 10000;
 
 [[nodiscard]] Shop readShop(const Json &json, const std::string &path, Faults &faults);
 [[nodiscard]] Json writeShop(const Shop &shop);

@@ -1,0 +1,16 @@
+#pragma once
+
+#include "app/record_table.h"
+
+namespace hefty::app {
+
+/// The lists of a job that are edited in tables: columns, ranges and how rows come and go.
+[[nodiscard]] RecordList boltHoleList();
+[[nodiscard]] RecordList outlineList();
+[[nodiscard]] RecordList keepOutList();
+[[nodiscard]] RecordList houseRuleList();
+[[nodiscard]] RecordList shopSettingList();
+[[nodiscard]] RecordList rackList(const stock::Stock &stock);
+[[nodiscard]] RecordList jobCardList();
+
+}  // namespace hefty::app
