@@ -249,6 +249,7 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     layout->addWidget(m_note);
     layout->addLayout(foot);
     connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, &CutBench::describe);
+    connect(session, &Session::unitsChanged, this, &CutBench::describe);
     describe();
 }
 
@@ -262,7 +263,7 @@ void CutBench::describe() {
         return QString::fromStdString(
             measure::printQuantity(mm, measure::Quantity::DrilledLength, m_session->units()));
     };
-    QString text = QString::fromStdString(c->note);
+    QString text = QString::fromStdString(c->note.in(m_session->units()));
     for (const armor::Hole &h : c->holes)
         text += QStringLiteral("%1%2 ⌀ %3 at %4 / %5")
                     .arg(text.isEmpty() ? "" : ";  ", QString::fromStdString(h.purpose), print(h.diameter),

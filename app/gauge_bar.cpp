@@ -11,10 +11,10 @@
 namespace hefty::app {
 namespace {
 
-QString printed(double value, const job::Gauge &g, measure::UnitSystem units) {
-    QString text = QString::fromStdString(measure::printQuantity(value, g.quantity, units));
+QString printed(double value, const job::Gauge &g, const Session &session) {
+    QString text = QString::fromStdString(measure::printQuantity(value, g.quantity, session.units()));
     if (g.quantity == measure::Quantity::Money)
-        text = QStringLiteral("%1 %2").arg(text, QString::fromStdString(g.governs));
+        text = QStringLiteral("%1 %2").arg(text, QString::fromStdString(session.job().shop.currency));
     return text;
 }
 
@@ -43,14 +43,14 @@ void GaugeButton::refresh() {
     if (g) {
         m_name = QString::fromStdString(g->name);
         m_broken = g->broken();
-        if (g->value) m_value = printed(*g->value, *g, m_session->units());
+        if (g->value) m_value = printed(*g->value, *g, *m_session);
         m_limit = (g->limitIsLeast ? QStringLiteral("≥ ") : QStringLiteral("≤ ")) +
-                  printed(g->limit, *g, m_session->units());
+                  printed(g->limit, *g, *m_session);
         const auto pinned = m_session->pinned();
         const job::Gauge *before = pinned ? pinned->gauge(m_id.toStdString()) : nullptr;
         if (before && before->value && g->value) {
             const double d = *g->value - *before->value;
-            m_change = (d >= 0 ? QStringLiteral("+") : QString()) + printed(d, *g, m_session->units());
+            m_change = (d >= 0 ? QStringLiteral("+") : QString()) + printed(d, *g, *m_session);
         }
     }
     setToolTip(g && !g->governs.empty()

@@ -19,7 +19,8 @@ namespace {
 /// Writes lines and tables down the page and turns pages; lengths in points of the page.
 class PageWriter {
   public:
-    PageWriter(QPagedPaintDevice *device, const QString &footer) : m_device(device), m_footer(footer) {
+    PageWriter(QPagedPaintDevice *device, const QString &footer)
+        : m_device(device), m_fonts(72.0 / device->logicalDpiX()), m_footer(footer) {
         m_painter.begin(device);
         const double dots = device->logicalDpiX();
         m_painter.scale(dots / 72, dots / 72);
@@ -52,15 +53,17 @@ class PageWriter {
         m_y += 4;
     }
     void line(const QString &text, double points = 9, bool bold = false) {
-        m_painter.setFont(scaled(textFont(points, bold)));
+        m_painter.setFont(textFont(points, bold));
         const QRectF bounds =
             m_painter.boundingRect(QRectF(left(), 0, width(), 10000), Qt::TextWordWrap, text);
         const QRectF box = take(bounds.height() + 3);
+        m_painter.setFont(textFont(points, bold));
         m_painter.setPen(Qt::black);
         m_painter.drawText(box, Qt::TextWordWrap, text);
     }
     void row(const QStringList &cells, const std::vector<double> &shares, bool bold = false) {
-        m_painter.setFont(scaled(bold ? textFont(8, true) : measureFont(7.5)));
+        const QFont font = bold ? textFont(8, true) : measureFont(7.5);
+        m_painter.setFont(font);
         double height = 12;
         for (int i = 0; i < cells.size(); ++i)
             height = std::max(
@@ -72,6 +75,7 @@ class PageWriter {
                     3);
         const QRectF box = take(height);
         double x = box.left();
+        m_painter.setFont(font);  // a new page has begun with the font of its footer
         m_painter.setPen(Qt::black);
         for (int i = 0; i < cells.size(); ++i) {
             const double w = width() * shares[static_cast<std::size_t>(i)];
@@ -83,15 +87,10 @@ class PageWriter {
     }
 
   private:
-    /// Fonts are made for 72 points an inch, as the painter is scaled to points.
-    QFont scaled(QFont font) const {
-        font.setPointSizeF(font.pointSizeF() * 72.0 / m_device->logicalDpiX());
-        return font;
-    }
     void beginPage() {
         ++m_number;
         m_y = m_page.top();
-        m_painter.setFont(scaled(textFont(7)));
+        m_painter.setFont(textFont(7));
         m_painter.setPen(QColor("#444444"));
         m_painter.drawText(QRectF(left(), m_page.bottom() - 14, width(), 14),
                            Qt::AlignLeft | Qt::AlignVCenter, m_footer);
@@ -104,6 +103,7 @@ class PageWriter {
     }
 
     QPagedPaintDevice *m_device;
+    FontScale m_fonts;
     QPainter m_painter;
     QString m_footer;
     QRectF m_page;
@@ -133,13 +133,17 @@ void summary(const Printing &s) {
     s.page.row({JobSheet::tr("What"), JobSheet::tr("Value"), JobSheet::tr("House limit"),
                 JobSheet::tr("Governed by")},
                {0.3, 0.2, 0.2, 0.3}, true);
-    for (const job::Gauge &g : s.appraisal->gauges)
-        s.page.row({QString::fromStdString(g.name),
-                    g.value ? s.print(*g.value, g.quantity) + (g.broken() ? JobSheet::tr("  (!)") : QString())
-                            : QStringLiteral("–"),
-                    (g.limitIsLeast ? "≥ " : "≤ ") + s.print(g.limit, g.quantity),
-                    QString::fromStdString(g.governs)},
-                   {0.3, 0.2, 0.2, 0.3});
+    for (const job::Gauge &g : s.appraisal->gauges) {
+        const bool money = g.quantity == measure::Quantity::Money;
+        const QString unit = money ? " " + QString::fromStdString(job.shop.currency) : QString();
+        s.page.row(
+            {QString::fromStdString(g.name),
+             g.value ? s.print(*g.value, g.quantity) + unit + (g.broken() ? JobSheet::tr("  (!)") : QString())
+                     : QStringLiteral("–"),
+             (g.limitIsLeast ? "≥ " : "≤ ") + s.print(g.limit, g.quantity) + unit,
+             QString::fromStdString(g.governs)},
+            {0.3, 0.2, 0.2, 0.3});
+    }
 }
 
 void pictures(const Printing &s) {
@@ -153,6 +157,7 @@ void pictures(const Printing &s) {
     const auto draw = [&](const QString &title, double height, auto &&paint) {
         s.page.need(height + 16);
         s.page.line(title, 9, true);
+        const FontScale small(0.75);  // drawings are smaller here than on the screen
         paint(s.page.take(height));
     };
     draw(JobSheet::tr("From ahead"), 190, [&](const QRectF &box) { front.paintInto(s.page.painter(), box); });
@@ -220,7 +225,7 @@ void cuts(const Printing &s, const job::PieceAppraisal &piece) {
                                     .arg(degrees(c.miterTo), 0, 'f', 1),
                     s.print(c.mass, measure::Quantity::Mass)},
                    shares);
-        QString more = QString::fromStdString(c.note);
+        QString more = QString::fromStdString(c.note.in(s.session->units()));
         for (const armor::Hole &h : c.holes)
             more += QStringLiteral("%1%2 ⌀%3 at %4/%5")
                         .arg(more.isEmpty() ? "" : "; ", QString::fromStdString(h.purpose),
@@ -231,7 +236,8 @@ void cuts(const Printing &s, const job::PieceAppraisal &piece) {
     }
     s.page.heading(JobSheet::tr("Bars"));
     const BarsView bars(s.session);
-    const double height = bars.heightNeeded() * 0.85;
+    const double height = bars.heightNeeded();
+    const FontScale small(0.85);
     bars.paintInto(s.page.painter(), s.page.take(height));
 }
 

@@ -17,6 +17,7 @@ namespace hefty::app {
 namespace {
 
 Look currentLook = Look::Light;
+double fontScale = 1;
 
 const Palette light{QColor("#EFEDE7"), QColor("#E4E1D8"), QColor("#1E2428"), QColor("#5A6468"),
                     QColor("#CBC6BA"), QColor("#2A3137"), QColor("#F3F0E9"), QColor("#1F4E79"),
@@ -127,16 +128,23 @@ void applyTheme() {
     qApp->setStyleSheet(styleSheet());
 }
 
+FontScale::FontScale(double factor) : m_before(fontScale) {
+    fontScale *= factor;
+}
+FontScale::~FontScale() {
+    fontScale = m_before;
+}
+
 QFont textFont(double points, bool bold) {
     QFont font(QStringLiteral("B612"));
-    font.setPointSizeF(points);
+    font.setPointSizeF(points * fontScale);
     font.setBold(bold);
     return font;
 }
 
 QFont measureFont(double points, bool bold) {
     QFont font(QStringLiteral("B612 Mono"));
-    font.setPointSizeF(points);
+    font.setPointSizeF(points * fontScale);
     font.setBold(bold);
     return font;
 }

@@ -25,6 +25,19 @@ void applyTheme();
 [[nodiscard]] QFont textFont(double points, bool bold = false);
 [[nodiscard]] QFont measureFont(double points, bool bold = false);
 
+/// While it lives, fonts come larger or smaller by a factor: a page of 300 dots an inch that is painted
+/// in points would otherwise get letters four times too large.
+class FontScale {
+  public:
+    explicit FontScale(double factor);
+    ~FontScale();
+    FontScale(const FontScale &) = delete;
+    FontScale &operator=(const FontScale &) = delete;
+
+  private:
+    double m_before;
+};
+
 /// The color steel turns as it works harder: gray below a quarter, straw at a half, bronze, purple,
 /// blue at the limit, cherry red past it.
 [[nodiscard]] QColor temper(double utilization);

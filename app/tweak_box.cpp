@@ -1,5 +1,7 @@
 #include "app/tweak_box.h"
 
+#include <algorithm>
+
 #include <QComboBox>
 #include <QGridLayout>
 #include <QLabel>
@@ -16,6 +18,20 @@ using Kind = armor::Tweak::Kind;
 
 Kind kindOf(const QComboBox *box) {
     return static_cast<Kind>(box->currentData().toInt());
+}
+
+/// What the first field of a change begins with [mm].
+double firstStandard(Kind kind) {
+    switch (kind) {
+        case Kind::Drill:
+            return 11;
+        case Kind::Gusset:
+            return 80;
+        case Kind::WeldLeg:
+            return 8;
+        default:
+            return 0;
+    }
 }
 
 }  // namespace
@@ -119,6 +135,8 @@ void TweakBox::offerKinds() {
     const std::string part = m_session->selected().toStdString();
     const armor::Assembly *a = assembly();
     const bool tube = a && a->tube(part), plate = a && a->plate(part);
+    const bool weld = a && std::any_of(a->welds.begin(), a->welds.end(),
+                                       [&part](const armor::WeldJoint &w) { return w.name == part; });
     const int before = m_kind->currentData().isValid() ? m_kind->currentData().toInt() : -1;
     m_kind->blockSignals(true);
     m_kind->clear();
@@ -131,12 +149,13 @@ void TweakBox::offerKinds() {
         offer(tr("Move"), Kind::Move);
         offer(tr("Drill a hole"), Kind::Drill);
     }
+    if (weld) offer(tr("Other leg"), Kind::WeldLeg);
     if (plate && part.starts_with("bracket.")) offer(tr("Add a gusset"), Kind::Gusset);
     m_kind->setCurrentIndex(std::max(0, m_kind->findData(before)));
     m_kind->blockSignals(false);
-    m_part->setText(tube || plate ? tr("Change <b>%1</b>:").arg(m_session->selected().toHtmlEscaped())
-                                  : tr("Click a part in the picture to change it."));
-    for (QWidget *w : std::initializer_list<QWidget *>{m_kind, m_make}) w->setVisible(tube || plate);
+    m_part->setText(tube || plate || weld ? tr("Change <b>%1</b>:").arg(m_session->selected().toHtmlEscaped())
+                                          : tr("Click a part in the picture to change it."));
+    for (QWidget *w : std::initializer_list<QWidget *>{m_kind, m_make}) w->setVisible(tube || plate || weld);
     fitFields();
 }
 
@@ -148,6 +167,7 @@ void TweakBox::fitFields() {
     QStringList names;
     if (any && kind == Kind::Move) names = {tr("Forward"), tr("Left"), tr("Up")};
     if (any && kind == Kind::Drill) names = {tr("Diameter"), tr("Along"), tr("Across")};
+    if (any && kind == Kind::WeldLeg) names = {tr("Leg")};
     if (any && kind == Kind::Gusset) names = {tr("Leg"), tr("Above middle")};
     const std::array<std::pair<QuantityEdit *, QLabel *>, 3> fields{
         {{m_first, m_firstName}, {m_second, m_secondName}, {m_third, m_thirdName}}};
@@ -158,7 +178,7 @@ void TweakBox::fitFields() {
         if (i < names.size()) {
             label->setText(names[i]);
             edit->setAccessibleName(names[i]);
-            const double standard = i > 0 || kind == Kind::Move ? 0 : (kind == Kind::Drill ? 11 : 80);
+            const double standard = i > 0 ? 0 : firstStandard(kind);
             edit->setValue(standard);
             edit->setProperty("amount", standard);
         }
@@ -203,8 +223,10 @@ void TweakBox::make() {
         case Kind::Section:
             tweak.section = m_choice->currentData().toString().toStdString();
             break;
-        case Kind::Thickness:
         case Kind::WeldLeg:
+            tweak.value = amount(m_first);
+            break;
+        case Kind::Thickness:
             tweak.value = m_choice->currentData().toDouble();
             break;
     }

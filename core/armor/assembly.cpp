@@ -81,16 +81,4 @@ bool Assembly::has(std::string_view part) const {
     return tube(part) || plate(part) || byName(bought, part);
 }
 
-std::optional<double> Assembly::lappedThickness(const WeldJoint &joint) const {
-    std::optional<double> least;
-    for (const std::string &name : {joint.a, joint.b}) {
-        const PlatePart *p = plate(name);
-        if (!p) continue;
-        for (const Contact &c : joint.contacts)
-            if (!c.lines.empty() && std::abs(p->axes.z.dot(c.normal)) > 0.99)
-                least = std::min(least.value_or(p->thickness), p->thickness);
-    }
-    return least;
-}
-
 }  // namespace hefty::armor

@@ -204,9 +204,6 @@ struct Assembly {
     [[nodiscard]] const PlatePart *plate(std::string_view name) const;
     [[nodiscard]] const Solid *solid(std::string_view part) const;
     [[nodiscard]] bool has(std::string_view part) const;
-    /// Thickness of the thinnest plate of a joint that lies flat on the other part, so that its rim is an
-    /// edge along which a fillet can be no larger than the plate; nothing if none does.
-    [[nodiscard]] std::optional<double> lappedThickness(const WeldJoint &joint) const;
 };
 
 }  // namespace hefty::armor

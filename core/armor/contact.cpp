@@ -266,4 +266,21 @@ std::vector<Contact> sharedEnds(const TubePart &a, const TubePart &b) {
     return out;
 }
 
+std::optional<double> lappedThickness(const Assembly &assembly, const WeldJoint &joint) {
+    std::optional<double> least;
+    for (const std::string &name : {joint.a, joint.b}) {
+        const PlatePart *p = assembly.plate(name);
+        if (!p) continue;
+        const auto flat = [p](const Vec3 &at) -> Vec2 { return p->axes.toLocal(at).head<2>(); };
+        for (const Contact &c : joint.contacts) {
+            if (std::abs(p->axes.z.dot(c.normal)) < sameDirection) continue;
+            const bool onRim = std::any_of(c.lines.begin(), c.lines.end(), [&](const WeldLine &l) {
+                return alongRim(p->outline, flat(l.from), flat(l.to));
+            });
+            if (onRim) least = std::min(least.value_or(p->thickness), p->thickness);
+        }
+    }
+    return least;
+}
+
 }  // namespace hefty::armor

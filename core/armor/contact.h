@@ -1,5 +1,6 @@
 #pragma once
 
+#include <optional>
 #include <vector>
 
 #include "core/armor/assembly.h"
@@ -24,5 +25,9 @@ inline constexpr double contactTolerance = 0.5;
 
 /// The mitered or butted end that two tubes share, welded around the outline of their section.
 [[nodiscard]] std::vector<Contact> sharedEnds(const TubePart &a, const TubePart &b);
+
+/// Thickness of the thinnest plate of a joint that lies flat on the other part and is welded along its
+/// rim: a fillet there can be no larger than the edge. Nothing if there is none.
+[[nodiscard]] std::optional<double> lappedThickness(const Assembly &assembly, const WeldJoint &joint);
 
 }  // namespace hefty::armor

@@ -194,6 +194,9 @@ class WinchBumper {
             return fail(ProblemKind::BadInput,
                         fmt::format("The corner cut leaves less than 40 mm of the {} mm beam.", m_h),
                         "cornerCut", "Cut less.");
+        if (footEdge() < m_footBolt->hole)
+            return fail(ProblemKind::BadInput, "The feet of the winch stand at or over the edge of the tray.",
+                        "trayDepth", "Make the tray deeper or take a smaller winch.");
         if (m_z - m_h / 2 < 50)
             return fail(ProblemKind::BadInput, "The beam would be less than 50 mm above the floor.", "height",
                         "Raise it.");
@@ -472,6 +475,12 @@ class WinchBumper {
         m_out.plates.push_back(std::move(p));
     }
 
+    /// From the middle of a foot's hole to the nearest edge of the tray, fore and aft.
+    double footEdge() const {
+        const double toFoot = m_winch->depth / 2 - m_winch->footWidth / 2;
+        return std::min(10 + toFoot, setting("trayDepth") - 10 - m_winch->depth + toFoot);
+    }
+
     double winchX() const { return m_back - 10 - m_winch->depth / 2; }
 
     void addWinch() {
@@ -498,8 +507,7 @@ class WinchBumper {
         feet.axis = Vec3::UnitZ();
         feet.plane.origin = {winchX(), 0, m_trayTop};
         feet.plateThickness = setting("trayThickness");
-        feet.edgeDistance = std::min(10 + m_winch->depth / 2 - m_winch->footWidth / 2,
-                                     setting("trayDepth") - 10 - m_winch->depth / 2 - m_winch->footWidth / 2);
+        feet.edgeDistance = footEdge();
         for (const double sx : {1.0, -1.0})
             for (const double sy : {1.0, -1.0}) {
                 const Vec3 at(winchX() + sx * m_winch->footWidth / 2, sy * m_winch->footLength / 2,

@@ -137,7 +137,7 @@ Json fabricationJson(const workshop::Fabrication &f) {
                         {"miterTo", degrees(c.miterTo)},
                         {"mass", c.mass},
                         {"holes", holesJson(c.holes)},
-                        {"note", c.note}});
+                        {"note", c.note.in(measure::UnitSystem::Metric)}});
     Json nestings = Json::array();
     for (const workshop::SectionNesting &n : f.nestings) {
         Json bars = Json::array();

@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include "core/armor/contact.h"
 #include "core/base/constants.h"
 #include "core/job/appraisal.h"
 #include "core/proof/attachment.h"
@@ -120,7 +121,7 @@ class Appraiser {
     }
 
     void largestWeld(const armor::Assembly &a, const armor::WeldJoint &w) {
-        const auto lapped = a.lappedThickness(w);
+        const auto lapped = armor::lappedThickness(a, w);
         if (!lapped || w.leg <= proof::largestLeg(*lapped)) return;
         const double most = proof::largestLeg(*lapped);
         Finding &f =
@@ -303,15 +304,8 @@ class Appraiser {
                 "",
                 "",
                 {}};
-        cost = {"cost",
-                "Material",
-                std::nullopt,
-                Quantity::Money,
-                m_job.rules.mostMaterialCost,
-                false,
-                m_job.shop.currency,
-                "",
-                {}};
+        cost = {"cost", "Material", std::nullopt, Quantity::Money, m_job.rules.mostMaterialCost, false, "",
+                "",     {}};
         for (const PieceAppraisal &p : m_out.pieces) {
             if (p.proof && !p.proof->checks.empty() &&
                 p.proof->checks.front().utilization > margin.value.value_or(-1)) {

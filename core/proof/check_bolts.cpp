@@ -33,14 +33,20 @@ struct BearingSide {
     bool assumed = false;
 };
 
+/// Utilization that is shown where nothing is left to carry: a number that can be printed, sorted and
+/// compared, far beyond any that could pass.
+constexpr double nothingCarries = 1000;
+
 /// @param shear  of the worst bolt, by case
 void addBearing(CheckContext &context, const armor::BoltJoint &j, const BearingSide &side,
                 const std::vector<double> &shear) {
     if (!(side.thickness > 0) || !(side.ultimate > 0)) return;
     const bool isFrame = side.onto == "frame";
     const double strength = holeBearing(j.diameter, j.hole, side.thickness, side.ultimate, side.edge);
-    const Governing g =
-        governing(context, [&](std::size_t c) { return shear[c] * context.omega(c, 2.0) / strength; });
+    const auto useOf = [&](std::size_t c) {
+        return strength > 0 ? shear[c] * context.omega(c, 2.0) / strength : nothingCarries;
+    };
+    const Governing g = governing(context, useOf);
     Check check = context.begin(
         CheckKind::Bearing, fmt::format("bearing/{}/{}", j.name, side.onto), isFrame ? j.name : side.onto,
         fmt::format("{}: bolt holes in {}", j.name, isFrame ? "the frame rail" : side.onto), g.loadCase);
@@ -60,6 +66,8 @@ void addBearing(CheckContext &context, const armor::BoltJoint &j, const BearingS
     check.working.step("u", "utilization", "Ω V/Rn",
                        fmt::format("{} · {}/{}", number(omega), number(check.demand), number(strength)),
                        check.utilization, "", "AISC 360-16 J3.10");
+    if (!(strength > 0))
+        check.working.note("The hole runs out of the edge: there is no metal that could carry the bolt.");
     if (side.assumed) check.working.note("The grade of the frame rail is assumed: this is not a proof.");
     context.add(std::move(check));
 }

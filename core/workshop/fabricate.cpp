@@ -66,14 +66,13 @@ CutItem cutOf(const armor::TubePart &t) {
     c.holes = t.holes;
     c.mass = tubeMass(t);
     if (t.taper > 0)
-        c.note =
-            fmt::format("Underside cut off on a slope: 0 at the miter to {:.0f} mm at the tip.", t.taper);
+        c.note = {"Underside cut off on a slope: 0 at the miter to {0} at the tip.", {{t.taper}}};
     for (const armor::TubeOpening &o : t.openings)
-        c.note += fmt::format(
-            "{}Opening for the {}: {:.0f} x {:.0f} mm, middle {:.0f} mm from the end, {:.0f} mm {} the "
-            "center line, through both walls.",
-            c.note.empty() ? "" : " ", o.purpose, o.length, o.height, o.station, std::abs(o.offset),
-            o.offset >= 0 ? "above" : "below");
+        c.note = c.note.then(
+            {fmt::format("Opening for the {}: {{0}} x {{1}}, middle {{2}} from the end, {{3}} {} the "
+                         "center line, through both walls.",
+                         o.purpose, o.offset >= 0 ? "above" : "below"),
+             {{o.length}, {o.height}, {o.station}, {std::abs(o.offset)}}});
     return c;
 }
 
@@ -218,7 +217,8 @@ std::string cutListCsv(const Fabrication &f) {
                                  h.diameter, h.at.x(), h.at.y());
         csv += fmt::format("{},{},{},{:.1f},{:.1f},{:.2f},{:.2f},{:.3f},{},{},{}\n", csvField(c.part),
                            csvField(c.stock), csvField(c.material), c.length, c.width, degrees(c.miterFrom),
-                           degrees(c.miterTo), c.mass, csvField(bar), csvField(holes), csvField(c.note));
+                           degrees(c.miterTo), c.mass, csvField(bar), csvField(holes),
+                           csvField(c.note.in(measure::UnitSystem::Metric)));
     }
     return csv;
 }

@@ -7,7 +7,7 @@
 
 #include "core/armor/assembly.h"
 #include "core/base/object_reader.h"
-#include "core/measure/quantity.h"
+#include "core/measure/phrase.h"
 #include "core/rig/vehicle.h"
 #include "core/working/working.h"
 #include "core/workshop/nesting.h"
@@ -72,7 +72,7 @@ struct CutItem {
     double width = 0;   ///< shorter side of a plate's rectangle; 0 for a bar
     double thickness = 0;
     double miterFrom = 0, miterTo = 0;  ///< rad from square
-    std::string note;                   ///< lengthwise cuts, openings
+    measure::Phrase note;               ///< lengthwise cuts, openings
     std::vector<armor::Hole> holes;
     double mass = 0;  ///< kg, as cut
 };

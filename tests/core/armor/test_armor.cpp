@@ -68,6 +68,27 @@ class TestArmor : public QObject {
         for (const WeldLine &l : c[0].lines) length += (l.to - l.from).norm();
         QVERIFY2(std::abs(length - 240) < 1e-6, qPrintable(QString::number(length)));  // the ends are flush
     }
+    /// A plate that lies flat on another has an edge to weld along; one that stands on it has not.
+    void lappedPlatesHaveAnEdge() {
+        Assembly a;
+        a.plates = {plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 400, 400, 12),
+                    plate({0, 0, 10}, Vec3::UnitX(), Vec3::UnitY(), 120, 80, 8),
+                    plate({0, 0, 56}, Vec3::UnitX(), Vec3::UnitZ(), 120, 100, 6)};
+        a.plates[0].name = "base";
+        a.plates[1].name = "lap";
+        a.plates[2].name = "stand";
+        WeldJoint lap, tee;
+        lap.a = tee.a = "base";
+        lap.b = "lap";
+        tee.b = "stand";
+        lap.contacts = touching(solidOf(a.plates[1]), solidOf(a.plates[0]));
+        tee.contacts = touching(solidOf(a.plates[2]), solidOf(a.plates[0]));
+        QCOMPARE(lap.contacts.size(), std::size_t(1));
+        QCOMPARE(tee.contacts.size(), std::size_t(1));
+        QCOMPARE(lappedThickness(a, lap).value(), 8.0);
+        // The base lies flat under the stand too, but its rim is far from the weld.
+        QVERIFY(!lappedThickness(a, tee).has_value());
+    }
     void gapsDoNotTouch() {
         const PlatePart base = plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 400, 400, 10);
         QVERIFY(touching(solidOf(plate({0, 0, 57}, Vec3::UnitX(), Vec3::UnitZ(), 120, 100, 8)), solidOf(base))

@@ -54,7 +54,7 @@ class TestFabricate : public QObject {
         const Fabrication f = make(job);
         QVERIFY(cut(f, "corner.left") && cut(f, "corner.right"));
         QVERIFY(cut(f, "beam.left")->mass < before);
-        QVERIFY(cut(f, "beam.left")->note.find("60 mm") != std::string::npos);
+        QVERIFY(cut(f, "beam.left")->note.in(measure::UnitSystem::Metric).find("60 mm") != std::string::npos);
     }
     void costAddsUp() {
         const Fabrication f = make(demoJob());

@@ -1,0 +1,97 @@
+#include <random>
+
+#include <Eigen/Dense>
+#include <QTest>
+
+#include "core/mechanics/factor.h"
+
+using namespace hefty::mechanics;
+
+namespace {
+
+/// A random sparse symmetric positive definite matrix: B'B with a few entries a row, plus a diagonal.
+Eigen::MatrixXd randomDefinite(int n, std::mt19937 &dice) {
+    std::uniform_real_distribution<double> value(-1, 1);
+    std::uniform_int_distribution<int> place(0, n - 1);
+    Eigen::MatrixXd b = Eigen::MatrixXd::Zero(n, n);
+    for (int i = 0; i < n; ++i)
+        for (int k = 0; k < 3; ++k) b(i, place(dice)) += value(dice);
+    return b.transpose() * b + 0.5 * Eigen::MatrixXd::Identity(n, n);
+}
+
+Sparse lowerOf(const Eigen::MatrixXd &full) {
+    Sparse out = Eigen::MatrixXd(full.triangularView<Eigen::Lower>()).sparseView();
+    out.makeCompressed();
+    return out;
+}
+
+}  // namespace
+
+/// The factorization for many load cases, against Eigen's dense one.
+class TestFactor : public QObject {
+    Q_OBJECT
+
+  private slots:
+    void agreesWithDense_data() {
+        QTest::addColumn<int>("size");
+        QTest::addColumn<int>("cases");
+        QTest::newRow("one unknown, one case") << 1 << 1;
+        QTest::newRow("one unknown, many cases") << 1 << 7;
+        QTest::newRow("no case") << 5 << 0;
+        QTest::newRow("odd number of cases") << 40 << 13;
+        QTest::newRow("large") << 300 << 47;
+    }
+    void agreesWithDense() {
+        QFETCH(int, size);
+        QFETCH(int, cases);
+        std::mt19937 dice(7);
+        const Eigen::MatrixXd full = randomDefinite(size, dice);
+        const CaseRows b = CaseRows::Random(size, cases);
+        const Factor factor(lowerOf(full));
+        QVERIFY(factor.succeeded());
+        const CaseRows x = factor.solve(b);
+        const Eigen::MatrixXd expected = full.ldlt().solve(Eigen::MatrixXd(b));
+        QCOMPARE(x.rows(), b.rows());
+        QCOMPARE(x.cols(), b.cols());
+        if (cases > 0) QVERIFY((x - expected).norm() < 1e-10 * expected.norm());
+        if (cases > 0) QVERIFY((symmetricProduct(lowerOf(full), x) - b).norm() < 1e-10 * b.norm());
+    }
+    /// The pivots are those of the matrix's own rows whatever order they were eliminated in: their product
+    /// is the determinant.
+    void pivotsMultiplyToTheDeterminant() {
+        std::mt19937 dice(11);
+        const Eigen::MatrixXd full = randomDefinite(12, dice);
+        const Factor factor(lowerOf(full));
+        QVERIFY(std::abs(factor.pivots().prod() / full.determinant() - 1) < 1e-10);
+    }
+    /// A second matrix of the same pattern uses the ordering again, one of another pattern does not; both
+    /// have the right answer.
+    void reusedOrderingHasTheRightAnswer() {
+        std::mt19937 dice(3);
+        const Eigen::MatrixXd a = randomDefinite(60, dice), other = randomDefinite(60, dice);
+        const CaseRows b = CaseRows::Random(60, 5);
+        for (int round = 0; round < 3; ++round)
+            for (const Eigen::MatrixXd &m : {a, Eigen::MatrixXd(2.5 * a), other}) {
+                const CaseRows x = Factor(lowerOf(m)).solve(b);
+                QVERIFY((m * x - b).norm() < 1e-9 * b.norm());
+            }
+    }
+    /// Two factors alive at once do not share what they hold.
+    void twoAtOnce() {
+        std::mt19937 dice(5);
+        const Eigen::MatrixXd a = randomDefinite(30, dice);
+        const CaseRows b = CaseRows::Random(30, 2);
+        const Factor first(lowerOf(a));
+        const Factor second(lowerOf(4 * a));
+        QVERIFY((first.solve(b) - 4 * second.solve(b)).norm() < 1e-10 * b.norm());
+    }
+    void singularIsSaid() {
+        const Factor factor(
+            lowerOf(Eigen::MatrixXd::Zero(3, 3) + Eigen::Vector3d(1, 0, 1).asDiagonal().toDenseMatrix()));
+        // The middle row has no entry at all.
+        QVERIFY(!factor.succeeded());
+    }
+};
+
+QTEST_GUILESS_MAIN(TestFactor)
+#include "test_factor.moc"
