@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include "cli/frame_json.h"
+#include "cli/survey_json.h"
 #include "core/base/constants.h"
 #include "core/base/places.h"
 #include "core/clearance/angles.h"
@@ -128,6 +129,14 @@ Result<Json> runBolts(const Json &json) {
     for (const joints::BoltForce &f : *forces)
         out[f.id] = {{"shear", f.shear}, {"tension", f.tension}, {"utilization", f.utilization}};
     return Json{{"bolts", std::move(out)}};
+}
+
+Result<Json> runSurvey(const Json &json) {
+    const auto net = readNet(json);
+    if (!net) return tl::unexpected(net.error());
+    const auto adjustment = survey::adjust(*net);
+    if (!adjustment) return tl::unexpected(adjustment.error());
+    return writeAdjustment(*net, *adjustment);
 }
 
 Result<Json> runClearance(const Json &json) {

@@ -11,6 +11,7 @@ namespace hefty::cli {
 [[nodiscard]] Result<Json> runFrame(const Json &model);
 [[nodiscard]] Result<Json> runWeld(const Json &group);
 [[nodiscard]] Result<Json> runBolts(const Json &group);
+[[nodiscard]] Result<Json> runSurvey(const Json &net);
 [[nodiscard]] Result<Json> runClearance(const Json &rig);
 /// @param text  the job file's text
 [[nodiscard]] Result<Json> runAppraise(const std::string &text);

@@ -64,6 +64,7 @@ int main(int argc, char **argv) {
     add("frame", "Solve a frame of beams, springs and rigid links", onJson(hefty::cli::runFrame));
     add("weld", "Stress in a group of fillet welds", onJson(hefty::cli::runWeld));
     add("bolts", "Forces in a group of bolts", onJson(hefty::cli::runBolts));
+    add("survey", "Adjust a network of tape measures", onJson(hefty::cli::runSurvey));
     add("clearance", "Approach, departure and breakover angle", onJson(hefty::cli::runClearance));
     try {
         app.parse(argc, argv);

@@ -92,6 +92,30 @@ class TestGirder : public QObject {
         QVERIFY(std::abs(json(run.out)["bolts"]["1"]["shear"].get<double>() - 3000) < 1e-9);
         QVERIFY(std::abs(json(run.out)["bolts"]["2"]["tension"].get<double>() - 2000) < 1e-9);
     }
+    void survey() {
+        const QByteArray net =
+            R"({"points":[{"id":"A","near":[0,0,0],"fixed":["x","y","z"]},{"id":"B","near":[500,0,0],"fixed":["x","y","z"]},
+            {"id":"P","near":[200,200,0],"fixed":["z"]}],"measures":[{"kind":"distance","from":"A","to":"P","value":300,"sigma":1},
+            {"kind":"distance","from":"B","to":"P","value":400,"sigma":1},{"kind":"coordinate","point":"P","axis":"x","value":180,"sigma":1},
+            {"kind":"level","from":"A","to":"P","value":0,"sigma":1}]})";
+        const Run run = girder({"survey", "-"}, net);
+        QCOMPARE(run.exit, 0);
+        const Json answer = json(run.out);
+        QVERIFY(std::abs(answer["points"]["P"]["at"][1].get<double>() - 240) < 1e-6);
+        QCOMPARE(answer["points"]["P"]["sigma"][2].get<double>(), 0.0);
+        QCOMPARE(answer["redundancy"].get<int>(), 2);
+        QVERIFY(std::abs(answer["sigma0"].get<double>()) < 1e-6);
+        QVERIFY(answer["suspects"].empty());
+        QCOMPARE(answer["measures"].size(), std::size_t(4));
+        const Run loose = girder({"survey", "-"},
+                                 QByteArray(net)
+                                     .replace(R"("fixed":["z"])", R"("fixed":[])")
+                                     .replace(R"({"kind":"level","from":"A","to":"P","value":0,"sigma":1})",
+                                              R"({"kind":"level","from":"A","to":"B","value":0,"sigma":1})"));
+        QCOMPARE(loose.exit, 3);
+        QCOMPARE(QString::fromStdString(json(loose.error)["error"]["kind"]), QStringLiteral("undetermined"));
+        QCOMPARE(QString::fromStdString(json(loose.error)["error"]["where"]), QStringLiteral("P"));
+    }
     void clearance() {
         const Run run = girder(
             {"clearance", "-"},
@@ -114,6 +138,25 @@ class TestGirder : public QObject {
         QTest::newRow("file that is not there") << QStringList{"frame", "/no/such"} << QByteArray() << 2;
         QTest::newRow("empty input") << QStringList{"frame", "-"} << QByteArray() << 2;
         QTest::newRow("broken JSON") << QStringList{"weld", "-"} << QByteArray("{\"a\":") << 2;
+        QTest::newRow("survey: unknown point")
+            << QStringList{"survey", "-"}
+            << QByteArray(
+                   R"({"points":[{"id":"A","near":[0,0,0]}],"measures":[{"kind":"distance","from":"A","to":"Q","value":5}]})")
+            << 2;
+        QTest::newRow("survey: tape reading of 0")
+            << QStringList{"survey", "-"}
+            << QByteArray(
+                   R"({"points":[{"id":"A","near":[0,0,0]},{"id":"B","near":[1,0,0]}],"measures":[{"kind":"distance","from":"A","to":"B","value":0}]})")
+            << 2;
+        QTest::newRow("survey: a kind of nowhere")
+            << QStringList{"survey", "-"}
+            << QByteArray(R"({"points":[{"id":"A","near":[0,0,0]}],"measures":[{"kind":"guess","value":5}]})")
+            << 2;
+        QTest::newRow("survey: an axis of nowhere")
+            << QStringList{"survey", "-"}
+            << QByteArray(
+                   R"({"points":[{"id":"A","near":[0,0,0],"fixed":["w"]}],"measures":[{"kind":"coordinate","point":"A","axis":"z","value":5}]})")
+            << 2;
         QTest::newRow("job of another program") << QStringList{"appraise", "-"} << QByteArray("{}") << 2;
         QTest::newRow("mechanism")
             << QStringList{"frame", "-"}
