@@ -95,6 +95,7 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     connect(m_findings, &FindingsPanel::showAsked, this, &MainWindow::showFinding);
     connect(m_findings, &FindingsPanel::whyAsked, this, &MainWindow::whyFinding);
     connect(m_prove, &ProveBench::whyAsked, this, &MainWindow::openWorking);
+    connect(m_measure, &MeasureBench::whyAsked, this, &MainWindow::openWorking);
     connect(m_cut, &CutBench::exportAsked, this, &MainWindow::exportCuts);
     connect(m_cut, &CutBench::rackAsked, this, &MainWindow::openRack);
     for (auto signal :

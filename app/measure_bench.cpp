@@ -12,6 +12,7 @@
 #include <QVBoxLayout>
 
 #include "app/job_lists.h"
+#include "app/survey_page.h"
 #include "app/theme.h"
 
 namespace hefty::app {
@@ -264,6 +265,16 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     m_front->showArmor = false;
     m_front->setFit({0, -1100, -160}, {0, 1100, 1880});
     m_front->targets = [this] { return targetsFor(ViewSide::Front); };
+    m_top = new PlanView(session, ViewSide::Top, this);
+    m_top->setObjectName("measureTop");
+    m_top->setAccessibleName(tr("Frame from above, with the tape network"));
+    m_top->title = tr("From above, front down");
+    m_top->showArmor = m_top->showOutline = m_top->showKeepOuts = false;
+    m_top->showSurvey = true;
+    m_top->setFit({-4500, -1000, 0}, {800, 1000, 0});
+    m_second = new QStackedWidget(this);
+    m_second->addWidget(m_front);
+    m_second->addWidget(m_top);
     m_model = new DatumModel(session, this);
     m_table = new QTableView(this);
     m_table->setObjectName("datumTable");
@@ -300,7 +311,7 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
         chooser->addWidget(button);
     };
     offer(tr("Data"), "listData", dataPage);
-    offer(tr("Bolt holes"), "listHoles", new RecordTable(session, "holes", boltHoleList(), this));
+    offer(tr("Holes"), "listHoles", new RecordTable(session, "holes", boltHoleList(), this));
     auto *outline = new RecordTable(session, "outline", outlineList(), this);
     auto *keepOuts = new RecordTable(session, "keepOuts", keepOutList(), this);
     offer(tr("Outline"), "listOutline", outline);
@@ -309,13 +320,20 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     markChosen(keepOuts, [](const rig::Vehicle &v, std::size_t row) -> Vec3 {
         return (v.keepOuts[row].low + v.keepOuts[row].high) / 2;
     });
+    auto *points = new RecordTable(session, "surveyPoints", surveyPointList(), this);
+    m_firstSurveyList = m_lists->count();
+    offer(tr("Points"), "listPoints", points);
+    markChosen(points, [](const rig::Vehicle &v, std::size_t row) { return v.survey.points[row].near; });
+    auto *survey = new SurveyPage(session, this);
+    connect(survey, &SurveyPage::whyAsked, this, &MeasureBench::whyAsked);
+    offer(tr("Tape"), "listTape", survey);
     group->button(0)->setChecked(true);
-    connect(group, &QButtonGroup::idClicked, m_lists, &QStackedWidget::setCurrentIndex);
+    connect(group, &QButtonGroup::idClicked, this, &MeasureBench::showList);
     auto *tray = new QVBoxLayout;
     tray->addLayout(chooser);
     tray->addWidget(m_lists, 1);
     auto *lower = new QHBoxLayout;
-    lower->addWidget(m_front, 5);
+    lower->addWidget(m_second, 5);
     lower->addLayout(tray, 6);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);
@@ -327,13 +345,21 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     describe();
 }
 
+void MeasureBench::showList(int index) {
+    m_lists->setCurrentIndex(index);
+    const bool survey = index >= m_firstSurveyList;
+    m_second->setCurrentIndex(survey ? 1 : 0);
+    m_side->showSurvey = survey;
+    for (PlanView *view : {m_side, m_front, m_top}) view->markPlace(std::nullopt);
+}
+
 /// The row chosen in a list is circled in both pictures.
 void MeasureBench::markChosen(RecordTable *list,
                               std::function<Vec3(const rig::Vehicle &, std::size_t row)> place) {
     connect(list->table()->selectionModel(), &QItemSelectionModel::currentRowChanged, this,
             [this, list, place = std::move(place)](const QModelIndex &now) {
                 const bool valid = now.isValid() && now.row() < list->model()->rowCount();
-                for (PlanView *view : {m_side, m_front})
+                for (PlanView *view : {m_side, m_front, m_top})
                     view->markPlace(valid ? std::optional(place(m_session->job().vehicle,
                                                                 static_cast<std::size_t>(now.row())))
                                           : std::nullopt);
@@ -413,6 +439,13 @@ void MeasureBench::showSubject(const QString &subject, const std::optional<Vec3>
         m_table->setFocus();
     }
     if (subject == "frontHoles" || subject.startsWith("mount.")) openList("listHoles");
+    if (subject.startsWith("reading.")) {
+        openList("listTape");
+        auto *tape = findChild<QTableView *>("tapeTable");
+        tape->selectRow(subject.mid(8).toInt());
+        tape->setFocus();
+    }
+    if (rig::surveyPlace(subject.toStdString())) openList("listTape");
     const auto list = rig::ladderFrameDatums();
     for (std::size_t i = 0; i < list.size(); ++i)
         if (subject.toStdString() == list[i].id) {
@@ -420,7 +453,7 @@ void MeasureBench::showSubject(const QString &subject, const std::optional<Vec3>
             m_table->setCurrentIndex(m_model->index(static_cast<int>(i), 1));
             m_table->setFocus();
         }
-    for (PlanView *view : {m_side, m_front}) {
+    for (PlanView *view : {m_side, m_front, m_top}) {
         view->markPlace(place);
         if (view->targetPlace(subject)) view->focusTarget(subject);
     }

@@ -48,16 +48,22 @@ class MeasureBench : public QWidget {
     /// Moves to what a finding is about.
     void showSubject(const QString &subject, const std::optional<Vec3> &place);
 
+  signals:
+    void whyAsked(const working::Working &working);
+
   private:
+    void showList(int index);
     [[nodiscard]] std::vector<DragTarget> targetsFor(ViewSide side) const;
     void describe();
     void markChosen(RecordTable *list, std::function<Vec3(const rig::Vehicle &, std::size_t row)> place);
 
     Session *m_session;
-    PlanView *m_side, *m_front;
+    PlanView *m_side, *m_front, *m_top;
+    QStackedWidget *m_second;  ///< from ahead, or from above while the survey is worked on
     QTableView *m_table;
     DatumModel *m_model;
     QStackedWidget *m_lists;
+    int m_firstSurveyList = 0;
     QLabel *m_how;
 };
 

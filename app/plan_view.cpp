@@ -188,6 +188,10 @@ void PlanView::drawAll(QPainter &painter) {
     }
     painter.setOpacity(1);
     if (showOutline) drawOutlinePoints(painter, view, vehicle);
+    if (showSurvey)
+        drawSurvey(painter, view, vehicle.survey,
+                   m_session->isWorking() || !appraisal->survey ? nullptr : &*appraisal->survey,
+                   m_session->units());
     drawTargets(painter);
     if (m_place) {
         painter.setPen(QPen(colors().bad, 2.5));

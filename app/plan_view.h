@@ -46,6 +46,7 @@ class PlanView : public QWidget {
     bool showOutline = true;
     bool showTangents = true;
     bool showArmor = true;
+    bool showSurvey = false;
     QString title;
 
     /// World box that a fit shows, seen in this view.

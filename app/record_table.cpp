@@ -84,6 +84,7 @@ RecordModel::RecordModel(Session *session, RecordList list, QObject *parent)
     m_rows = m_list.count(session->job());
     connect(session, &Session::jobChanged, this, &RecordModel::follow);
     connect(session, &Session::unitsChanged, this, &RecordModel::follow);
+    connect(session, &Session::appraisalChanged, this, &RecordModel::follow);
 }
 
 void RecordModel::follow() {

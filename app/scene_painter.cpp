@@ -139,6 +139,49 @@ void drawKeepOuts(QPainter &p, const Projection &view, const rig::Vehicle &v) {
     }
 }
 
+namespace {
+
+/// The lines of the readings; where the survey is worked out, between the adjusted points.
+void drawReadings(QPainter &p, const Projection &view, const rig::SurveyResult &result,
+                  measure::UnitSystem units) {
+    const auto &measures = result.net.net.measures;
+    const auto &suspects = result.adjustment.suspects;
+    for (std::size_t i = 0; i < measures.size(); ++i) {
+        const survey::SurveyMeasure &m = measures[i];
+        if (m.kind == survey::MeasureKind::Coordinate) continue;
+        const bool suspect =
+            std::find(suspects.begin(), suspects.end(), static_cast<int>(i)) != suspects.end();
+        const QPointF a = view.place(result.adjustment.points[static_cast<std::size_t>(m.from)]),
+                      b = view.place(result.adjustment.points[static_cast<std::size_t>(m.to)]);
+        p.setPen(suspect ? cosmetic(colors().bad, 2.4)
+                         : cosmetic(colors().faint, 1,
+                                    m.kind == survey::MeasureKind::Level ? Qt::DotLine : Qt::SolidLine));
+        p.drawLine(a, b);
+        if (suspect)
+            drawLabel(p, (a + b) / 2,
+                      QString::fromStdString(measure::printQuantity(result.adjustment.measures[i].residual,
+                                                                    measure::Quantity::DrilledLength, units)),
+                      colors().bad, colors().paper);
+    }
+}
+
+}  // namespace
+
+void drawSurvey(QPainter &p, const Projection &view, const rig::SurveyBook &book,
+                const rig::SurveyResult *result, measure::UnitSystem units) {
+    if (result) drawReadings(p, view, *result, units);
+    for (std::size_t i = 0; i < book.points.size(); ++i) {
+        const bool adjusted = result && i < result->adjustment.points.size();
+        const QPointF c = view.place(adjusted ? result->adjustment.points[i] : book.points[i].near);
+        // A given coordinate makes a filled mark, one that is asked for an open one.
+        const auto &fixed = book.points[i].fixed;
+        p.setPen(cosmetic(colors().blue, 1.6));
+        p.setBrush(fixed[0] || fixed[1] ? QBrush(colors().blue) : QBrush(colors().paper));
+        const QPointF mark[3] = {c + QPointF(0, -7), c + QPointF(6, 4), c + QPointF(-6, 4)};
+        p.drawPolygon(mark, 3);
+    }
+}
+
 void drawOutlinePoints(QPainter &p, const Projection &view, const rig::Vehicle &v) {
     p.setPen(cosmetic(colors().blue, 1.6));
     for (const rig::OutlinePoint &o : v.outline)

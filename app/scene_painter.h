@@ -22,6 +22,9 @@ void drawGround(QPainter &painter, const Projection &view, const QRectF &box);
 void drawVehicle(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle, bool side,
                  bool front);
 void drawKeepOuts(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle);
+/// The tape network: its points, and a line for each reading; a likely wrong one red and with its residual.
+void drawSurvey(QPainter &painter, const Projection &view, const rig::SurveyBook &book,
+                const rig::SurveyResult *result, measure::UnitSystem units);
 void drawOutlinePoints(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle);
 void drawArmor(QPainter &painter, const Projection &view, const armor::Assembly &assembly,
                const QString &selected);

@@ -71,6 +71,7 @@ struct PieceAppraisal {
 /// Everything that follows from a job. Immutable; never saved as truth.
 struct Appraisal {
     std::optional<rig::RigGeometry> rig;
+    std::optional<rig::SurveyResult> survey;  ///< none: nothing surveyed, or a finding says why it failed
     std::optional<clearance::Clearance> clearance;
     std::vector<PieceAppraisal> pieces;
     std::vector<Finding> findings;  ///< worst first

@@ -21,6 +21,7 @@ class Appraiser {
 
     Appraisal run() {
         measureRig();
+        workOutSurvey();
         if (m_out.rig)
             for (const armor::Piece &piece : m_job.pieces) appraisePiece(piece);
         if (m_out.rig) findClearance();
@@ -67,6 +68,52 @@ class Appraiser {
             add("assumed/railMaterial", Severity::Note, "measure", "railMaterial",
                 fmt::format("The grade of the frame rails is {} ({}): the frame ends are not proved.",
                             rig::trustWord(m_job.vehicle.railMaterialTrust), m_job.vehicle.railMaterial));
+    }
+
+    void workOutSurvey() {
+        const rig::SurveyBook &book = m_job.vehicle.survey;
+        if (book.empty()) return;
+        auto survey = rig::workOut(book);
+        if (!survey) {
+            // Nothing else hangs on the survey: the job goes on without it.
+            const Problem &p = survey.error();
+            add("survey/" + p.where, Severity::Fix, "measure", p.where,
+                p.message + (p.remedy.empty() ? "" : " " + p.remedy));
+            return;
+        }
+        m_out.survey = std::move(*survey);
+        for (const int s : m_out.survey->adjustment.suspects)
+            suspectFinding(book, static_cast<std::size_t>(s));
+        if (const auto &square = m_out.survey->squareness; square && square->cure != survey::Cure::None) {
+            Finding &f = add(
+                "survey/squareness", Severity::Note, "measure", "end.right",
+                {fmt::format("The frame ends are out of square: skew {{0}}, twist {{1}}, spread {{2}}. {}",
+                             square->advice),
+                 {{square->skew, Quantity::DrilledLength},
+                  {square->twist, Quantity::DrilledLength},
+                  {square->spread, Quantity::DrilledLength}}});
+            f.value = square->skew;
+            f.quantity = Quantity::DrilledLength;
+            f.working = square->working;
+        }
+    }
+
+    void suspectFinding(const rig::SurveyBook &book, std::size_t measure) {
+        const rig::SurveyResult &s = *m_out.survey;
+        const auto reading = static_cast<std::size_t>(s.net.readingOf[measure]);
+        const survey::AdjustedMeasure &m = s.adjustment.measures[measure];
+        const rig::Reading &r = book.readings[reading];
+        Finding &f = add(
+            fmt::format("survey/reading/{}", reading), Severity::Fix, "measure",
+            fmt::format("reading.{}", reading),
+            {fmt::format("Likely wrong: {}, read as {{0}}. The other readings say {{1}}. Measure it again "
+                         "or ignore it.",
+                         rig::readingName(book, r)),
+             {{r.value, Quantity::DrilledLength}, {r.value + m.residual, Quantity::DrilledLength}}});
+        f.value = std::abs(m.standardized);
+        f.limit = survey::suspectResidual;
+        f.at = s.adjustment.points[static_cast<std::size_t>(s.net.net.measures[measure].from)];
+        f.working = survey::residualWorking(s.net.net, s.adjustment, static_cast<int>(measure));
     }
 
     void appraisePiece(const armor::Piece &piece) {

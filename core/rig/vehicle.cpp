@@ -225,6 +225,34 @@ Result<RigGeometry> geometry(const Vehicle &vehicle) {
     return g;
 }
 
+std::optional<BookPoint> nextSurveyPoint(const Vehicle &vehicle) {
+    const auto datumOr = [&vehicle](const char *id, double fallback) {
+        return vehicle.value(id).value_or(fallback);
+    };
+    const double end = datumOr("frontFrameEnd", 600), back = datumOr("rearFrameEnd", 900);
+    const double wheelbase = datumOr("wheelbase", 3000), half = datumOr("railSpacing", 800) / 2;
+    const std::map<std::string_view, double> along{{"end", end},
+                                                   {"cross", end - datumOr("crossmember", 200)},
+                                                   {"mount", -0.25 * wheelbase},
+                                                   {"rear", -wheelbase - back}};
+    for (const SurveyPlace &place : ladderFramePlaces()) {
+        const auto &points = vehicle.survey.points;
+        if (std::any_of(points.begin(), points.end(), [&](const BookPoint &p) { return p.id == place.id; }))
+            continue;
+        const std::string_view pair = std::string_view(place.id).substr(0, place.id.find('.'));
+        const bool left = place.id.ends_with(".left");
+        BookPoint p;
+        p.id = place.id;
+        p.name = place.name;
+        p.near = {along.at(pair), left ? half : -half, datumOr("railCenter", 600)};
+        // Without something given the whole net could slide and turn on the floor.
+        if (left && pair == "rear") p.fixed = {true, true, false};
+        if (left && pair == "end") p.fixed = {false, true, false};
+        return p;
+    }
+    return std::nullopt;
+}
+
 Vehicle blankVehicle() {
     Vehicle vehicle;
     vehicle.id = "vehicle";
@@ -260,6 +288,8 @@ Vehicle readVehicle(const Json &json, const std::string &path, Faults &faults) {
     readOutline(o, vehicle, faults);
     readKeepOuts(o, vehicle, faults);
     readSilhouettes(o, vehicle, faults);
+    if (const Json *survey = o.child("survey"))
+        vehicle.survey = readSurveyBook(*survey, o.pathOf("survey"), faults);
     vehicle.extra = o.leftover();
     return vehicle;
 }
@@ -305,6 +335,7 @@ Json writeVehicle(const Vehicle &vehicle) {
         json["silhouettes"].push_back(
             {{"view", s.view}, {"closed", s.closed}, {"points", std::move(points)}});
     }
+    if (vehicle.survey != SurveyBook{}) json["survey"] = writeSurveyBook(vehicle.survey);
     return json;
 }
 

@@ -9,6 +9,7 @@
 #include "core/base/object_reader.h"
 #include "core/base/result.h"
 #include "core/measure/quantity.h"
+#include "core/rig/survey_book.h"
 #include "core/shape/geometry.h"
 
 /// The vehicle as surveyed. Vehicle axes (ISO 8855): x forward, y left, z up, origin on the ground
@@ -100,6 +101,7 @@ struct Vehicle {
     std::vector<OutlinePoint> outline;
     std::vector<KeepOut> keepOuts;
     std::vector<Silhouette> silhouettes;
+    SurveyBook survey;
     Json extra = Json::object();  ///< fields of the file that this version does not know
 
     [[nodiscard]] std::optional<double> value(std::string_view datumId) const;
@@ -126,6 +128,11 @@ struct RigGeometry {
 /// @error Undetermined  a required datum is missing; `where` is its id
 ///        BadInput      one is outside its range, or the frame has fewer than two holes
 [[nodiscard]] Result<RigGeometry> geometry(const Vehicle &vehicle);
+
+/// The next place of a ladder frame that the survey does not have yet, with a first guess from the
+/// vehicle's data; the pair furthest back is given along, its left point also across. Nothing if all are in
+/// it.
+[[nodiscard]] std::optional<BookPoint> nextSurveyPoint(const Vehicle &vehicle);
 
 /// A vehicle of the right shape with nothing measured yet.
 [[nodiscard]] Vehicle blankVehicle();

@@ -1,5 +1,6 @@
 #include <QAbstractItemModelTester>
 #include <QComboBox>
+#include <QDialog>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSignalSpy>
@@ -19,6 +20,7 @@ namespace {
 /// Types into a cell as a person does: double click, text, Return.
 void typeInto(QTableView *table, int row, int column, const QString &text) {
     const QModelIndex index = table->model()->index(row, column);
+    QVERIFY(QTest::qWaitForWindowExposed(table->window()));
     QApplication::setActiveWindow(table->window());
     table->setFocus();
     table->scrollTo(index);
@@ -50,7 +52,9 @@ class TestLists : public QObject {
                                           {"rules", 3},
                                           {"shop", 4},
                                           {"rack", 5},
-                                          {"job card", 6}})
+                                          {"job card", 6},
+                                          {"survey points", 7},
+                                          {"tape", 8}})
             QTest::newRow(name) << which;
     }
     void everyListKeepsTheContract() {
@@ -195,6 +199,60 @@ class TestLists : public QObject {
         for (const workshop::NestedBar &b : bars) QVERIFY(b.bar.id != "R-104");
         QVERIFY(std::abs(gauge(demo.session(), "cost") - before) > 0.01);
     }
+    /// A survey by mouse and keyboard: a wrong reading is named, goes when it is read again; the next one
+    /// asked for is planned and typed; the data take over what the survey knows.
+    void surveyByHand() {
+        DemoWindow demo;
+        QVERIFY(demo.settle());
+        QTest::mouseClick(demo.find<QPushButton>("listTape"), Qt::LeftButton);
+        auto *table = demo.find<QTableView>("tapeTable");
+        QTRY_VERIFY(table->isVisible());
+        const QString sound = table->model()->index(4, 3).data().toString();
+        typeInto(table, 4, 3, "16'8\"");  // 5080 mm
+        QVERIFY(demo.settle());
+        const job::Finding *f = demo.session().appraisal()->finding("survey/reading/4");
+        QVERIFY(f);
+        QVERIFY(table->model()->index(4, 4).data().toString().endsWith('!'));
+        demo.find<QPushButton>("show.survey/reading/4")->click();
+        QCOMPARE(table->currentIndex().row(), 4);
+        typeInto(table, 4, 3, sound);
+        QVERIFY(demo.settle());
+        QVERIFY(!demo.session().appraisal()->finding("survey/reading/4"));
+
+        auto *next = demo.find<QPushButton>("nextReading");
+        QVERIFY(next->isVisible());
+        const int rows = table->model()->rowCount();
+        const std::size_t counted = demo.session().appraisal()->survey->net.readingOf.size();
+        next->click();
+        QCOMPARE(table->model()->rowCount(), rows + 1);
+        auto *editor = qobject_cast<QLineEdit *>(QApplication::focusWidget());
+        QVERIFY(editor);
+        const QString expected = editor->text();
+        QTest::keyClick(editor, Qt::Key_Escape);
+        QVERIFY(demo.settle());
+        // planned, not read: it does not count yet
+        QCOMPARE(demo.session().appraisal()->survey->net.readingOf.size(), counted);
+        QCOMPARE(table->model()->index(rows, 4).data().toString(), QStringLiteral("to read"));
+        typeInto(table, rows, 3, expected);
+        QVERIFY(demo.settle());
+        QCOMPARE(demo.session().appraisal()->survey->net.readingOf.size(), counted + 1);
+
+        demo.session().edit("Spoil a datum",
+                            [](job::Job &job) { job.vehicle.data["frontFrameEnd"].value = 700; });
+        QVERIFY(demo.settle());
+        demo.find<QPushButton>("useSurvey")->click();
+        QVERIFY(std::abs(demo.session().job().vehicle.value("frontFrameEnd").value() - 640) < 3);
+        QCOMPARE(demo.session().undoStack()->undoText(), QStringLiteral("Use the survey for the data"));
+        demo.find<QPushButton>("whySquare")->click();
+        QVERIFY(demo.settle());
+        demo.find<QPushButton>("whySquare")->click();
+        QVERIFY(demo.find<QDialog>("workingSheet"));
+        table->selectRow(2);
+        demo.find<QPushButton>("ignoreReading")->click();
+        QVERIFY(demo.session().job().vehicle.survey.readings[2].ignored);
+        demo.find<QPushButton>("ignoreReading")->click();
+        QVERIFY(!demo.session().job().vehicle.survey.readings[2].ignored);
+    }
     void jobCardByHand() {
         DemoWindow demo;
         demo.find<QAction>("jobCard")->trigger();
@@ -237,7 +295,7 @@ class TestLists : public QObject {
     }
 
   private:
-    static RecordList listNumber(int which, const Session &session) {
+    static RecordList listNumber(int which, Session &session) {
         switch (which) {
             case 0:
                 return boltHoleList();
@@ -251,6 +309,10 @@ class TestLists : public QObject {
                 return shopSettingList();
             case 5:
                 return rackList(session.stock());
+            case 7:
+                return surveyPointList();
+            case 8:
+                return tapeList(&session);
             default:
                 return jobCardList();
         }
