@@ -5,6 +5,7 @@
 
 #include "core/armor/contact.h"
 #include "core/base/constants.h"
+#include "core/clearance/gaps.h"
 #include "core/job/appraisal.h"
 #include "core/proof/attachment.h"
 
@@ -25,6 +26,8 @@ class Appraiser {
         if (m_out.rig)
             for (const armor::Piece &piece : m_job.pieces) appraisePiece(piece);
         if (m_out.rig) findClearance();
+        for (const PieceAppraisal &piece : m_out.pieces)
+            if (piece.assembly) checkGaps(piece);
         addGauges();
         gaugeFindings();
         std::stable_sort(m_out.findings.begin(), m_out.findings.end(),
@@ -290,6 +293,41 @@ class Appraiser {
             m_out.clearance = std::move(*angles);
         else
             problem("clearance", "measure", angles.error());
+    }
+
+    /// The name of a keep-out for a sentence: "left headlamp, with ..." is cut at its comma.
+    std::string keepOutName(const std::string &id) const {
+        for (const rig::KeepOut &k : m_job.vehicle.keepOuts)
+            if (k.id == id) return k.name.substr(0, k.name.find(','));
+        return id;
+    }
+
+    void checkGaps(const PieceAppraisal &piece) {
+        m_piece = piece.id;
+        std::vector<clearance::ConvexBody> bodies;
+        for (const armor::Solid &s : piece.assembly->solids) {
+            clearance::ConvexBody body{s.part, {}};
+            for (const armor::Solid::Face &f : s.faces) body.faces.push_back(f.corners);
+            bodies.push_back(std::move(body));
+        }
+        std::vector<clearance::ClearBox> boxes;
+        for (const rig::KeepOut &k : m_job.vehicle.keepOuts) boxes.push_back({k.id, k.low, k.high, k.gap});
+        const auto tight = clearance::gaps(bodies, boxes);
+        if (!tight) return problem("gap/" + tight.error().where, "measure", tight.error());
+        for (const clearance::Gap &g : *tight) {
+            if (g.distance >= g.wanted - 1e-3) continue;
+            Finding &f = add(fmt::format("gap/{}/{}", g.body, g.box), Severity::Fix, "layout", g.body,
+                             {g.overlaps ? fmt::format("{} runs into the {}; {{1}} of room is wanted.",
+                                                       g.body, keepOutName(g.box))
+                                         : fmt::format("{} stands {{0}} from the {}; {{1}} is wanted.",
+                                                       g.body, keepOutName(g.box)),
+                              {{g.distance, Quantity::DrilledLength}, {g.wanted, Quantity::DrilledLength}}});
+            f.value = g.distance;
+            f.limit = g.wanted;
+            f.quantity = Quantity::DrilledLength;
+            f.at = g.onBody;
+            f.working = clearance::gapWorking(g);
+        }
     }
 
     void addPieceEdges(const armor::Assembly &a, const rig::RigGeometry &g,

@@ -201,6 +201,9 @@ class RemedyFinder {
         if (f.id == "gauge/wheelPath")
             return {stepped("cornerCut", 15), stepped("sweep", radians(3)), stepped("height", 10)};
         if (f.id == "gauge/clearance") return {stepped("height", 20)};
+        if (f.id.starts_with("gap/"))
+            return {stepped("setback", 10), stepped("height", 10),     stepped("height", -10),
+                    stepped("width", -40),  stepped("gussetLeg", -20), stepped("trayDepth", -10)};
         if (f.id.starts_with("weld-large/")) return {smallerLeg(f)};
         if (f.id.starts_with("weld-size/") || f.id.starts_with("check/weld/")) return weldTrials(f);
         if (f.id.starts_with("check/bolt/winch")) return {stronger("footBoltGrade", "10.9"), weakerWinch()};
