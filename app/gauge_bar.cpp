@@ -77,7 +77,7 @@ void GaugeButton::paintEvent(QPaintEvent *) {
     const QRect box = rect().adjusted(14, 4, -4, -4);
     p.drawText(box, Qt::AlignLeft | Qt::AlignTop,
                p.fontMetrics().elidedText(m_name, Qt::ElideRight, box.width()));
-    p.setFont(measureFont(14, true));
+    p.setFont(measureFont(13, true));
     p.drawText(box.adjusted(0, 16, 0, 0), Qt::AlignLeft | Qt::AlignTop, m_value);
     p.setFont(measureFont(9));
     p.setPen(m_change.isEmpty() ? QColor("#C7CBC8") : c.yellow);
@@ -95,7 +95,8 @@ GaugeBar::GaugeBar(Session *session, QWidget *parent) : QWidget(parent) {
     auto *layout = new QHBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(1);
-    for (const char *id : {"approach", "wheelPath", "clearance", "margin", "mass", "axle", "cost"}) {
+    for (const char *id :
+         {"approach", "wheelPath", "breakover", "departure", "clearance", "margin", "mass", "axle", "cost"}) {
         auto *button = new GaugeButton(session, id, this);
         connect(button, &QAbstractButton::clicked, this, [this, id] { emit asked(id); });
         layout->addWidget(button);

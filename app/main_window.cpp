@@ -387,6 +387,13 @@ void MainWindow::gaugeAsked(const QString &id) {
         goTo(3);
     } else {
         goTo(1);
+        if (appraisal->clearance && (id == "breakover" || id == "departure")) {
+            // Behind the front axle: seen whole at Measure.
+            goTo(0);
+            const auto &c = *appraisal->clearance;
+            m_measure->showSubject(QString::fromStdString(g->governs),
+                                   id == "breakover" ? c.breakover.at : c.departure.whole.at);
+        }
         if (appraisal->clearance && id == "approach")
             m_layout->showSubject(QString::fromStdString(g->governs),
                                   appraisal->clearance->approach.whole.at);

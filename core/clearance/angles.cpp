@@ -136,6 +136,29 @@ Result<Clearance> angles(const ClearanceModel &model) {
     return out;
 }
 
+working::Working breakoverWorking(const LimitAngle &limit, double wheelbase, const LoadedTire &front,
+                                  const LoadedTire &rear) {
+    using working::number;
+    working::Working w;
+    w.title = "Breakover angle";
+    if (!limit.angle) return w.note(limit.why);
+    const double behind = -limit.at.x(), ahead = limit.at.x() + wheelbase, h = limit.at.z();
+    const double toFront = tangentSlope(behind, h, front.radius).value_or(0),
+                 toRear = tangentSlope(ahead, h, rear.radius).value_or(0);
+    const std::string source = "definition after SAE J1100";
+    w.given("a", "the point behind the front axle", behind, "mm", limit.governs)
+        .given("b", "the point ahead of the rear axle", ahead, "mm", limit.governs)
+        .given("h", "its height above the ground", h, "mm", limit.governs)
+        .step("θ₁", "slope of the plane through it that touches the front tires",
+              "atan((h − R)/a) + asin(R/ρ)", "", degrees(toFront), "°", source)
+        .step("θ₂", "slope of the plane through it that touches the rear tires",
+              "atan((h − R)/b) + asin(R/ρ)", "", degrees(toRear), "°", source)
+        .step("θ", "largest wedge that clears it", "θ₁ + θ₂",
+              fmt::format("{} + {}", number(degrees(toFront)), number(degrees(toRear))),
+              degrees(*limit.angle), "°", source);
+    return w;
+}
+
 working::Working endAngleWorking(const std::string &title, const LimitAngle &limit, double ahead,
                                  double radius) {
     using working::number;

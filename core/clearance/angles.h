@@ -80,6 +80,10 @@ struct Clearance {
 /// tire's circle or behind its rearmost reach.
 [[nodiscard]] std::optional<double> tangentSlope(double ahead, double height, double radius);
 
+/// The calculation of the breakover angle.
+[[nodiscard]] working::Working breakoverWorking(const LimitAngle &angle, double wheelbase,
+                                                const LoadedTire &front, const LoadedTire &rear);
+
 /// The calculation of an approach or departure angle.
 [[nodiscard]] working::Working endAngleWorking(const std::string &title, const LimitAngle &angle,
                                                double ahead, double radius);

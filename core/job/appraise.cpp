@@ -346,7 +346,8 @@ class Appraiser {
                 }
     }
 
-    void addAngle(const char *id, const char *name, const clearance::LimitAngle &angle, double limit) {
+    void addAngle(const char *id, const char *name, const clearance::LimitAngle &angle, double limit,
+                  working::Working working) {
         Gauge g;
         g.id = id;
         g.name = name;
@@ -354,15 +355,28 @@ class Appraiser {
         g.quantity = Quantity::Angle;
         g.limit = limit;
         g.governs = angle.angle ? angle.governs : angle.why;
-        if (m_out.rig)
-            g.working = clearance::endAngleWorking(name, angle, angle.at.x(), m_out.rig->front.loadedRadius);
+        g.working = std::move(working);
         m_out.gauges.push_back(std::move(g));
     }
 
     void addGauges() {
         const clearance::Clearance c = m_out.clearance.value_or(clearance::Clearance{});
-        addAngle("approach", "Approach", c.approach.whole, m_job.rules.leastApproach);
-        addAngle("wheelPath", "Wheel-path angle", c.approach.wheelPath, m_job.rules.leastWheelPath);
+        const rig::RigGeometry rig = m_out.rig.value_or(rig::RigGeometry{});
+        const auto front = [&rig](const char *name, const clearance::LimitAngle &angle) {
+            return clearance::endAngleWorking(name, angle, angle.at.x(), rig.front.loadedRadius);
+        };
+        addAngle("approach", "Approach", c.approach.whole, m_job.rules.leastApproach,
+                 front("Approach angle", c.approach.whole));
+        addAngle("wheelPath", "Wheel-path angle", c.approach.wheelPath, m_job.rules.leastWheelPath,
+                 front("Approach angle in the wheel path", c.approach.wheelPath));
+        addAngle("breakover", "Breakover", c.breakover, m_job.rules.leastBreakover,
+                 clearance::breakoverWorking(c.breakover, rig.wheelbase,
+                                             {rig.front.loadedRadius, rig.front.width, rig.front.track},
+                                             {rig.rear.loadedRadius, rig.rear.width, rig.rear.track}));
+        addAngle(
+            "departure", "Departure", c.departure.whole, m_job.rules.leastDeparture,
+            clearance::endAngleWorking("Departure angle", c.departure.whole,
+                                       -rig.wheelbase - c.departure.whole.at.x(), rig.rear.loadedRadius));
         Gauge under;
         under.id = "clearance";
         under.name = "Under the armor";
@@ -429,6 +443,8 @@ class Appraiser {
             f.working = g.working;
             if (m_out.clearance && g.id == "approach") f.at = m_out.clearance->approach.whole.at;
             if (m_out.clearance && g.id == "wheelPath") f.at = m_out.clearance->approach.wheelPath.at;
+            if (m_out.clearance && g.id == "breakover") f.at = m_out.clearance->breakover.at;
+            if (m_out.clearance && g.id == "departure") f.at = m_out.clearance->departure.whole.at;
         }
     }
 

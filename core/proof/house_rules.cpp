@@ -13,7 +13,7 @@ using measure::Quantity;
 
 constexpr double deg = std::numbers::pi / 180;
 
-constexpr std::array<HouseRule, 13> rulesOfTheHouse{
+constexpr std::array<HouseRule, 15> rulesOfTheHouse{
     {{"shockFactor", "Shock factor on winch pulls", "A line that jerks carries more than the winch pulls.",
       Quantity::Ratio, &HouseRules::shockFactor, 1, 5},
      {"coneSideDeg", "Winch line to the side", "How far the rope may lead to either side.", Quantity::Angle,
@@ -33,6 +33,10 @@ constexpr std::array<HouseRule, 13> rulesOfTheHouse{
       &HouseRules::leastApproach, 0, 90 * deg},
      {"leastWheelPathDeg", "Least approach in the wheel path", "What the tires will climb.", Quantity::Angle,
       &HouseRules::leastWheelPath, 0, 90 * deg},
+     {"leastDepartureDeg", "Least departure angle", "What hangs behind the rear axle.", Quantity::Angle,
+      &HouseRules::leastDeparture, 0, 90 * deg},
+     {"leastBreakoverDeg", "Least breakover angle", "The crest that the belly clears.", Quantity::Angle,
+      &HouseRules::leastBreakover, 0, 90 * deg},
      {"leastClearance", "Least height under the armor", "Standing on level ground.", Quantity::Length,
       &HouseRules::leastClearance, 0, 2000},
      {"mostAddedMass", "Most added mass", "Bought parts included.", Quantity::Mass,

@@ -19,6 +19,8 @@ struct HouseRules {
     double stepLoad = 1500;                  ///< N
     double leastApproach = 0.610865238198;   ///< 35 degrees, whole width
     double leastWheelPath = 0.698131700798;  ///< 40 degrees, in the wheel path
+    double leastDeparture = 0.349065850399;  ///< 20 degrees
+    double leastBreakover = 0.349065850399;  ///< 20 degrees
     double leastClearance = 300;             ///< mm, under the armor
     double mostAddedMass = 120;              ///< kg
     double mostMaterialCost = 900;           ///< the shop's money

@@ -40,12 +40,12 @@ class TestGirder : public QObject {
         QCOMPARE(run.exit, 0);
         QVERIFY(run.error.isEmpty());
         const Json answer = json(run.out);
-        QCOMPARE(answer["gauges"].size(), std::size_t(7));
+        QCOMPARE(answer["gauges"].size(), std::size_t(9));
         QVERIFY(answer["pieces"][0]["proof"]["checks"].size() > 40);
         QVERIFY(answer["pieces"][0]["fabrication"]["nesting"][0]["optimal"].get<bool>());
         // the same numbers as the core gives
         const auto a = job::appraise(hefty::testing::demoJob(), hefty::testing::shippedStock());
-        QVERIFY(std::abs(answer["gauges"][4]["value"].get<double>() - *a.gauge("mass")->value) < 1e-6);
+        QVERIFY(std::abs(answer["gauges"][6]["value"].get<double>() - *a.gauge("mass")->value) < 1e-6);
     }
     void frame() {
         const QByteArray model =

@@ -114,6 +114,21 @@ class TestJob : public QObject {
         QVERIFY(std::abs(*a.gauge("approach")->value -
                          (std::atan2(at.z() - 405, at.x()) + std::asin(405 / rho))) < 1e-12);
     }
+    /// Breakover and departure by hand: tangents from the governing point to the tires, as their Workings
+    /// end.
+    void breakoverAndDepartureByHand() {
+        const Appraisal a = appraise(demoJob(), shippedStock());
+        const auto slope = [](double ahead, double h) {
+            return std::atan2(h - 405, ahead) + std::asin(405 / std::hypot(ahead, h - 405));
+        };
+        const Vec3 b = a.clearance->breakover.at, d = a.clearance->departure.whole.at;
+        QVERIFY(std::abs(*a.gauge("breakover")->value - slope(-b.x(), b.z()) - slope(b.x() + 3220, b.z())) <
+                1e-12);
+        QVERIFY(std::abs(*a.gauge("departure")->value - slope(-3220 - d.x(), d.z())) < 1e-12);
+        for (const char *id : {"approach", "wheelPath", "breakover", "departure"})
+            QVERIFY2(std::abs(a.gauge(id)->working.steps.back().value - degrees(*a.gauge(id)->value)) < 1e-9,
+                     id);
+    }
     /// Moments about the rear axle: the shift of the front axle is m (x + L)/L.
     void axleShift() {
         const Appraisal a = appraise(demoJob(), shippedStock());
