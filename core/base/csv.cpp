@@ -72,6 +72,10 @@ std::string CsvTable::where(std::size_t row, std::string_view column) const {
     return fmt::format("{}, line {}, {}", m_name, m_rows[row].line, column);
 }
 
+bool CsvTable::hasColumn(std::string_view column) const {
+    return std::find(m_columns.begin(), m_columns.end(), column) != m_columns.end();
+}
+
 std::string CsvTable::text(std::size_t row, std::string_view column, Faults &faults) const {
     for (std::size_t c = 0; c < m_columns.size(); ++c)
         if (m_columns[c] == column) return m_rows[row].fields[c];

@@ -18,6 +18,7 @@ class CsvTable {
     [[nodiscard]] static Result<CsvTable> parse(std::string_view text, const std::string &name);
 
     [[nodiscard]] std::size_t rowCount() const { return m_rows.size(); }
+    [[nodiscard]] bool hasColumn(std::string_view column) const;
     /// A field as text; a fault if the column is missing.
     [[nodiscard]] std::string text(std::size_t row, std::string_view column, Faults &faults) const;
     /// A finite number; `empty` if the field is empty and that is given; a fault otherwise.
