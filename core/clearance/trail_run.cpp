@@ -95,19 +95,28 @@ class Driver {
         keepLowest();
     }
 
-    Result<TrailRun> run(const std::stop_token &stop) {
+    /// @param toFirstStrike  ends the run where something first strikes
+    Result<TrailRun> run(const std::stop_token &stop, bool toFirstStrike = false) {
         TrailRun out;
         const double margin = m_vehicle.front.tire.radius + 2 * m_terrain.step;
         const double from = m_terrain.start + m_vehicle.wheelbase + margin, to = m_terrain.end() - margin;
         if (!(from < to))
             return fail(ProblemKind::BadInput, "The way is shorter than the vehicle.", "terrain",
                         "Make it longer.");
-        Pose pose;
+        Pose pose, last;
         std::array<bool, 4> up{};
         std::size_t steps = 0;
         for (double x = from; x <= to; x += m_terrain.step) {
             if (++steps % 64 == 0 && stop.stop_requested())
                 return fail(ProblemKind::Stopped, "The run was stopped.", "trail");
+            // What moved on the last step is likely to move as much again.
+            const Pose before = pose;
+            if (steps > 2) {
+                pose.z += pose.z - last.z;
+                pose.pitch += pose.pitch - last.pitch;
+                pose.roll += pose.roll - last.roll;
+            }
+            last = before;
             pose.x = x;
             out.worstImbalance = std::max(out.worstImbalance, settle(pose));
             RunPose shown{x, pose.z, pose.pitch, pose.roll, {}, {}};
@@ -120,6 +129,7 @@ class Driver {
             }
             out.poses.push_back(shown);
             strikes(pose);
+            if (toFirstStrike && !m_strikes.empty()) break;
         }
         for (const auto &[id, s] : m_strikes) out.strikes.push_back(s);
         std::stable_sort(out.strikes.begin(), out.strikes.end(),
@@ -315,6 +325,7 @@ RunVehicle reversed(const RunVehicle &v) {
 
 Result<double> largestCleared(const RunVehicle &v, ObstacleKind kind, double most, double precision,
                               const std::stop_token &stop) {
+    if (auto fine = check(v); !fine) return tl::unexpected(fine.error());
     if (!(most > 0) || !(precision > 0))
         return fail(ProblemKind::BadInput, "The limit and the precision must be above 0.", "most");
     const bool stepLike = kind == ObstacleKind::Ledge || kind == ObstacleKind::Log;
@@ -322,9 +333,10 @@ Result<double> largestCleared(const RunVehicle &v, ObstacleKind kind, double mos
     double low = 0, high = stepLike ? std::min(most, wheel) : most;
     while (high - low > precision) {
         const double size = (low + high) / 2;
-        const auto terrain = terrainOf({kind, size, 600, 1}, v.wheelbase + 2500);
+        constexpr double step = 10;  // mm: half as fine as a run that is looked at
+        const auto terrain = terrainOf({kind, size, 600, 1}, v.wheelbase + 1500, step);
         if (!terrain) return tl::unexpected(terrain.error());
-        const auto run = drive(v, *terrain, stop);
+        const auto run = Driver(v, *terrain).run(stop, true);
         if (!run) return tl::unexpected(run.error());
         (run->strikes.empty() ? low : high) = size;
     }
