@@ -120,4 +120,23 @@ Result<BeamElement> makeBeamElement(const FrameModel &model, const FrameBeam &be
     return element;
 }
 
+Matrix12 BeamElement::globalStiffness() const {
+    const Eigen::Matrix3d r = rotation.topLeftCorner<3, 3>();
+    Matrix12 out;
+    for (int i = 0; i < 12; i += 3)
+        for (int j = 0; j < 12; j += 3) {
+            const Eigen::Matrix3d half = local.block<3, 3>(i, j) * r;
+            out.block<3, 3>(i, j).noalias() = r.transpose() * half;
+        }
+    return out;
+}
+
+Matrix12 BeamElement::endStiffness() const {
+    const Eigen::Matrix3d r = rotation.topLeftCorner<3, 3>();
+    Matrix12 out;
+    for (int i = 0; i < 12; i += 3)
+        for (int j = 0; j < 12; j += 3) out.block<3, 3>(i, j).noalias() = local.block<3, 3>(i, j) * r;
+    return out;
+}
+
 }  // namespace hefty::mechanics

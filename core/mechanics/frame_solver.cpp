@@ -376,7 +376,7 @@ class StaticSolver {
     /// What recovery needs of every element, once for all cases.
     void prepareRecovery() {
         m_endStiffness.reserve(m_elements.size());
-        for (const BeamElement &e : m_elements) m_endStiffness.push_back(e.local * e.rotation);
+        for (const BeamElement &e : m_elements) m_endStiffness.push_back(e.endStiffness());
         m_held.assign(m_model.nodes.size(), false);
         for (const FreedomMap::Body &body : m_map.bodies())
             if (!body.held.empty())
