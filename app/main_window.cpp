@@ -107,7 +107,12 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     offerRecovery();
 }
 
-MainWindow::~MainWindow() = default;
+MainWindow::~MainWindow() {
+    // The session and the views outlive this part of the window by a moment, and an undo stack speaks once
+    // more when it goes: nobody may answer.
+    QObject::disconnect(m_session, nullptr, nullptr, nullptr);
+    QObject::disconnect(m_session->undoStack(), nullptr, nullptr, nullptr);
+}
 
 QAction *MainWindow::action(const char *name, const QString &text, const QKeySequence &keys,
                             std::function<void()> run) {

@@ -129,6 +129,12 @@ struct StopCheck {
 std::vector<int> solveColumns(const std::vector<Demand> &demands, const std::vector<BarKind> &kinds,
                               const std::vector<Column> &columns, const NestingOptions &options,
                               bool &optimal) {
+    // GLPK keeps an environment for each thread and frees it only when told: at the end of the thread.
+    struct Environment {
+        ~Environment() { glp_free_env(); }
+    };
+    thread_local const Environment environment;
+    (void)environment;
     glp_term_out(GLP_OFF);
     const std::unique_ptr<glp_prob, ProblemDelete> lp(glp_create_prob());
     glp_set_obj_dir(lp.get(), GLP_MIN);
