@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <charconv>
 #include <cmath>
+#include <filesystem>
 #include <fstream>
 #include <sstream>
 
@@ -86,6 +87,7 @@ std::string CsvTable::text(std::size_t row, std::string_view column, Faults &fau
 double CsvTable::number(std::size_t row, std::string_view column, Faults &faults,
                         std::optional<double> empty) const {
     const std::string field = text(row, column, faults);
+    if (!hasColumn(column)) return 0;  // said by text()
     if (field.empty() && empty) return *empty;
     double value = 0;
     const auto [end, error] = std::from_chars(field.data(), field.data() + field.size(), value);
@@ -97,13 +99,18 @@ double CsvTable::number(std::size_t row, std::string_view column, Faults &faults
 }
 
 std::string csvField(std::string_view text) {
-    if (text.find_first_of(",\"\n\r") == std::string_view::npos) return std::string(text);
+    // A reader drops blanks at the ends of a field that is not quoted.
+    const bool blankEnds = !text.empty() && (text.front() == ' ' || text.back() == ' ');
+    if (!blankEnds && text.find_first_of(",\"\n\r") == std::string_view::npos) return std::string(text);
     std::string out(2 * text.size() + 2, '\0');
     out.resize(csv_write(out.data(), out.size(), text.data(), text.size()));
     return out;
 }
 
 Result<std::string> readFile(const std::string &path) {
+    std::error_code ignored;
+    if (std::filesystem::is_directory(path, ignored))
+        return fail(ProblemKind::File, "This is a folder, not a file.", path, "Choose a file in it.");
     std::ifstream file(path, std::ios::binary);
     std::ostringstream text;
     if (!file || !(text << file.rdbuf()) || file.bad()) {

@@ -49,7 +49,7 @@ Section readSection(const Rows &t, std::size_t r, Faults &f) {
     else if (shape == "flat")
         s.shape = SectionShape::Flat;
     else
-        f.add(fmt::format("The shape \"{}\" is not known.", shape), "sections/" + s.id,
+        f.add(fmt::format("The shape \"{}\" is not known.", shape), "sections.csv/" + s.id,
               "Use rect, round, angle or flat.");
     s.series = t.text(r, "series", f);
     s.standard = t.text(r, "standard", f);
@@ -59,15 +59,16 @@ Section readSection(const Rows &t, std::size_t r, Faults &f) {
     s.radius = t.number(r, "radius", f, 0);
     s.material = t.text(r, "material", f);
     s.length = t.number(r, "length", f);
-    checkAbove(s.length, "The stock length", "sections/" + s.id, f);
-    if (const auto p = properties(s, 0); !p) f.add(p.error());
+    checkAbove(s.length, "The stock length", "sections.csv/" + s.id, f);
+    if (const auto p = properties(s, 0); !p)
+        f.add(p.error().message, "sections.csv/" + s.id, p.error().remedy);
     return s;
 }
 
 PlateStock readPlate(const Rows &t, std::size_t r, Faults &f) {
     PlateStock p{t.text(r, "id", f),          t.text(r, "series", f),         t.text(r, "material", f),
                  t.number(r, "thickness", f), t.number(r, "sheet_length", f), t.number(r, "sheet_width", f)};
-    checkAbove(p.thickness, "The thickness", "plates/" + p.id, f);
+    checkAbove(p.thickness, "The thickness", "plates.csv/" + p.id, f);
     return p;
 }
 
@@ -203,14 +204,14 @@ Result<Stock> readStock(const std::string &folder) {
     if (json)
         readBought(*json, stock, faults);
     else
-        faults.add(json.error());
+        faults.add(json.error().message, "bought.json, " + json.error().where, json.error().remedy);
     for (const Section &s : stock.sections)
         if (!stock.material(s.material))
-            faults.add(fmt::format("The material \"{}\" is not known.", s.material), "sections/" + s.id, {},
-                       ProblemKind::UnknownId);
+            faults.add(fmt::format("The material \"{}\" is not known.", s.material), "sections.csv/" + s.id,
+                       {}, ProblemKind::UnknownId);
     for (const PlateStock &p : stock.plates)
         if (!stock.material(p.material))
-            faults.add(fmt::format("The material \"{}\" is not known.", p.material), "plates/" + p.id, {},
+            faults.add(fmt::format("The material \"{}\" is not known.", p.material), "plates.csv/" + p.id, {},
                        ProblemKind::UnknownId);
     if (!faults.none()) return tl::unexpected(faults.joined());
     return stock;
