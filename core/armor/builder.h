@@ -6,6 +6,7 @@
 namespace hefty::armor {
 
 [[nodiscard]] Pattern winchBumperPattern();
+[[nodiscard]] std::vector<SettingDescriptor> winchBumperSettings();
 
 /// Makes the solids of all parts and the welds where they touch. The leg of a weld is the setting
 /// that the pattern names for the lesser of its two parts ("tab" of "tab.left").
