@@ -18,14 +18,14 @@ constexpr std::array<std::pair<MeasureKind, std::string_view>, 3> kindWords{
 
 const std::vector<SurveyPlace> &places() {
     static const std::vector<SurveyPlace> list{
-        {"end.left", "rail end L", "Middle of the left rail's front end, on its outer side."},
-        {"end.right", "rail end R", "Middle of the right rail's front end, on its outer side."},
-        {"cross.left", "cross L", "Where its upper weld meets the left rail."},
-        {"cross.right", "cross R", "Where its upper weld meets the right rail."},
+        {"end.left", "rail end L", "Middle of the left rail's front end, half its width and height."},
+        {"end.right", "rail end R", "Middle of the right rail's front end, half its width and height."},
+        {"cross.left", "cross L", "Middle of the left rail, level with the front weld of the crossmember."},
+        {"cross.right", "cross R", "Middle of the right rail, level with the front weld of the crossmember."},
         {"mount.left", "cab hole L", "Middle of the hole in the left rail under the front cab mount."},
         {"mount.right", "cab hole R", "Middle of the hole in the right rail under the front cab mount."},
-        {"rear.left", "rear end L", "Middle of the left rail's rear end, on its outer side."},
-        {"rear.right", "rear end R", "Middle of the right rail's rear end, on its outer side."}};
+        {"rear.left", "rear end L", "Middle of the left rail's rear end, half its width and height."},
+        {"rear.right", "rear end R", "Middle of the right rail's rear end, half its width and height."}};
     return list;
 }
 

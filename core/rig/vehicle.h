@@ -130,8 +130,8 @@ struct RigGeometry {
 [[nodiscard]] Result<RigGeometry> geometry(const Vehicle &vehicle);
 
 /// The next place of a ladder frame that the survey does not have yet, with a first guess from the
-/// vehicle's data; the pair furthest back is given along, its left point also across. Nothing if all are in
-/// it.
+/// vehicle's data. The left rail's center line is what everything is measured from: its two ends are given
+/// across, its rear end also along. Nothing if all places are in it.
 [[nodiscard]] std::optional<BookPoint> nextSurveyPoint(const Vehicle &vehicle);
 
 /// A vehicle of the right shape with nothing measured yet.
