@@ -101,6 +101,8 @@ GaugeBar::GaugeBar(Session *session, QWidget *parent) : QWidget(parent) {
         connect(button, &QAbstractButton::clicked, this, [this, id] { emit asked(id); });
         layout->addWidget(button);
     }
+    // Painted now, not after the larger views: while a handle moves, the eye is on these numbers.
+    connect(session, &Session::appraisalChanged, this, qOverload<>(&QWidget::repaint));
 }
 
 }  // namespace hefty::app

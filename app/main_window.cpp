@@ -66,6 +66,7 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     : QMainWindow(parent), m_session(new Session(std::move(stock), this)) {
     setObjectName("mainWindow");
     resize(1280, 800);
+    m_gauges = new GaugeBar(m_session);  // first: it is told of an answer before the views are
     m_traveler = new Traveler(m_session);
     m_measure = new MeasureBench(m_session);
     m_layout = new LayoutBench(m_session);
@@ -75,7 +76,6 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     for (QWidget *bench : std::initializer_list<QWidget *>{m_measure, m_layout, m_prove, m_cut})
         m_benches->addWidget(bench);
     m_findings = new FindingsPanel(m_session);
-    m_gauges = new GaugeBar(m_session);
     makeActions();
     auto *middle = new QHBoxLayout;
     middle->setSpacing(0);

@@ -1,6 +1,9 @@
 #include "core/mechanics/factor.h"
 
+#include <algorithm>
 #include <cassert>
+
+#include <tbb/parallel_for.h>
 
 namespace hefty::mechanics {
 
@@ -32,6 +35,18 @@ Eigen::VectorXd Factor::pivots() const {
 
 CaseRows Factor::solve(const CaseRows &b) const {
     assert(succeeded() && "test succeeded() first");
+    CaseRows x(b.rows(), b.cols());
+    // The cases do not know of each other: blocks of them are solved side by side.
+    constexpr Eigen::Index block = 22;
+    const Eigen::Index blocks = (b.cols() + block - 1) / block;
+    tbb::parallel_for(Eigen::Index{0}, blocks, [&](Eigen::Index i) {
+        const Eigen::Index first = i * block, count = std::min(block, b.cols() - first);
+        x.middleCols(first, count) = solveBlock(b.middleCols(first, count));
+    });
+    return x;
+}
+
+CaseRows Factor::solveBlock(const CaseRows &b) const {
     const Eigen::Index n = b.rows();
     CaseRows x = m_ldlt->permutationP() * b;
     const auto &L = m_ldlt->matrixL().nestedExpression();  // unit lower; the diagonal is not stored

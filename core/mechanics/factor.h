@@ -34,6 +34,7 @@ class Factor {
     [[nodiscard]] CaseRows solve(const CaseRows &b) const;
 
   private:
+    [[nodiscard]] CaseRows solveBlock(const CaseRows &b) const;
     using Ldlt = Eigen::SimplicialLDLT<Sparse, Eigen::Lower>;
     struct Kept {
         std::vector<int> outer, inner;

@@ -7,6 +7,8 @@
 #include <Eigen/Eigenvalues>
 #include <Eigen/QR>
 
+#include <tbb/parallel_for.h>
+
 #include "core/mechanics/factor.h"
 #include "core/mechanics/freedom_map.h"
 #include "core/mechanics/mechanism.h"
@@ -69,9 +71,14 @@ class StaticSolver {
     }
 
   private:
+    /// What one acceleration does to the structure: most cases weigh the same, and share it.
+    struct Weight {
+        std::vector<Vec12> ends;  ///< per beam: local, condensed
+        Eigen::VectorXd nodal;    ///< 6 rows a node
+    };
     struct CaseLoads {
-        std::vector<Vec6> nodal;                            ///< per node: applied and from beam loads
         std::vector<std::pair<int, Vec12>> beamEquivalent;  ///< local, condensed, by beam
+        std::vector<int> weights;                           ///< which of m_weights
     };
 
     Result<bool> makeElements() {
@@ -127,54 +134,56 @@ class StaticSolver {
         return condensed;
     }
 
-    void addEndLoads(CaseLoads &loads, int beam, const Vec12 &ends) {
-        const BeamElement &e = m_elements[static_cast<std::size_t>(beam)];
+    /// Adds what a beam's ends take to a column of nodal loads, 6 rows a node.
+    template <typename Column>
+    void addEndLoads(Column &&nodal, int beam, const Vec12 &ends) const {
         const FrameBeam &b = m_model.beams[static_cast<std::size_t>(beam)];
-        loads.beamEquivalent.emplace_back(beam, ends);
-        const Vec12 world = e.rotation.transpose() * ends;
-        loads.nodal[static_cast<std::size_t>(b.from)] += world.head<6>();
-        loads.nodal[static_cast<std::size_t>(b.to)] += world.tail<6>();
+        const Vec12 world = m_elements[static_cast<std::size_t>(beam)].rotation.transpose() * ends;
+        nodal.template segment<6>(6 * b.from) += world.head<6>();
+        nodal.template segment<6>(6 * b.to) += world.tail<6>();
     }
 
     void assembleLoads() {
+        const auto nodes = static_cast<Eigen::Index>(m_model.nodes.size());
         m_loads.resize(m_model.cases.size());
-        for (CaseLoads &loads : m_loads) loads.nodal.assign(m_model.nodes.size(), Vec6::Zero());
-        const auto of = [this](int loadCase) -> CaseLoads & {
-            return m_loads[static_cast<std::size_t>(loadCase)];
-        };
+        m_nodal = CaseRows::Zero(6 * nodes, static_cast<Eigen::Index>(m_loads.size()));
         for (const NodeLoad &l : m_model.nodeLoads) {
-            of(l.loadCase).nodal[static_cast<std::size_t>(l.node)].head<3>() += l.force;
-            of(l.loadCase).nodal[static_cast<std::size_t>(l.node)].tail<3>() += l.moment;
+            m_nodal.col(l.loadCase).segment<3>(6 * l.node) += l.force;
+            m_nodal.col(l.loadCase).segment<3>(6 * l.node + 3) += l.moment;
         }
-        for (const BeamLoad &l : m_model.beamLoads)
-            addEndLoads(of(l.loadCase), l.beam, endLoads(l.beam, l.distributed));
+        for (const BeamLoad &l : m_model.beamLoads) {
+            const Vec12 ends = endLoads(l.beam, l.distributed);
+            m_loads[static_cast<std::size_t>(l.loadCase)].beamEquivalent.emplace_back(l.beam, ends);
+            addEndLoads(m_nodal.col(l.loadCase), l.beam, ends);
+        }
         assembleAccelerations();
-        m_rhs = CaseRows::Zero(m_map.freeCount(), static_cast<Eigen::Index>(m_loads.size()));
-        for (std::size_t c = 0; c < m_loads.size(); ++c)
-            for (std::size_t n = 0; n < m_model.nodes.size(); ++n)
-                for (int f = 0; f < 6; ++f)
-                    if (const double load = m_loads[c].nodal[n](f); load != 0)
-                        for (const FreedomTerm &t : m_map.terms(static_cast<int>(n), f))
-                            if (t.column < m_map.freeCount())
-                                m_rhs(t.column, static_cast<Eigen::Index>(c)) += t.coefficient * load;
+        m_rhs = CaseRows::Zero(m_map.freeCount(), m_nodal.cols());
+        for (int n = 0; n < static_cast<int>(nodes); ++n)
+            for (int f = 0; f < 6; ++f)
+                for (const FreedomTerm &t : m_map.terms(n, f))
+                    if (t.column < m_map.freeCount())
+                        m_rhs.row(t.column) += t.coefficient * m_nodal.row(6 * n + f);
     }
 
-    /// Most cases weigh the same: what one acceleration does to the beams is worked out once.
     void assembleAccelerations() {
-        std::vector<Vec12> ends;
         const AccelerationLoad *last = nullptr;
         for (const AccelerationLoad &l : m_model.accelerations) {
-            if (!last || l.acceleration != last->acceleration) {
-                ends.assign(m_elements.size(), Vec12::Zero());
-                for (std::size_t b = 0; b < m_elements.size(); ++b)
-                    if (m_elements[b].massPerLength > 0)
-                        ends[b] = endLoads(static_cast<int>(b), l.acceleration * m_elements[b].massPerLength);
-            }
+            if (!last || l.acceleration != last->acceleration) m_weights.push_back(weight(l.acceleration));
             last = &l;
-            for (std::size_t b = 0; b < m_elements.size(); ++b)
-                if (m_elements[b].massPerLength > 0)
-                    addEndLoads(m_loads[static_cast<std::size_t>(l.loadCase)], static_cast<int>(b), ends[b]);
+            m_loads[static_cast<std::size_t>(l.loadCase)].weights.push_back(
+                static_cast<int>(m_weights.size()) - 1);
+            m_nodal.col(l.loadCase) += m_weights.back().nodal;
         }
+    }
+
+    Weight weight(const Vec3 &acceleration) {
+        Weight w{std::vector<Vec12>(m_elements.size(), Vec12::Zero()), Eigen::VectorXd::Zero(m_nodal.rows())};
+        for (std::size_t b = 0; b < m_elements.size(); ++b) {
+            if (!(m_elements[b].massPerLength > 0)) continue;
+            w.ends[b] = endLoads(static_cast<int>(b), acceleration * m_elements[b].massPerLength);
+            addEndLoads(w.nodal, static_cast<int>(b), w.ends[b]);
+        }
+        return w;
     }
 
     template <int N>
@@ -383,30 +392,39 @@ class StaticSolver {
                 for (const int node : body.nodes) m_held[static_cast<std::size_t>(node)] = true;
     }
 
-    Result<FrameSolution> recover() {
+    FrameSolution recover() {
         FrameSolution out;
         out.attached = m_attached;
         out.freedomCount = m_map.freeCount();
         const CaseRows u = motions();
         prepareRecovery();
-        out.cases.reserve(m_loads.size());
-        for (std::size_t c = 0; c < m_loads.size(); ++c) {
-            CaseSolution answer;
-            answer.displacements.reserve(m_model.nodes.size());
-            for (Eigen::Index n = 0; n < static_cast<Eigen::Index>(m_model.nodes.size()); ++n)
-                answer.displacements.emplace_back(u.block<6, 1>(6 * n, static_cast<Eigen::Index>(c)));
-            std::vector<Vec6> unbalanced(m_model.nodes.size(), Vec6::Zero());
-            for (std::size_t n = 0; n < unbalanced.size(); ++n) unbalanced[n] = -m_loads[c].nodal[n];
-            recoverBeams(m_loads[c], answer, unbalanced);
-            recoverSprings(answer, unbalanced);
-            recoverReactions(answer, unbalanced);
-            out.cases.push_back(std::move(answer));
-        }
+        out.cases.resize(m_loads.size());
+        tbb::parallel_for(std::size_t{0}, m_loads.size(), [&](std::size_t c) {
+            recoverCase(c, u.col(static_cast<Eigen::Index>(c)), out.cases[c]);
+        });
         return out;
+    }
+
+    void recoverCase(std::size_t c, const CaseRows::ConstColXpr &u, CaseSolution &answer) const {
+        const std::size_t nodes = m_model.nodes.size();
+        answer.displacements.reserve(nodes);
+        for (std::size_t n = 0; n < nodes; ++n)
+            answer.displacements.emplace_back(u.segment<6>(6 * static_cast<Eigen::Index>(n)));
+        std::vector<Vec6> unbalanced(nodes, Vec6::Zero());
+        for (std::size_t n = 0; n < nodes; ++n)
+            if (m_held[n])
+                unbalanced[n] =
+                    -m_nodal.col(static_cast<Eigen::Index>(c)).segment<6>(6 * static_cast<Eigen::Index>(n));
+        recoverBeams(m_loads[c], answer, unbalanced);
+        recoverSprings(answer, unbalanced);
+        recoverReactions(answer, unbalanced);
     }
 
     void recoverBeams(const CaseLoads &loads, CaseSolution &answer, std::vector<Vec6> &unbalanced) const {
         std::vector<Vec12> equivalent(m_elements.size(), Vec12::Zero());
+        for (const int w : loads.weights)
+            for (std::size_t b = 0; b < equivalent.size(); ++b)
+                equivalent[b] += m_weights[static_cast<std::size_t>(w)].ends[b];
         for (const auto &[beam, f] : loads.beamEquivalent) equivalent[static_cast<std::size_t>(beam)] += f;
         answer.beams.resize(m_elements.size());
         for (std::size_t b = 0; b < m_elements.size(); ++b) {
@@ -466,6 +484,8 @@ class StaticSolver {
     std::vector<BeamElement> m_elements;
     FreedomMap m_map;
     std::vector<CaseLoads> m_loads;
+    std::vector<Weight> m_weights;
+    CaseRows m_nodal;  ///< applied and from beam loads, 6 rows a node
     std::vector<bool> m_attached;
     std::vector<bool> m_hasBeam, m_held;
     std::vector<Matrix12> m_endStiffness;  ///< end forces in beam axes from global motions

@@ -38,7 +38,7 @@ struct BearingSide {
 constexpr double nothingCarries = 1000;
 
 /// @param shear  of the worst bolt, by case
-void addBearing(CheckContext &context, const armor::BoltJoint &j, const BearingSide &side,
+void addBearing(const CheckContext &context, const armor::BoltJoint &j, const BearingSide &side,
                 const std::vector<double> &shear) {
     if (!(side.thickness > 0) || !(side.ultimate > 0)) return;
     const bool isFrame = side.onto == "frame";
@@ -97,7 +97,7 @@ const joints::BoltForce &worstBolt(const std::vector<joints::BoltForce> &forces)
                              [](const auto &a, const auto &b) { return a.utilization < b.utilization; });
 }
 
-void checkMount(CheckContext &context, std::size_t mount) {
+void checkMount(const CheckContext &context, std::size_t mount) {
     const armor::BoltJoint &j = context.assembly.mounts[mount];
     const std::vector<joints::Bolt> bolts = boltsOf(j);
     std::vector<std::vector<joints::BoltForce>> shared;
@@ -143,7 +143,7 @@ struct Foot {
     std::size_t bolt = 0;
 };
 
-void checkFeet(CheckContext &context, std::size_t index) {
+void checkFeet(const CheckContext &context, std::size_t index) {
     const armor::BoltJoint &j = context.assembly.feet[index];
     const auto &springs = context.proof.idealization.footSprings[index];
     const auto Fu = joints::boltTensileStrength(j.grade, j.diameter);
@@ -192,7 +192,7 @@ void checkFeet(CheckContext &context, std::size_t index) {
                         "The bolts shear; the winch comes off its tray.", true);
 }
 
-void checkFrameEnd(CheckContext &context, std::size_t mount) {
+void checkFrameEnd(const CheckContext &context, std::size_t mount) {
     const armor::BoltJoint &j = context.assembly.mounts[mount];
     const auto beam = static_cast<std::size_t>(context.proof.idealization.railBeams[mount]);
     const Bar &bar = context.proof.idealization.bars[beam];
@@ -223,12 +223,12 @@ void checkFrameEnd(CheckContext &context, std::size_t mount) {
 
 }  // namespace
 
-void checkBolts(CheckContext &context) {
+void checkBolts(const CheckContext &context) {
     for (std::size_t m = 0; m < context.proof.idealization.mountSprings.size(); ++m) checkMount(context, m);
     for (std::size_t f = 0; f < context.proof.idealization.footSprings.size(); ++f) checkFeet(context, f);
 }
 
-void checkFrameEnds(CheckContext &context) {
+void checkFrameEnds(const CheckContext &context) {
     for (std::size_t m = 0; m < context.proof.idealization.mountSprings.size(); ++m)
         checkFrameEnd(context, m);
 }

@@ -181,22 +181,23 @@ void checkOpening(const CheckContext &context, const armor::TubePart &tube, cons
 
 }  // namespace
 
-void checkMembers(CheckContext &context) {
-    Proof &proof = context.proof;
+void checkMembers(const CheckContext &context) {
+    const Proof &proof = context.proof;
     const auto &bars = proof.idealization.bars;
     std::vector<MemberStrength> strengths;
     for (const Bar &bar : bars) strengths.push_back(memberStrength(bar));
     std::map<std::string, PartWorst> parts;
     std::vector<PartWorst *> partOf;  // a map's elements stay where they are
     for (const Bar &bar : bars) partOf.push_back(bar.part.starts_with("frame.") ? nullptr : &parts[bar.part]);
-    proof.barUse.assign(context.caseCount(), std::vector<float>(bars.size(), 0));
+    auto &barUse = context.out.barUse;
+    barUse.assign(context.caseCount(), std::vector<float>(bars.size(), 0));
     for (std::size_t c = 0; c < context.caseCount(); ++c)
         for (std::size_t b = 0; b < bars.size(); ++b) {
             if (!partOf[b]) continue;  // the vehicle's own: checkFrameEnds
             for (const bool atTo : {false, true}) {
                 const Vec6 &f = endForces(proof, c, b, atTo);
                 const double use = memberUtilization(strengths[b], f, context.omega(c, memberOmega));
-                proof.barUse[c][b] = std::max(proof.barUse[c][b], static_cast<float>(use));
+                barUse[c][b] = std::max(barUse[c][b], static_cast<float>(use));
                 PartWorst &part = *partOf[b];
                 if (context.isLadder(c)) {
                     // Near its limit a bar is at most about three times as hard worked, for its load, as far
@@ -219,7 +220,7 @@ void checkMembers(CheckContext &context) {
     }
 }
 
-void checkOpenings(CheckContext &context) {
+void checkOpenings(const CheckContext &context) {
     for (const armor::TubePart &t : context.assembly.tubes)
         for (const armor::TubeOpening &o : t.openings) checkOpening(context, t, o);
 }

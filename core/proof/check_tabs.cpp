@@ -25,7 +25,7 @@ PinTab pinTabOf(const CheckContext &context, const armor::Anchor &a, const stock
     return tab;
 }
 
-void checkTab(CheckContext &context, const armor::Anchor &anchor) {
+void checkTab(const CheckContext &context, const armor::Anchor &anchor) {
     const stock::Shackle *shackle = context.stock.shackle(anchor.shackle);
     if (!shackle || !context.proof.idealization.anchorNodes.contains(anchor.name)) return;
     const PinTab tab = pinTabOf(context, anchor, *shackle);
@@ -54,14 +54,14 @@ void checkTab(CheckContext &context, const armor::Anchor &anchor) {
     check.working.note("Side pulls bend the tab; that is in its member check and its weld.");
     context.add(std::move(check));
     if (context.proof.duties.ladderCase >= 0)
-        context.proof.ladder.push_back({anchor.name, anchor.name + " at the shackle hole", strength.nominal(),
-                                        "The hole pulls through; the shackle flies with the line.", true,
-                                        false});
+        context.out.ladder.push_back({anchor.name, anchor.name + " at the shackle hole", strength.nominal(),
+                                      "The hole pulls through; the shackle flies with the line.", true,
+                                      false});
 }
 
 }  // namespace
 
-void checkTabs(CheckContext &context) {
+void checkTabs(const CheckContext &context) {
     for (const armor::Anchor &a : context.assembly.anchors) checkTab(context, a);
 }
 

@@ -83,7 +83,7 @@ joints::ThroatStress stressOf(const joints::WeldGroup &group, const armor::WeldJ
     return stress.value_or(joints::ThroatStress{});
 }
 
-void checkWeld(CheckContext &context, int index) {
+void checkWeld(const CheckContext &context, int index) {
     const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(index)];
     const auto pieces = piecesOf(context.proof, index);
     if (pieces.empty()) return;
@@ -196,7 +196,7 @@ void addWallWorking(working::Working &w, const WallDemand &demand, double length
            "Ω 1.58, AISC 360-16 K1 (1.50 for a plate along the tube)");
 }
 
-void checkPlateOnWall(CheckContext &context, int weld, int contactIndex) {
+void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
     const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(weld)];
     const armor::Contact &contact = joint.contacts[static_cast<std::size_t>(contactIndex)];
     const auto pieces = piecesOf(context.proof, weld, contactIndex);
@@ -245,11 +245,11 @@ void checkPlateOnWall(CheckContext &context, int weld, int contactIndex) {
 
 }  // namespace
 
-void checkWelds(CheckContext &context) {
+void checkWelds(const CheckContext &context) {
     for (int w = 0; w < static_cast<int>(context.assembly.welds.size()); ++w) checkWeld(context, w);
 }
 
-void checkPlatesOnWalls(CheckContext &context) {
+void checkPlatesOnWalls(const CheckContext &context) {
     for (int w = 0; w < static_cast<int>(context.assembly.welds.size()); ++w) {
         const auto count =
             static_cast<int>(context.assembly.welds[static_cast<std::size_t>(w)].contacts.size());

@@ -8,13 +8,21 @@
 /// Inside of the proof floor: what the families of checks share.
 namespace hefty::proof {
 
-/// Everything a check may look at.
+/// What one family of checks finds: families run side by side, each with its own.
+struct FamilyResults {
+    std::vector<Check> checks;
+    std::vector<Rung> ladder;
+    std::vector<std::vector<float>> barUse;  ///< as in Proof; of the members only
+};
+
+/// Everything a check may look at, and where its results go.
 struct CheckContext {
     const armor::Assembly &assembly;
     const rig::Vehicle &vehicle;
     const rig::RigGeometry &rig;
     const stock::Stock &stock;
-    Proof &proof;
+    const Proof &proof;  ///< duties and solution; its checks are not there yet
+    FamilyResults &out;
 
     [[nodiscard]] std::size_t caseCount() const { return proof.duties.cases.size(); }
     [[nodiscard]] const LoadCase &loadCase(std::size_t c) const { return proof.duties.cases[c]; }
@@ -44,13 +52,13 @@ struct Governing {
 };
 [[nodiscard]] Governing governing(const CheckContext &context, const std::function<double(std::size_t)> &use);
 
-void checkMembers(CheckContext &context);
-void checkOpenings(CheckContext &context);
-void checkWelds(CheckContext &context);
-void checkPlatesOnWalls(CheckContext &context);
-void checkTabs(CheckContext &context);
-void checkBolts(CheckContext &context);
-void checkFrameEnds(CheckContext &context);
+void checkMembers(const CheckContext &context);
+void checkOpenings(const CheckContext &context);
+void checkWelds(const CheckContext &context);
+void checkPlatesOnWalls(const CheckContext &context);
+void checkTabs(const CheckContext &context);
+void checkBolts(const CheckContext &context);
+void checkFrameEnds(const CheckContext &context);
 
 /// What a spring carries, as a load on its `from` side at a place [N, N·mm].
 [[nodiscard]] joints::PointLoad springLoad(const Proof &proof, int spring, std::size_t loadCase,

@@ -1,23 +1,27 @@
 #include "core/proof/proof.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
+#include <iterator>
+
+#include <tbb/parallel_for.h>
 
 #include "core/proof/checker.h"
 
 namespace hefty::proof {
 namespace {
 
-void addBoughtRungs(CheckContext &context) {
+void addBoughtRungs(const CheckContext &context) {
     const auto &winch = context.assembly.winch;
     if (!winch || context.proof.duties.ladderCase < 0) return;
     if (const stock::Rope *rope = context.stock.rope(winch->rope))
-        context.proof.ladder.push_back({"rope", rope->name, rope->breakingStrength,
-                                        "The rope parts and whips back along its line.", true, true});
+        context.out.ladder.push_back({"rope", rope->name, rope->breakingStrength,
+                                      "The rope parts and whips back along its line.", true, true});
     if (!context.assembly.anchors.empty())
         if (const stock::Shackle *s = context.stock.shackle(context.assembly.anchors.front().shackle))
-            context.proof.ladder.push_back({"shackle", s->name, s->breakingStrength,
-                                            "The shackle breaks and flies with the rope.", true, true});
+            context.out.ladder.push_back({"shackle", s->name, s->breakingStrength,
+                                          "The shackle breaks and flies with the rope.", true, true});
 }
 
 std::string withoutSide(std::string text) {
@@ -29,14 +33,15 @@ std::string withoutSide(std::string text) {
 /// The left and the right part of a symmetric piece stand on one rung.
 void joinSides(std::vector<Rung> &ladder) {
     constexpr double alike = 0.01;
+    std::vector<std::string> plain;
+    for (const Rung &r : ladder) plain.push_back(withoutSide(r.title));
     for (std::size_t i = 0; i < ladder.size(); ++i)
         for (std::size_t j = ladder.size(); j-- > i + 1;) {
-            if (ladder[i].title == ladder[j].title ||
-                withoutSide(ladder[i].title) != withoutSide(ladder[j].title))
-                continue;
+            if (plain[i] != plain[j] || ladder[i].title == ladder[j].title) continue;
             if (std::abs(ladder[i].letsGoAt - ladder[j].letsGoAt) > alike * ladder[i].letsGoAt) continue;
-            ladder[i].title = withoutSide(ladder[i].title) + " (both)";
+            ladder[i].title = plain[i] + " (both)";
             ladder.erase(ladder.begin() + static_cast<std::ptrdiff_t>(j));
+            plain.erase(plain.begin() + static_cast<std::ptrdiff_t>(j));
             break;
         }
 }
@@ -51,13 +56,34 @@ void measureMoves(Proof &proof) {
     }
 }
 
+/// The families look at the same solution and know nothing of each other: they run side by side, and their
+/// results are put together in this order.
+void runChecks(const armor::Assembly &assembly, const rig::Vehicle &vehicle, const rig::RigGeometry &rig,
+               const stock::Stock &stock, Proof &proof) {
+    constexpr std::array families{checkMembers, checkOpenings, checkWelds,     checkPlatesOnWalls,
+                                  checkTabs,    checkBolts,    checkFrameEnds, addBoughtRungs};
+    std::array<FamilyResults, families.size()> results;
+    tbb::parallel_for(
+        std::size_t{0}, families.size(),
+        [&](std::size_t i) {
+            families[i](CheckContext{assembly, vehicle, rig, stock, proof, results[i]});
+        },
+        tbb::simple_partitioner{});
+    measureMoves(proof);
+    for (FamilyResults &r : results) {
+        std::move(r.checks.begin(), r.checks.end(), std::back_inserter(proof.checks));
+        std::move(r.ladder.begin(), r.ladder.end(), std::back_inserter(proof.ladder));
+        if (!r.barUse.empty()) proof.barUse = std::move(r.barUse);
+    }
+}
+
 }  // namespace
 
 void CheckContext::addRung(const std::string &part, const std::string &title, double utilizationNominal,
                            std::string means, bool flies) const {
     if (!(utilizationNominal > 1e-6)) return;  // not in this load path
     const double pull = loadCase(static_cast<std::size_t>(proof.duties.ladderCase)).linePull;
-    proof.ladder.push_back({part, title, pull / utilizationNominal, std::move(means), flies, false});
+    out.ladder.push_back({part, title, pull / utilizationNominal, std::move(means), flies, false});
 }
 
 Check CheckContext::begin(CheckKind kind, std::string id, std::string part, std::string title,
@@ -75,7 +101,7 @@ Check CheckContext::begin(CheckKind kind, std::string id, std::string part, std:
 
 void CheckContext::add(Check check) const {
     check.working.note("Governing case: " + loadCase(static_cast<std::size_t>(check.loadCase)).title + ".");
-    proof.checks.push_back(std::move(check));
+    out.checks.push_back(std::move(check));
 }
 
 Governing governing(const CheckContext &context, const std::function<double(std::size_t)> &use) {
@@ -135,16 +161,7 @@ Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle
     if (!solution) return tl::unexpected(solution.error());
     proof.solution = std::move(*solution);
     if (stop.stop_requested()) return stopped();
-    measureMoves(proof);
-    CheckContext context{assembly, vehicle, rig, stock, proof};
-    checkMembers(context);
-    checkOpenings(context);
-    checkWelds(context);
-    checkPlatesOnWalls(context);
-    checkTabs(context);
-    checkBolts(context);
-    checkFrameEnds(context);
-    addBoughtRungs(context);
+    runChecks(assembly, vehicle, rig, stock, proof);
     if (proof.duties.ladderCase >= 0)
         proof.ladderRated = proof.duties.cases[static_cast<std::size_t>(proof.duties.ladderCase)].linePull;
     std::stable_sort(proof.checks.begin(), proof.checks.end(),
