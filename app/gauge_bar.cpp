@@ -1,5 +1,6 @@
 #include "app/gauge_bar.h"
 
+#include <cmath>
 #include <tuple>
 
 #include <QHBoxLayout>
@@ -50,7 +51,13 @@ void GaugeButton::refresh() {
         const job::Gauge *before = pinned ? pinned->gauge(m_id.toStdString()) : nullptr;
         if (before && before->value && g->value) {
             const double d = *g->value - *before->value;
-            m_change = (d >= 0 ? QStringLiteral("+") : QString()) + printed(d, *g, *m_session);
+            const QString none = printed(0, *g, *m_session);
+            m_change = printed(d, *g, *m_session);
+            // What rounds to nothing has no sign worth reading.
+            if (printed(std::abs(d), *g, *m_session) == none)
+                m_change = QStringLiteral("±") + none;
+            else if (d > 0)
+                m_change.prepend('+');
         }
     }
     setToolTip(g && !g->governs.empty()

@@ -12,6 +12,8 @@ namespace hefty::app {
 [[nodiscard]] RecordList shopSettingList();
 [[nodiscard]] RecordList rackList(const stock::Stock &stock);
 [[nodiscard]] RecordList jobCardList();
+[[nodiscard]] RecordList tireList();
+[[nodiscard]] RecordList massList();
 [[nodiscard]] RecordList surveyPointList();
 /// The readings of the survey with what the adjustment makes of them, from the session's appraisal.
 [[nodiscard]] RecordList tapeList(Session *session);

@@ -12,6 +12,7 @@
 #include <QVBoxLayout>
 
 #include "app/job_lists.h"
+#include "app/load_page.h"
 #include "app/survey_page.h"
 #include "app/theme.h"
 
@@ -307,8 +308,10 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
         auto *button = new QPushButton(name, this);
         button->setObjectName(object);
         button->setCheckable(true);
+        button->setFont(textFont(10));
+        button->setStyleSheet(QStringLiteral("padding-left: 2px; padding-right: 2px;"));
         group->addButton(button, m_lists->addWidget(list));
-        chooser->addWidget(button);
+        chooser->addWidget(button, 1);
     };
     offer(tr("Data"), "listData", dataPage);
     offer(tr("Holes"), "listHoles", new RecordTable(session, "holes", boltHoleList(), this));
@@ -327,18 +330,25 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     auto *survey = new SurveyPage(session, this);
     connect(survey, &SurveyPage::whyAsked, this, &MeasureBench::whyAsked);
     offer(tr("Tape"), "listTape", survey);
+    auto *tires = new TirePage(session, this);
+    auto *load = new LoadPage(session, this);
+    connect(tires, &TirePage::whyAsked, this, &MeasureBench::whyAsked);
+    connect(load, &LoadPage::whyAsked, this, &MeasureBench::whyAsked);
+    markChosen(load->masses(),
+               [](const rig::Vehicle &v, std::size_t row) { return v.loadout.masses[row].at; });
+    offer(tr("Tires"), "listTires", tires);
+    offer(tr("Load"), "listLoad", load);
     group->button(0)->setChecked(true);
     connect(group, &QButtonGroup::idClicked, this, &MeasureBench::showList);
-    auto *tray = new QVBoxLayout;
-    tray->addLayout(chooser);
-    tray->addWidget(m_lists, 1);
     auto *lower = new QHBoxLayout;
-    lower->addWidget(m_second, 5);
-    lower->addLayout(tray, 6);
+    lower->addWidget(m_second, 4);
+    lower->addWidget(m_lists, 9);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);
+    m_side->setMinimumHeight(210);
     layout->addWidget(m_side, 10);
-    layout->addLayout(lower, 12);
+    layout->addLayout(chooser);
+    layout->addLayout(lower, 14);
     connect(m_model, &DatumModel::refused, m_how, &QLabel::setText);
     connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this,
             &MeasureBench::describe);
@@ -347,7 +357,7 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
 
 void MeasureBench::showList(int index) {
     m_lists->setCurrentIndex(index);
-    const bool survey = index >= m_firstSurveyList;
+    const bool survey = index == m_firstSurveyList || index == m_firstSurveyList + 1;
     m_second->setCurrentIndex(survey ? 1 : 0);
     m_side->showSurvey = survey;
     for (PlanView *view : {m_side, m_front, m_top}) view->markPlace(std::nullopt);
@@ -438,6 +448,8 @@ void MeasureBench::showSubject(const QString &subject, const std::optional<Vec3>
         m_table->setCurrentIndex(m_model->index(m_model->rowCount() - 1, 1));
         m_table->setFocus();
     }
+    if (subject == "tires") openList("listTires");
+    if (subject == "front" || subject == "rear") openList("listLoad");
     if (subject == "frontHoles" || subject.startsWith("mount.")) openList("listHoles");
     if (subject.startsWith("reading.")) {
         openList("listTape");

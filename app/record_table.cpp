@@ -140,12 +140,17 @@ bool RecordModel::setData(const QModelIndex &index, const QVariant &value, int r
     const RecordCell c = cell(index);
     const QString text = value.toString().trimmed();
     if (c.number) return takeNumber(index, c, text);
-    if (text.isEmpty() || (!c.choices.isEmpty() && !c.choices.contains(text))) {
+    const RecordColumn &column = m_list.columns[static_cast<std::size_t>(index.column())];
+    if (const QString why = column.wrong ? column.wrong(text) : QString(); !why.isEmpty()) {
+        emit refused(why);
+        return false;
+    }
+    const bool mayBeEmpty = column.wrong != nullptr;  // it has been asked
+    if ((text.isEmpty() && !mayBeEmpty) || (!c.choices.isEmpty() && !c.choices.contains(text))) {
         emit refused(c.choices.isEmpty() ? tr("This cannot be left empty.")
                                          : tr("Choose one of: %1.").arg(c.choices.join(", ")));
         return false;
     }
-    const RecordColumn &column = m_list.columns[static_cast<std::size_t>(index.column())];
     m_session->edit(tr("Change %1, %2").arg(m_list.what, column.name.toLower()),
                     [&](job::Job &job) { column.setText(job, index.row(), text); });
     return true;

@@ -37,6 +37,7 @@ struct RecordColumn {
     std::function<RecordCell(const job::Job &, int row)> cell;
     std::function<void(job::Job &, int row, double number)> setNumber;
     std::function<void(job::Job &, int row, const QString &text)> setText;
+    std::function<QString(const QString &text)> wrong = {};  ///< why a text cannot be taken; empty: it can
 };
 
 /// A list of the job: rows that can be edited in place and, where it makes sense, added and removed.

@@ -155,9 +155,9 @@ Result<Json> runClearance(const Json &json) {
     if (!faults.none()) return tl::unexpected(faults.joined());
     const auto c = clearance::angles(model);
     if (!c) return tl::unexpected(c.error());
-    Json ground{{"height", c->groundClearance ? Json(*c->groundClearance) : Json()}};
-    if (c->groundClearance)
-        ground["governs"] = c->clearanceGoverns;
+    Json ground{{"height", c->between.height ? Json(*c->between.height) : Json()}};
+    if (c->between.height)
+        ground["governs"] = c->between.governs;
     else
         ground["why"] = "Nothing has been measured between the axles.";
     return Json{{"approach", endJson(c->approach)},

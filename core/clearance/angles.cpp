@@ -34,17 +34,54 @@ double aheadOf(const EndView &view, const Vec3 &at) {
     return (at.x() - view.axle) * view.direction;
 }
 
-Result<bool> consider(const EndView &view, const std::string &id, const Vec3 &at, LimitAngle &limit) {
+/// Keeps the tightest angle of each part or point, and puts them in order at the end.
+class Ranking {
+  public:
+    void offer(double angle, const std::string &id, const Vec3 &at) {
+        // Edges of one part come one after another.
+        if (!m_all.empty() && m_all[m_last].governs == id) return keep(m_all[m_last], angle, at);
+        const auto it =
+            std::find_if(m_all.begin(), m_all.end(), [&id](const LimitAngle &l) { return l.governs == id; });
+        m_last = static_cast<std::size_t>(it - m_all.begin());
+        if (it == m_all.end())
+            m_all.push_back({angle, id, at, {}});
+        else
+            keep(*it, angle, at);
+    }
+    [[nodiscard]] RankedAngle take(const char *why) {
+        std::stable_sort(m_all.begin(), m_all.end(),
+                         [](const LimitAngle &a, const LimitAngle &b) { return *a.angle < *b.angle; });
+        RankedAngle out;
+        if (m_all.empty()) {
+            out.why = why;
+            return out;
+        }
+        static_cast<LimitAngle &>(out) = m_all.front();
+        for (std::size_t i = 1; i < m_all.size() && i <= runnersUp; ++i) out.next.push_back(m_all[i]);
+        return out;
+    }
+
+  private:
+    static void keep(LimitAngle &limit, double angle, const Vec3 &at) {
+        if (angle >= *limit.angle) return;
+        limit.angle = angle;
+        limit.at = at;
+    }
+    std::vector<LimitAngle> m_all;
+    std::size_t m_last = 0;
+};
+
+void considerLow(const TouchPoint &p, LowPoint &low) {
+    if (!low.height || p.at.z() < *low.height) low = {p.at.z(), p.id, p.at};
+}
+
+Result<bool> consider(const EndView &view, const std::string &id, const Vec3 &at, Ranking &ranking) {
     const auto slope = tangentSlope(aheadOf(view, at), at.z(), view.tire.radius);
     if (!slope)
         return fail(ProblemKind::BadInput,
                     "The point lies inside the tire's circle, beside it or below the ground.", id,
                     "Check its height and its distance from the axle.");
-    if (!limit.angle || *slope < *limit.angle) {
-        limit.angle = *slope;
-        limit.governs = id;
-        limit.at = at;
-    }
+    ranking.offer(*slope, id, at);
     return true;
 }
 
@@ -74,25 +111,42 @@ std::vector<std::pair<Vec3, Vec3>> inBands(const TouchEdge &edge, double inner, 
 
 Result<EndAngle> endAngle(const EndView &view, const std::vector<TouchPoint> &points,
                           const std::vector<TouchEdge> &edges) {
-    EndAngle out;
+    Ranking whole, wheelPath;
     const double inner = view.tire.track / 2 - view.tire.width / 2;
     const double outer = view.tire.track / 2 + view.tire.width / 2;
     for (const TouchPoint &p : points) {
         if (!p.at.allFinite()) return fail(ProblemKind::NotFinite, "The point is not finite.", p.id);
-        if (auto r = consider(view, p.id, p.at, out.whole); !r) return tl::unexpected(r.error());
+        if (auto r = consider(view, p.id, p.at, whole); !r) return tl::unexpected(r.error());
         const double y = std::abs(p.at.y());
-        if (y >= inner && y <= outer) (void)consider(view, p.id, p.at, out.wheelPath);
+        if (y >= inner && y <= outer) (void)consider(view, p.id, p.at, wheelPath);
     }
     for (const TouchEdge &e : edges) {
         // What a plane of a given slope clears is a half-space, so of a straight edge one end governs.
         for (const Vec3 &end : {e.from, e.to})
-            if (auto r = consider(view, e.id, end, out.whole); !r) return tl::unexpected(r.error());
+            if (auto r = consider(view, e.id, end, whole); !r) return tl::unexpected(r.error());
         for (const auto &[from, to] : inBands(e, inner, outer))
-            for (const Vec3 &end : {from, to}) (void)consider(view, e.id, end, out.wheelPath);
+            for (const Vec3 &end : {from, to}) (void)consider(view, e.id, end, wheelPath);
     }
-    if (!out.whole.angle) out.whole.why = "Nothing has been measured or built at this end.";
-    if (!out.wheelPath.angle) out.wheelPath.why = "Nothing of this end lies in the wheel path.";
-    return out;
+    return EndAngle{whole.take("Nothing has been measured or built at this end."),
+                    wheelPath.take("Nothing of this end lies in the wheel path.")};
+}
+
+/// Over what stands out beyond the tires between the axles.
+RankedAngle sideAngle(const ClearanceModel &model) {
+    const double tread =
+        std::max((model.front.track + model.front.width) / 2, (model.rear.track + model.rear.width) / 2);
+    Ranking ranking;
+    const auto offer = [&](const std::string &id, const Vec3 &at) {
+        const bool between = at.x() < -model.front.radius && at.x() > -model.wheelbase + model.rear.radius;
+        const double out = std::abs(at.y()) - tread;
+        if (between && out > 0) ranking.offer(std::atan2(at.z(), out), id, at);
+    };
+    for (const TouchPoint &p : model.belly) offer(p.id, p.at);
+    for (const TouchEdge &e : model.sideEdges) {
+        offer(e.id, e.from);
+        offer(e.id, e.to);
+    }
+    return ranking.take("Nothing stands out beyond the tires between the axles.");
 }
 
 }  // namespace
@@ -118,21 +172,23 @@ Result<Clearance> angles(const ClearanceModel &model) {
     if (!departure) return tl::unexpected(departure.error());
     out.approach = *approach;
     out.departure = *departure;
+    Ranking breakover;
     for (const TouchPoint &p : model.belly) {
         const auto toFront = tangentSlope(-p.at.x(), p.at.z(), model.front.radius);
         const auto toRear = tangentSlope(p.at.x() + model.wheelbase, p.at.z(), model.rear.radius);
         if (!toFront || !toRear)
             return fail(ProblemKind::BadInput, "The point is not between the tires and above the ground.",
                         p.id, "Check its place along the vehicle and its height.");
-        if (!out.breakover.angle || *toFront + *toRear < *out.breakover.angle)
-            out.breakover = {*toFront + *toRear, p.id, p.at, {}};
-        if (!out.groundClearance || p.at.z() < *out.groundClearance) {
-            out.groundClearance = p.at.z();
-            out.clearanceGoverns = p.id;
-            out.clearanceAt = p.at;
-        }
+        breakover.offer(*toFront + *toRear, p.id, p.at);
+        considerLow(p, out.between);
     }
-    if (!out.breakover.angle) out.breakover.why = "Nothing has been measured between the axles.";
+    for (const TouchPoint &p : model.atAxles) {
+        if (!p.at.allFinite() || p.at.z() < 0)
+            return fail(ProblemKind::BadInput, "The point is below the ground.", p.id, "Check its height.");
+        considerLow(p, p.at.x() > -model.wheelbase / 2 ? out.atFront : out.atRear);
+    }
+    out.breakover = breakover.take("Nothing has been measured between the axles.");
+    out.side = sideAngle(model);
     return out;
 }
 

@@ -37,7 +37,8 @@ struct ClearanceModel {
     double wheelbase = 0;
     LoadedTire front, rear;
     std::vector<TouchPoint> frontPoints, belly, rearPoints;
-    std::vector<TouchEdge> frontEdges, rearEdges;
+    std::vector<TouchPoint> atAxles;  ///< within a tire's radius of an axle, along the vehicle
+    std::vector<TouchEdge> frontEdges, rearEdges, sideEdges;
 };
 
 /// An angle with the point that limits it. Without one: no angle, and the reason.
@@ -48,17 +49,31 @@ struct LimitAngle {
     std::string why;  ///< set if there is no angle
 };
 
+/// A limit with what would limit next if it were out of the way; each part or point once, the tightest
+/// first, `runnersUp` of them at most.
+struct RankedAngle : LimitAngle {
+    std::vector<LimitAngle> next;
+};
+inline constexpr std::size_t runnersUp = 2;
+
 struct EndAngle {
-    LimitAngle whole;      ///< every point of the overhang
-    LimitAngle wheelPath;  ///< only what lies in the track band of the tires
+    RankedAngle whole;      ///< every point of the overhang
+    RankedAngle wheelPath;  ///< only what lies in the track band of the tires
+};
+
+/// Height of the lowest point of some region.
+struct LowPoint {
+    std::optional<double> height;  ///< mm
+    std::string governs;
+    Vec3 at = Vec3::Zero();
 };
 
 struct Clearance {
     EndAngle approach, departure;
-    LimitAngle breakover;
-    std::optional<double> groundClearance;  ///< mm, lowest point between the axles
-    std::string clearanceGoverns;
-    Vec3 clearanceAt = Vec3::Zero();
+    RankedAngle breakover;
+    RankedAngle side;          ///< slope beside the tires that what stands out between the axles just clears
+    LowPoint between;          ///< the axles
+    LowPoint atFront, atRear;  ///< under the axles themselves
 };
 
 /// Approach, departure and breakover angle and the ground clearance.
@@ -68,7 +83,8 @@ struct Clearance {
 /// elevation seen from there, angle = phi + asin(R/rho). Breakover: the smallest sum, over the points
 /// of the belly, of the slopes of the two planes through the point that touch the front tires from
 /// behind and the rear tires from in front; a wedge with a larger sum strikes that point at some
-/// place on its way through.
+/// place on its way through. Side angle of a point between the axles that stands out beyond the tires:
+/// the slope through the outer edge of the tires' tread and the point; 90 degrees or more is no limit.
 ///
 /// @error BadInput for a wheelbase, radius, width or track that is not above 0, or a point that is
 ///        inside a tire or, for the front and rear, not outboard of it

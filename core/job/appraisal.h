@@ -11,6 +11,7 @@
 #include "core/job/job.h"
 #include "core/measure/phrase.h"
 #include "core/proof/proof.h"
+#include "core/rig/stand.h"
 #include "core/workshop/workshop.h"
 
 namespace hefty::job {
@@ -68,11 +69,37 @@ struct PieceAppraisal {
     std::optional<workshop::Fabrication> fabrication;
 };
 
+/// The clearance on one tire in one state of load.
+struct ClearanceVariant {
+    std::string tire;  ///< id of the option; empty: the one it was measured on
+    std::string load;  ///< "unladen", "laden", "on the bump stops"
+    std::optional<clearance::Clearance> clearance;
+    std::string why;  ///< set if there is none
+};
+
+/// What one step of a setting does to an angle.
+struct AngleGain {
+    std::string gauge;  ///< "approach", "wheelPath", "departure", "breakover"
+    measure::Phrase label;
+    double change = 0;  ///< rad
+    std::string then;   ///< what limits the angle afterward
+    Edit edit;
+};
+/// The step that gains are told for [mm].
+inline constexpr double angleStep = 25;
+
 /// Everything that follows from a job. Immutable; never saved as truth.
 struct Appraisal {
     std::optional<rig::RigGeometry> rig;
     std::optional<rig::SurveyResult> survey;  ///< none: nothing surveyed, or a finding says why it failed
+    std::vector<rig::TireFacts> tires;        ///< of the list, those whose code can be read
+    std::optional<rig::Stood> stood;          ///< how the vehicle stands; as measured if the sag is left out
+    std::optional<rig::Stance>
+        stance;                    ///< of masses aboard and armor; none: not asked for, or a finding says why
+    std::optional<double> length;  ///< over all, mm; none: nothing measured behind the rear axle
     std::optional<clearance::Clearance> clearance;
+    std::vector<ClearanceVariant> variants;  ///< filled in with the remedies
+    std::vector<AngleGain> gains;            ///< likewise, largest first
     std::vector<PieceAppraisal> pieces;
     std::vector<Finding> findings;  ///< worst first
     std::vector<Gauge> gauges;
@@ -93,6 +120,9 @@ struct Appraisal {
 /// Adds remedies to the findings that are to be fixed, each appraised on a copy of the job. Stops
 /// early, with those found so far, when asked to.
 void addRemedies(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop = {});
+
+/// Adds the clearance of each tire and load, and what a step of each setting gains. Stops early.
+void addStandings(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop = {});
 
 /// The appraisal as one JSON document (docs/job-format.md): angles in degrees, the rest in core units.
 [[nodiscard]] Json appraisalJson(const Job &job, const Appraisal &appraisal);

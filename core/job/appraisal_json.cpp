@@ -182,7 +182,7 @@ Json appraisalJson(const Job &job, const Appraisal &a) {
         json["clearance"] = {{"approach", endJson(c.approach)},
                              {"departure", endJson(c.departure)},
                              {"breakover", angleJson(c.breakover)},
-                             {"groundClearance", c.groundClearance ? Json(*c.groundClearance) : Json()}};
+                             {"groundClearance", c.between.height ? Json(*c.between.height) : Json()}};
     }
     json["gauges"] = Json::array();
     for (const Gauge &g : a.gauges)

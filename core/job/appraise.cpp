@@ -7,6 +7,7 @@
 #include "core/base/constants.h"
 #include "core/clearance/gaps.h"
 #include "core/job/appraisal.h"
+#include "core/job/clearing.h"
 #include "core/proof/attachment.h"
 
 namespace hefty::job {
@@ -25,7 +26,10 @@ class Appraiser {
         workOutSurvey();
         if (m_out.rig)
             for (const armor::Piece &piece : m_job.pieces) appraisePiece(piece);
-        if (m_out.rig) findClearance();
+        if (m_out.rig) {
+            standUp();
+            findClearance();
+        }
         for (const PieceAppraisal &piece : m_out.pieces)
             if (piece.assembly) checkGaps(piece);
         addGauges();
@@ -269,30 +273,79 @@ class Appraiser {
         }
     }
 
-    static void addOutline(const rig::OutlinePoint &p, std::vector<clearance::TouchPoint> &out) {
-        out.push_back({p.id, p.at});
-        if (p.mirrored && p.at.y() != 0) out.push_back({p.id, Vec3(p.at.x(), -p.at.y(), p.at.z())});
+    /// How the vehicle stands: on which tire, with what aboard and with its armor on.
+    void standUp() {
+        m_piece.clear();
+        const rig::Loadout &loadout = m_job.vehicle.loadout;
+        m_out.stood = rig::asMeasured(*m_out.rig);
+        for (const rig::TireOption &t : loadout.tires) {
+            auto facts = rig::tireFacts(t, *m_out.rig);
+            if (facts)
+                m_out.tires.push_back(std::move(*facts));
+            else
+                problem("tire/" + t.id, "measure", facts.error());
+        }
+        if (loadout.empty()) return;
+        auto stood =
+            rig::stand(m_job.vehicle, *m_out.rig, {loadout.standsOn, true, false, armorMasses(m_out)});
+        if (!stood) {
+            const Problem &p = stood.error();
+            add("stance/" + p.where, Severity::Note, "measure", p.where,
+                p.message + " Angles are those of the vehicle as measured." +
+                    (p.remedy.empty() ? "" : " " + p.remedy));
+            return;
+        }
+        loadFindings(*stood->stance);
+        m_out.stance = stood->stance;
+        if (loadout.sagged) m_out.stood = std::move(*stood);
+    }
+
+    void loadFindings(const rig::Stance &s) {
+        const rig::RigGeometry &g = *m_out.rig;
+        const auto limit = [&](const char *id, const char *what, double value, std::optional<double> most) {
+            if (!most || value <= *most) return;
+            Finding &f = add(std::string("load/") + id, Severity::Fix, "measure", id,
+                             {fmt::format("{}: {{0}}, the papers allow {{1}}.", what),
+                              {{value, Quantity::Mass}, {*most, Quantity::Mass}}});
+            f.value = value;
+            f.limit = *most;
+            f.quantity = Quantity::Mass;
+            f.working = s.working;
+        };
+        limit("grossLimit", "Laden with its armor", s.total(), g.grossLimit);
+        limit("frontAxleLimit", "On the front axle", s.frontMass, g.frontLimit);
+        limit("rearAxleLimit", "On the rear axle", s.rearMass, g.rearLimit);
     }
 
     void findClearance() {
         m_piece.clear();
-        clearance::ClearanceModel model;
-        const rig::RigGeometry &g = *m_out.rig;
-        model.wheelbase = g.wheelbase;
-        model.front = {g.front.loadedRadius, g.front.width, g.front.track};
-        model.rear = {g.rear.loadedRadius, g.rear.width, g.rear.track};
-        for (const rig::OutlinePoint &p : m_job.vehicle.outline) {
-            if (p.region == rig::Region::Front) addOutline(p, model.frontPoints);
-            if (p.region == rig::Region::Belly) addOutline(p, model.belly);
-            if (p.region == rig::Region::Rear) addOutline(p, model.rearPoints);
-        }
-        for (const PieceAppraisal &piece : m_out.pieces)
-            if (piece.assembly) addPieceEdges(*piece.assembly, g, model);
-        auto angles = clearance::angles(model);
+        std::vector<const armor::Assembly *> pieces;
+        for (const PieceAppraisal &p : m_out.pieces) pieces.push_back(p.assembly ? &*p.assembly : nullptr);
+        const Clearing clearing = clearingOf(m_job, pieces, *m_out.stood);
+        m_lowest = clearing.lowest;
+        if (clearing.rearKnown) checkLength(clearing);
+        auto angles = clearance::angles(clearing.model);
         if (angles)
             m_out.clearance = std::move(*angles);
         else
             problem("clearance", "measure", angles.error());
+    }
+
+    void checkLength(const Clearing &clearing) {
+        m_out.length = clearing.front - clearing.rear;
+        if (*m_out.length <= m_job.rules.mostLength) return;
+        Finding &f = add("length", Severity::Fix, "layout", "length",
+                         {"The vehicle is {0} long with its armor; {1} is allowed.",
+                          {{*m_out.length, Quantity::Length}, {m_job.rules.mostLength, Quantity::Length}}});
+        f.value = *m_out.length;
+        f.limit = m_job.rules.mostLength;
+        f.quantity = Quantity::Length;
+        working::Working w;
+        w.title = "Length over all";
+        w.given("x_F", "foremost point", clearing.front, "mm", "drawing")
+            .given("x_R", "rearmost point", clearing.rear, "mm", "measured")
+            .step("l", "length", "x_F − x_R", "", *m_out.length, "mm", "");
+        f.working = std::move(w);
     }
 
     /// The name of a keep-out for a sentence: "left headlamp, with ..." is cut at its comma.
@@ -330,22 +383,6 @@ class Appraiser {
         }
     }
 
-    void addPieceEdges(const armor::Assembly &a, const rig::RigGeometry &g,
-                       clearance::ClearanceModel &model) {
-        for (const armor::Solid &s : a.solids)
-            for (const armor::Solid::Face &face : s.faces)
-                for (std::size_t i = 0; i < face.corners.size(); ++i) {
-                    const Vec3 &p = face.corners[i];
-                    const Vec3 &q = face.corners[(i + 1) % face.corners.size()];
-                    m_lowest = std::min(m_lowest.value_or(1e9), p.z());
-                    // Behind the front of the tire nothing limits the approach: the tire is there first.
-                    if (!clearance::tangentSlope(p.x(), p.z(), g.front.loadedRadius) ||
-                        !clearance::tangentSlope(q.x(), q.z(), g.front.loadedRadius))
-                        continue;
-                    model.frontEdges.push_back({s.part, p, q});
-                }
-    }
-
     void addAngle(const char *id, const char *name, const clearance::LimitAngle &angle, double limit,
                   working::Working working) {
         Gauge g;
@@ -361,7 +398,7 @@ class Appraiser {
 
     void addGauges() {
         const clearance::Clearance c = m_out.clearance.value_or(clearance::Clearance{});
-        const rig::RigGeometry rig = m_out.rig.value_or(rig::RigGeometry{});
+        const rig::Stood rig = m_out.stood.value_or(rig::Stood{});
         const auto front = [&rig](const char *name, const clearance::LimitAngle &angle) {
             return clearance::endAngleWorking(name, angle, angle.at.x(), rig.front.loadedRadius);
         };

@@ -19,7 +19,7 @@ struct UnitRow {
     double factor;  ///< core units in one of this unit
 };
 
-constexpr std::array<UnitRow, 15> units{{{"deg", Quantity::Angle, std::numbers::pi / 180},
+constexpr std::array<UnitRow, 20> units{{{"deg", Quantity::Angle, std::numbers::pi / 180},
                                          {"\u00b0", Quantity::Angle, std::numbers::pi / 180},
                                          {"rad", Quantity::Angle, 1},
                                          {"kg", Quantity::Mass, 1},
@@ -31,6 +31,11 @@ constexpr std::array<UnitRow, 15> units{{{"deg", Quantity::Angle, std::numbers::
                                          {"lbf", Quantity::Force, newtonPerLbf},
                                          {"mpa", Quantity::Stress, 1},
                                          {"ksi", Quantity::Stress, mpaPerKsi},
+                                         {"kpa", Quantity::Pressure, 1},
+                                         {"bar", Quantity::Pressure, 100},
+                                         {"psi", Quantity::Pressure, mpaPerKsi},
+                                         {"n/mm", Quantity::Rate, 1},
+                                         {"lb/in", Quantity::Rate, newtonPerLbf / mmPerInch},
                                          {"h", Quantity::Hours, 1},
                                          {"min", Quantity::Hours, 1.0 / 60},
                                          {"%", Quantity::Ratio, 0.01}}};
@@ -46,6 +51,10 @@ std::string_view defaultUnit(Quantity quantity, UnitSystem system) {
             return inch ? "lbf" : "kn";
         case Quantity::Stress:
             return inch ? "ksi" : "mpa";
+        case Quantity::Pressure:
+            return inch ? "psi" : "kpa";
+        case Quantity::Rate:
+            return inch ? "lb/in" : "n/mm";
         case Quantity::Hours:
             return "h";
         default:
@@ -113,6 +122,11 @@ std::string printQuantity(double value, Quantity quantity, UnitSystem system) {
                         : fmt::format("{:.2f} kN", value / 1000);
         case Quantity::Stress:
             return inch ? fmt::format("{:.1f} ksi", value / mpaPerKsi) : fmt::format("{:.0f} MPa", value);
+        case Quantity::Pressure:
+            return inch ? fmt::format("{:.0f} psi", value / mpaPerKsi) : fmt::format("{:.0f} kPa", value);
+        case Quantity::Rate:
+            return inch ? fmt::format("{:.0f} lb/in", value * mmPerInch / newtonPerLbf)
+                        : fmt::format("{:.1f} N/mm", value);
         case Quantity::Count:
             return fmt::format("{:.0f}", value);
         case Quantity::Money:

@@ -16,6 +16,8 @@ enum class Quantity {
     Mass,           ///< kg
     Force,          ///< N
     Stress,         ///< MPa
+    Pressure,       ///< kPa
+    Rate,           ///< of a spring, N/mm
     Ratio,          ///< no unit
     Count,          ///< a whole number
     Money,          ///< the shop's currency, never converted
@@ -29,7 +31,7 @@ struct ReadQuantity {
 };
 
 /// Reads text as a quantity: lengths as readLength does; angles in degrees; masses in kg, lb;
-/// forces in N, kN, kgf, lbf; stresses in MPa, ksi.
+/// forces in N, kN, kgf, lbf; stresses in MPa, ksi; pressures in kPa, bar, psi; rates in N/mm, lb/in.
 /// @error BadInput if the text is not such a quantity
 [[nodiscard]] Result<ReadQuantity> readQuantity(std::string_view text, Quantity quantity,
                                                 UnitSystem defaultSystem);

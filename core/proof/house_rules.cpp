@@ -13,7 +13,7 @@ using measure::Quantity;
 
 constexpr double deg = std::numbers::pi / 180;
 
-constexpr std::array<HouseRule, 15> rulesOfTheHouse{
+constexpr std::array<HouseRule, 16> rulesOfTheHouse{
     {{"shockFactor", "Shock factor on winch pulls", "A line that jerks carries more than the winch pulls.",
       Quantity::Ratio, &HouseRules::shockFactor, 1, 5},
      {"coneSideDeg", "Winch line to the side", "How far the rope may lead to either side.", Quantity::Angle,
@@ -39,6 +39,8 @@ constexpr std::array<HouseRule, 15> rulesOfTheHouse{
       &HouseRules::leastBreakover, 0, 90 * deg},
      {"leastClearance", "Least height under the armor", "Standing on level ground.", Quantity::Length,
       &HouseRules::leastClearance, 0, 2000},
+     {"mostLength", "Most length over all", "The customer's limit: garage, ferry, papers.", Quantity::Length,
+      &HouseRules::mostLength, 1000, 15000},
      {"mostAddedMass", "Most added mass", "Bought parts included.", Quantity::Mass,
       &HouseRules::mostAddedMass, 1, 5000},
      {"mostMaterialCost", "Most material cost", "Tube, plate and filler.", Quantity::Money,

@@ -22,6 +22,7 @@ struct HouseRules {
     double leastDeparture = 0.349065850399;  ///< 20 degrees
     double leastBreakover = 0.349065850399;  ///< 20 degrees
     double leastClearance = 300;             ///< mm, under the armor
+    double mostLength = 6000;                ///< mm, over all
     double mostAddedMass = 120;              ///< kg
     double mostMaterialCost = 900;           ///< the shop's money
     Json extra = Json::object();

@@ -45,6 +45,27 @@ const std::vector<DatumDescriptor> &descriptors() {
         {"grossLimit", "Gross mass limit", "From the vehicle's papers.", Quantity::Mass, 200, 30000, true},
         {"rearFrameEnd", "Rear frame end to axle", "Plumb line from the end of each rail and from the hub.",
          Quantity::Length, 50, 4000, false},
+        {"frontAxleLimit", "Front axle limit", "From the vehicle's papers.", Quantity::Mass, 100, 10000,
+         false},
+        {"rearAxleLimit", "Rear axle limit", "From the vehicle's papers.", Quantity::Mass, 100, 20000, false},
+        {"frontSpring", "Front spring rate at the wheel",
+         "Load one axle with a known mass, read how far the body goes down, take off what the tires give. "
+         "Half "
+         "the weight over the travel.",
+         Quantity::Rate, 5, 1000, false},
+        {"rearSpring", "Rear spring rate at the wheel", "As for the front springs.", Quantity::Rate, 5, 2000,
+         false},
+        {"frontBump", "Front travel up to the stops", "Axle to its bump stop, vehicle standing.",
+         Quantity::Length, 5, 500, false},
+        {"frontDroop", "Front travel down", "How far the wheel drops with the frame on stands.",
+         Quantity::Length, 5, 500, false},
+        {"rearBump", "Rear travel up to the stops", "Axle to its bump stop, vehicle standing.",
+         Quantity::Length, 5, 500, false},
+        {"rearDroop", "Rear travel down", "How far the wheel drops with the frame on stands.",
+         Quantity::Length, 5, 500, false},
+        {"centerHeight", "Height of the center of gravity",
+         "From the papers, or by weighing the axles once more with one end raised.", Quantity::Length, 200,
+         3000, false},
     };
     return list;
 }
@@ -118,6 +139,7 @@ void readOutline(ObjectReader &o, Vehicle &vehicle, Faults &faults) {
                        "Use front, belly or rear.");
         point.at = readPlace(p, "at");
         point.mirrored = p.boolean("mirrored", true);
+        point.onAxle = p.boolean("onAxle", false);
         vehicle.outline.push_back(std::move(point));
     }
 }
@@ -216,6 +238,8 @@ Result<RigGeometry> geometry(const Vehicle &vehicle) {
     g.railWidth = v("railWidth");
     g.railWall = v("railWall");
     g.crossmember = v("crossmember");
+    g.frontLimit = vehicle.value("frontAxleLimit");
+    g.rearLimit = vehicle.value("rearAxleLimit");
     if (!(2 * g.railWall < std::min(g.railHeight, g.railWidth)))
         return fail(ProblemKind::BadInput, "The rail's wall leaves no inside.", "railWall",
                     "Measure it again.");
@@ -290,6 +314,8 @@ Vehicle readVehicle(const Json &json, const std::string &path, Faults &faults) {
     readSilhouettes(o, vehicle, faults);
     if (const Json *survey = o.child("survey"))
         vehicle.survey = readSurveyBook(*survey, o.pathOf("survey"), faults);
+    if (const Json *loadout = o.child("loadout"))
+        vehicle.loadout = readLoadout(*loadout, o.pathOf("loadout"), faults);
     vehicle.extra = o.leftover();
     return vehicle;
 }
@@ -320,6 +346,8 @@ Json writeVehicle(const Vehicle &vehicle) {
                                    {"region", regionWord(p.region)},
                                    {"at", list(p.at)},
                                    {"mirrored", p.mirrored}});
+    for (std::size_t i = 0; i < vehicle.outline.size(); ++i)
+        if (vehicle.outline[i].onAxle) json["outline"][i]["onAxle"] = true;
     json["keepOuts"] = Json::array();
     for (const KeepOut &k : vehicle.keepOuts)
         json["keepOuts"].push_back({{"id", k.id},
@@ -335,6 +363,7 @@ Json writeVehicle(const Vehicle &vehicle) {
         json["silhouettes"].push_back(
             {{"view", s.view}, {"closed", s.closed}, {"points", std::move(points)}});
     }
+    if (vehicle.loadout != Loadout{}) json["loadout"] = writeLoadout(vehicle.loadout);
     if (vehicle.survey != SurveyBook{}) json["survey"] = writeSurveyBook(vehicle.survey);
     return json;
 }

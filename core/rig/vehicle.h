@@ -9,6 +9,7 @@
 #include "core/base/object_reader.h"
 #include "core/base/result.h"
 #include "core/measure/quantity.h"
+#include "core/rig/loadout.h"
 #include "core/rig/survey_book.h"
 #include "core/shape/geometry.h"
 
@@ -70,6 +71,7 @@ struct OutlinePoint {
     Region region = Region::Front;
     Vec3 at = Vec3::Zero();
     bool mirrored = true;  ///< there is one on the other side too
+    bool onAxle = false;   ///< moves with its axle, not with the body: a differential, a spring seat
 
     bool operator==(const OutlinePoint &) const = default;
 };
@@ -102,6 +104,7 @@ struct Vehicle {
     std::vector<KeepOut> keepOuts;
     std::vector<Silhouette> silhouettes;
     SurveyBook survey;
+    Loadout loadout;
     Json extra = Json::object();  ///< fields of the file that this version does not know
 
     [[nodiscard]] std::optional<double> value(std::string_view datumId) const;
@@ -116,11 +119,12 @@ struct Tire {
 struct RigGeometry {
     double wheelbase = 0;
     Tire front, rear;
-    double frontMass = 0, rearMass = 0;  ///< kg at the axles
-    double grossLimit = 0;               ///< kg
-    double frameEnd = 0;                 ///< x of the front ends of the rails
-    double railSpacing = 0;              ///< between the rails' center lines
-    double railCenter = 0;               ///< height above ground
+    double frontMass = 0, rearMass = 0;           ///< kg at the axles
+    double grossLimit = 0;                        ///< kg
+    std::optional<double> frontLimit, rearLimit;  ///< kg on the axles, if the papers say
+    double frameEnd = 0;                          ///< x of the front ends of the rails
+    double railSpacing = 0;                       ///< between the rails' center lines
+    double railCenter = 0;                        ///< height above ground
     double railHeight = 0, railWidth = 0, railWall = 0;
     double crossmember = 0;  ///< first crossmember behind the end of the rails
 };

@@ -173,7 +173,7 @@ class TestLists : public QObject {
         demo.find<QAction>("rules")->trigger();
         auto *table = demo.find<QTableView>("houseRulesTable");
         QVERIFY(table);
-        typeInto(table, 13, 1, "250 lb");  // 113.4 kg, the demo adds 122.7
+        typeInto(table, 14, 1, "250 lb");  // 113.4 kg, the demo adds 122.7
         QVERIFY(demo.settle());
         QVERIFY(std::abs(demo.session().job().rules.mostAddedMass - 250 * 0.45359237) < 1e-9);
         QVERIFY(demo.session().appraisal()->finding("gauge/mass"));

@@ -59,8 +59,8 @@ class TestAngles : public QObject {
         QCOMPARE(QString::fromStdString(c->approach.wheelPath.governs), QStringLiteral("corner"));
         QCOMPARE(QString::fromStdString(c->departure.whole.governs), QStringLiteral("hitch"));
         QVERIFY(!c->departure.wheelPath.angle && !c->departure.wheelPath.why.empty());
-        QCOMPARE(QString::fromStdString(c->clearanceGoverns), QStringLiteral("case"));
-        QCOMPARE(*c->groundClearance, 338.0);
+        QCOMPARE(QString::fromStdString(c->between.governs), QStringLiteral("case"));
+        QCOMPARE(*c->between.height, 338.0);
         // symmetric breakover: a point midway sees the same slope to both tires
         ClearanceModel mid = vehicle();
         mid.belly = {{"mid", {-1610, 0, 300}}};
@@ -96,7 +96,7 @@ class TestAngles : public QObject {
     void nothingMeasured() {
         const auto c = angles(vehicle());
         QVERIFY(!c->approach.whole.angle && !c->approach.whole.why.empty());
-        QVERIFY(!c->breakover.angle && !c->groundClearance);
+        QVERIFY(!c->breakover.angle && !c->between.height);
     }
     void errors() {
         ClearanceModel m = vehicle();

@@ -110,21 +110,23 @@ class TestJob : public QObject {
         const Job job = demoJob();
         const Appraisal a = appraise(job, shippedStock());
         const Vec3 at = a.clearance->approach.whole.at;
-        const double rho = std::hypot(at.x(), at.z() - 405);
+        const double R = a.stood->front.loadedRadius;
+        const double rho = std::hypot(at.x(), at.z() - R);
         QVERIFY(std::abs(*a.gauge("approach")->value -
-                         (std::atan2(at.z() - 405, at.x()) + std::asin(405 / rho))) < 1e-12);
+                         (std::atan2(at.z() - R, at.x()) + std::asin(R / rho))) < 1e-12);
     }
     /// Breakover and departure by hand: tangents from the governing point to the tires, as their Workings
     /// end.
     void breakoverAndDepartureByHand() {
         const Appraisal a = appraise(demoJob(), shippedStock());
-        const auto slope = [](double ahead, double h) {
-            return std::atan2(h - 405, ahead) + std::asin(405 / std::hypot(ahead, h - 405));
+        const double front = a.stood->front.loadedRadius, rear = a.stood->rear.loadedRadius;
+        const auto slope = [](double ahead, double h, double R) {
+            return std::atan2(h - R, ahead) + std::asin(R / std::hypot(ahead, h - R));
         };
         const Vec3 b = a.clearance->breakover.at, d = a.clearance->departure.whole.at;
-        QVERIFY(std::abs(*a.gauge("breakover")->value - slope(-b.x(), b.z()) - slope(b.x() + 3220, b.z())) <
-                1e-12);
-        QVERIFY(std::abs(*a.gauge("departure")->value - slope(-3220 - d.x(), d.z())) < 1e-12);
+        QVERIFY(std::abs(*a.gauge("breakover")->value - slope(-b.x(), b.z(), front) -
+                         slope(b.x() + 3220, b.z(), rear)) < 1e-12);
+        QVERIFY(std::abs(*a.gauge("departure")->value - slope(-3220 - d.x(), d.z(), rear)) < 1e-12);
         for (const char *id : {"approach", "wheelPath", "breakover", "departure"})
             QVERIFY2(std::abs(a.gauge(id)->working.steps.back().value - degrees(*a.gauge(id)->value)) < 1e-9,
                      id);

@@ -1,0 +1,98 @@
+#include "app/job_lists.h"
+#include "app/list_maker.h"
+#include "core/rig/tire_size.h"
+
+namespace hefty::app {
+
+using namespace lists;
+
+namespace {
+
+template <class Read>
+std::function<QString(const QString &)> readable(Read read, bool mayBeEmpty) {
+    return [read, mayBeEmpty](const QString &text) {
+        if (mayBeEmpty && text.trimmed().isEmpty()) return QString();
+        const auto value = read(text.toStdString());
+        return value ? QString() : q(value.error().sentence());
+    };
+}
+
+}  // namespace
+
+RecordList tireList() {
+    using rig::TireOption;
+    auto list = listOf<TireOption>(
+        tr("tire"), [](auto &j) -> auto & { return j.vehicle.loadout.tires; });
+    list.words(tr("Name"), 0, &TireOption::id)
+        .words(tr("Size code"), 104, &TireOption::code)
+        .number(tr("Pressure"), 78, &TireOption::pressure, Quantity::Pressure, rig::leastPressure,
+                rig::mostPressure)
+        .number(tr("Rim"), 78, &TireOption::wheelWidth, Quantity::Length, 0, rig::mostWheelWidth)
+        .number(tr("Offset"), 74, &TireOption::wheelOffset, Quantity::Length, -rig::mostWheelOffset,
+                rig::mostWheelOffset)
+        .words(tr("Lugs"), 80, &TireOption::lugs)
+        .adds([](const auto &rows) {
+            TireOption t = rows.empty() ? TireOption{"", "255/85R16", 240, 0, 0, ""} : rows.back();
+            t.id = freshId(rows, "tire");
+            return t;
+        })
+        .hint(
+            tr("255/85R16, 33x12.50R15 or 7.50R16. The offset counts outward from the middle of the wheel to "
+               "where it bolts on; lugs as 6x139.7 or 5x4.5\"."));
+    RecordList out = list.take();
+    // A tire is named elsewhere by its id: what is named follows, what is removed is named no more.
+    out.columns[0].setText = [](job::Job &job, int row, const QString &text) {
+        rig::Loadout &l = job.vehicle.loadout;
+        TireOption &t = l.tires[static_cast<std::size_t>(row)];
+        const std::string name = text.trimmed().toStdString();
+        if (name.empty() || l.tire(name)) return;
+        for (std::string *user : {&l.measuredOn, &l.standsOn})
+            if (*user == t.id) *user = name;
+        t.id = name;
+    };
+    out.columns[1].wrong = readable([](const std::string &s) { return rig::readTireSize(s); }, false);
+    out.columns[5].wrong = readable([](const std::string &s) { return rig::readLugPattern(s); }, true);
+    out.remove = [](job::Job &job, int row) {
+        rig::Loadout &l = job.vehicle.loadout;
+        const std::string id = l.tires[static_cast<std::size_t>(row)].id;
+        l.tires.erase(l.tires.begin() + row);
+        for (std::string *user : {&l.measuredOn, &l.standsOn})
+            if (*user == id) user->clear();
+    };
+    out.add = [add = out.add](job::Job &job) {
+        add(job);
+        rig::Loadout &l = job.vehicle.loadout;
+        if (l.tires.size() == 1) l.measuredOn = l.tires[0].id;
+    };
+    return out;
+}
+
+RecordList massList() {
+    using rig::MassItem;
+    return listOf<MassItem>(
+               tr("mass"), [](auto &j) -> auto & { return j.vehicle.loadout.masses; })
+        .words(tr("What"), 104, &MassItem::name)
+        .number(tr("Mass"), 94, &MassItem::mass, Quantity::Mass, -rig::mostItemMass, rig::mostItemMass)
+        .coordinate(tr("Forward"), &MassItem::at, 0, -rig::farthest)
+        .coordinate(tr("Left"), &MassItem::at, 1, -rig::farthest)
+        .coordinate(tr("Up"), &MassItem::at, 2, 0)
+        .column(
+            tr("Now"), 70,
+            [](const MassItem &m) {
+                return RecordCell::choice(m.aboard ? tr("aboard") : tr("ashore"),
+                                          {tr("aboard"), tr("ashore")});
+            },
+            {}, [](MassItem &m, const QString &t) { m.aboard = t == tr("aboard"); })
+        .adds([](const auto &rows) {
+            MassItem m;
+            m.id = freshId(rows, "mass");
+            m.name = m.id;
+            m.mass = 50;
+            m.at = {-2000, 0, 900};
+            return m;
+        })
+        .hint(tr("What was not aboard when it was weighed; taken off is minus. Armor counts by itself."))
+        .take();
+}
+
+}  // namespace hefty::app
