@@ -1,12 +1,17 @@
 #include "app/layout_bench.h"
 
+#include <QButtonGroup>
 #include <QComboBox>
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QPushButton>
 #include <QScrollArea>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
+#include "app/angles_page.h"
+#include "app/drive_page.h"
 #include "app/quantity_edit.h"
 #include "app/theme.h"
 #include "app/tweak_box.h"
@@ -57,10 +62,34 @@ LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m
     views->setRowStretch(0, 10);
     views->setRowStretch(1, 8);
     views->setRowStretch(2, 16);
-    auto *layout = new QHBoxLayout(this);
+    auto *drawing = new QWidget(this);
+    auto *drawn = new QHBoxLayout(drawing);
+    drawn->setContentsMargins(0, 0, 0, 0);
+    drawn->addLayout(views, 1);
+    drawn->addWidget(tray);
+    m_angles = new AnglesPage(session, this);
+    m_drive = new DrivePage(session, this);
+    m_pages = new QStackedWidget(this);
+    auto *chooser = new QHBoxLayout;
+    chooser->setSpacing(4);
+    auto *group = new QButtonGroup(this);
+    for (const auto &[name, object, page] : {std::tuple{tr("Draw"), "pageDraw", drawing},
+                                             {tr("Angles"), "pageAngles", static_cast<QWidget *>(m_angles)},
+                                             {tr("Drive"), "pageDrive", static_cast<QWidget *>(m_drive)}}) {
+        auto *button = new QPushButton(name, this);
+        button->setObjectName(object);
+        button->setCheckable(true);
+        button->setFixedWidth(110);
+        group->addButton(button, m_pages->addWidget(page));
+        chooser->addWidget(button);
+    }
+    chooser->addStretch();
+    group->button(0)->setChecked(true);
+    connect(group, &QButtonGroup::idClicked, m_pages, &QStackedWidget::setCurrentIndex);
+    auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);
-    layout->addLayout(views, 1);
-    layout->addWidget(tray);
+    layout->addLayout(chooser);
+    layout->addWidget(m_pages, 1);
     connect(session, &Session::jobChanged, this, &LayoutBench::refreshForm);
     refreshForm();
 }
@@ -166,6 +195,8 @@ void LayoutBench::refreshForm() {
 }
 
 void LayoutBench::showSubject(const QString &subject, const std::optional<Vec3> &place) {
+    m_pages->setCurrentIndex(0);
+    findChild<QPushButton *>("pageDraw")->setChecked(true);
     m_session->select(subject);
     for (PlanView *view : {m_side, m_top, m_front}) view->markPlace(place);
 }

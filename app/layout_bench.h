@@ -7,10 +7,13 @@
 #include "app/plan_view.h"
 
 class QComboBox;
+class QStackedWidget;
 class QVBoxLayout;
 
 namespace hefty::app {
 
+class AnglesPage;
+class DrivePage;
 class QuantityEdit;
 class TweakBox;
 
@@ -23,6 +26,7 @@ class LayoutBench : public QWidget {
     explicit LayoutBench(Session *session, QWidget *parent = nullptr);
     void showSubject(const QString &subject, const std::optional<Vec3> &place);
     [[nodiscard]] PlanView *view(ViewSide side) const;
+    [[nodiscard]] DrivePage *drivePage() const { return m_drive; }
 
   private:
     [[nodiscard]] std::vector<DragTarget> targetsFor(ViewSide side) const;
@@ -35,6 +39,9 @@ class LayoutBench : public QWidget {
     std::map<std::string, QuantityEdit *> m_edits;
     std::map<std::string, QComboBox *> m_choices;
     TweakBox *m_tweaks;
+    QStackedWidget *m_pages;
+    AnglesPage *m_angles;
+    DrivePage *m_drive;
 };
 
 }  // namespace hefty::app

@@ -182,9 +182,16 @@ void PlanView::drawAll(QPainter &painter) {
     if (showArmor)
         for (const job::PieceAppraisal &p : appraisal->pieces)
             if (p.assembly) drawArmor(painter, view, *p.assembly, m_session->selected());
-    if (showTangents && m_side == ViewSide::Side && appraisal->clearance) {
-        drawTangent(painter, view, appraisal->clearance->approach.wheelPath, tr("wheel path"), 420);
-        drawTangent(painter, view, appraisal->clearance->approach.whole, tr("approach"), 200);
+    if (showAllAngles && appraisal->clearance && appraisal->stood) {
+        drawStance(painter, view, *appraisal->stood);
+        drawAngles(painter, view, *appraisal->clearance, *appraisal->stood);
+    } else if (showTangents && m_side == ViewSide::Side && appraisal->clearance && appraisal->stood) {
+        if (appraisal->stood->frontRise != 0 || appraisal->stood->rearRise != 0)
+            drawStance(painter, view, *appraisal->stood);
+        drawTangent(painter, view, appraisal->clearance->approach.wheelPath, *appraisal->stood,
+                    tr("wheel path"), 420);
+        drawTangent(painter, view, appraisal->clearance->approach.whole, *appraisal->stood, tr("approach"),
+                    200);
     }
     painter.setOpacity(1);
     if (showOutline) drawOutlinePoints(painter, view, vehicle);

@@ -47,6 +47,7 @@ class PlanView : public QWidget {
     bool showTangents = true;
     bool showArmor = true;
     bool showSurvey = false;
+    bool showAllAngles = false;  ///< every angle with its runners-up, and the ground as the vehicle stands
     QString title;
 
     /// World box that a fit shows, seen in this view.

@@ -226,9 +226,72 @@ void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, co
     }
 }
 
-void drawTangent(QPainter &p, const Projection &view, const clearance::LimitAngle &angle,
-                 const QString &label, double labelAt) {
+namespace {
+
+/// Slopes of the two planes of a breakover angle through its point.
+std::pair<double, double> breakoverSlopes(const clearance::LimitAngle &angle, const rig::Stood &s) {
+    const Vec3 &at = angle.at;
+    return {clearance::tangentSlope(-at.x(), at.z(), s.front.loadedRadius).value_or(0),
+            clearance::tangentSlope(at.x() + s.wheelbase, at.z(), s.rear.loadedRadius).value_or(0)};
+}
+
+void drawRunnersUp(QPainter &p, const Projection &view, const clearance::RankedAngle &angle,
+                   const rig::Stood &stood) {
+    QColor ink = colors().blue;
+    for (const clearance::LimitAngle &next : angle.next) {
+        ink.setAlpha(ink.alpha() / 2 + 30);
+        const QPointF at = view.place(stood.back(Vec3(next.at.x(), 0, next.at.z())));
+        p.setPen(cosmetic(ink, 1.4));
+        p.setBrush(Qt::NoBrush);
+        p.drawEllipse(at, 5, 5);
+    }
+}
+
+}  // namespace
+
+void drawStance(QPainter &p, const Projection &view, const rig::Stood &s) {
+    const auto at = [&](double x, double z) { return view.place(s.back(Vec3(x, 0, z))); };
+    p.setPen(cosmetic(colors().blue, 1.2, Qt::DashDotLine));
+    p.setBrush(Qt::NoBrush);
+    p.drawLine(at(-s.wheelbase - 1500, 0), at(1500, 0));
+    for (const auto &[x, tire] : {std::pair{0.0, s.front}, {-s.wheelbase, s.rear}}) {
+        const double r = tire.loadedRadius * view.scale;
+        p.drawEllipse(at(x, tire.loadedRadius), r, r);
+    }
+}
+
+void drawAngles(QPainter &p, const Projection &view, const clearance::Clearance &c, const rig::Stood &s) {
+    drawTangent(p, view, c.approach.wheelPath, s, QStringLiteral("wheel path"), 520);
+    drawTangent(p, view, c.approach.whole, s, QStringLiteral("approach"), 240);
+    for (const clearance::RankedAngle *a : {&c.approach.whole, &c.breakover, &c.departure.whole})
+        drawRunnersUp(p, view, *a, s);
+    const auto at = [&](double x, double z) { return view.place(s.back(Vec3(x, 0, z))); };
+    const auto label = [&](const clearance::LimitAngle &a, const char *name, const QPointF &place) {
+        drawLabel(p, place,
+                  QStringLiteral("%1 %2°").arg(QLatin1String(name)).arg(degrees(*a.angle), 0, 'f', 1),
+                  colors().blue, colors().paper);
+    };
+    p.setPen(cosmetic(colors().blue, 1.4));
+    if (c.breakover.angle) {
+        const Vec3 &m = c.breakover.at;
+        const auto [toFront, toRear] = breakoverSlopes(c.breakover, s);
+        p.drawLine(at(m.x(), m.z()), at(0, m.z() + std::tan(toFront) * m.x()));
+        p.drawLine(at(m.x(), m.z()), at(-s.wheelbase, m.z() - std::tan(toRear) * (m.x() + s.wheelbase)));
+        label(c.breakover, "breakover", at(m.x(), m.z()) + QPointF(0, 22));
+    }
+    p.setPen(cosmetic(colors().blue, 1.4));
+    if (const auto &d = c.departure.whole; d.angle) {
+        const double foot = d.at.x() + d.at.z() / std::tan(*d.angle);
+        p.drawLine(at(foot, 0), at(d.at.x() - 260 * std::cos(*d.angle), d.at.z() + 260 * std::sin(*d.angle)));
+        label(d, "departure", at(d.at.x() - 60, d.at.z() / 3));
+    }
+}
+
+void drawTangent(QPainter &p, const Projection &inView, const clearance::LimitAngle &angle,
+                 const rig::Stood &stood, const QString &label, double labelAt) {
     if (!angle.angle) return;
+    Projection view = inView;
+    view.place = [&](const Vec3 &at) { return inView.place(stood.back(at)); };
     const Vec3 along(std::cos(*angle.angle), 0, std::sin(*angle.angle));
     const Vec3 point(angle.at.x(), 0, angle.at.z());
     const Vec3 foot = point - along * (point.z() / std::max(1e-6, along.z()));

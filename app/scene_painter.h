@@ -28,9 +28,15 @@ void drawSurvey(QPainter &painter, const Projection &view, const rig::SurveyBook
 void drawOutlinePoints(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle);
 void drawArmor(QPainter &painter, const Projection &view, const armor::Assembly &assembly,
                const QString &selected);
-/// The tangent line of an approach angle in the side view, with its value `labelAt` mm up along it.
+/// The tangent line of an approach angle in the side view, with its value `labelAt` mm up along it. The
+/// angle is that of the vehicle as it stands; the drawing is of the vehicle as it was measured.
 void drawTangent(QPainter &painter, const Projection &view, const clearance::LimitAngle &angle,
-                 const QString &label, double labelAt);
+                 const rig::Stood &stood, const QString &label, double labelAt);
+/// The ground and the tires as the vehicle stands, and the lines of all angles with the two points that
+/// would limit each next.
+void drawStance(QPainter &painter, const Projection &view, const rig::Stood &stood);
+void drawAngles(QPainter &painter, const Projection &view, const clearance::Clearance &clearance,
+                const rig::Stood &stood);
 /// A dimension: thin lines, short slashes at the ends, the text in the middle.
 void drawDimension(QPainter &painter, const QPointF &from, const QPointF &to, const QString &text,
                    const QColor &color);

@@ -181,6 +181,19 @@ Result<Terrain> terrainFromCsv(std::string_view text, const std::string &name, d
     return t;
 }
 
+Result<Terrain> withApproach(const Terrain &terrain, double reach) {
+    if (!(reach > 0) || !std::isfinite(reach) || terrain.left.empty())
+        return fail(ProblemKind::BadInput, "The reach must be above 0.", "reach");
+    const auto more = static_cast<std::size_t>(std::ceil(reach / terrain.step));
+    Terrain out = terrain;
+    out.start -= static_cast<double>(more) * terrain.step;
+    for (std::vector<double> *side : {&out.left, &out.right}) {
+        side->insert(side->begin(), more, side->front());
+        side->insert(side->end(), more, side->back());
+    }
+    return out;
+}
+
 std::vector<double> rolledOver(const std::vector<double> &heights, double step, double radius) {
     const auto reach = static_cast<std::ptrdiff_t>(radius / step);
     std::vector<double> cap;

@@ -52,6 +52,10 @@ struct Terrain {
 /// @error BadInput with line and column: a gap (no number), x not ascending, fewer than two rows
 [[nodiscard]] Result<Terrain> terrainFromCsv(std::string_view text, const std::string &name, double step = 5);
 
+/// The same ground with level ground as far as `reach` before and after it, so that a vehicle can come up to
+/// it and leave it. @error BadInput a reach that is not above 0
+[[nodiscard]] Result<Terrain> withApproach(const Terrain &terrain, double reach);
+
 /// Height of the center of a wheel of radius R that rolls over heights sampled every `step`: at each
 /// sample the highest position at which the circle touches the ground and nowhere goes below it.
 [[nodiscard]] std::vector<double> rolledOver(const std::vector<double> &heights, double step, double radius);

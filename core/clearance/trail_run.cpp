@@ -308,6 +308,10 @@ class Driver {
 
 }  // namespace
 
+Vec3 RunPose::placed(const Vec3 &point) const {
+    return Vec3(x, 0, z) + Pose{x, z, pitch, roll}.turn() * point;
+}
+
 Result<TrailRun> drive(const RunVehicle &vehicle, const Terrain &terrain, const std::stop_token &stop) {
     if (auto fine = check(vehicle); !fine) return tl::unexpected(fine.error());
     if (terrain.left.size() < 2 || terrain.left.size() != terrain.right.size() || !(terrain.step > 0))

@@ -35,6 +35,9 @@ struct RunPose {
     double roll = 0;                 ///< left side up, rad
     std::array<double, 4> load{};    ///< on the wheels: front left, front right, rear left, rear right; N
     std::array<double, 4> travel{};  ///< of the wheels against the body, up positive, mm
+
+    /// Where a place of the vehicle, in its own axes as it stands on level ground, is now.
+    [[nodiscard]] Vec3 placed(const Vec3 &point) const;
 };
 
 /// Something that went into the ground.

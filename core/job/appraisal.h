@@ -72,7 +72,7 @@ struct PieceAppraisal {
 /// The clearance on one tire in one state of load.
 struct ClearanceVariant {
     std::string tire;  ///< id of the option; empty: the one it was measured on
-    std::string load;  ///< "unladen", "laden", "on the bump stops"
+    std::string load;  ///< "unladen", "laden", "on the stops"
     std::optional<clearance::Clearance> clearance;
     std::string why;  ///< set if there is none
 };

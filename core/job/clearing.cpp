@@ -1,11 +1,6 @@
 #include "core/job/clearing.h"
 
-#include <array>
 #include <cmath>
-
-#include <fmt/format.h>
-
-#include "core/rig/tire_size.h"
 
 namespace hefty::job {
 namespace {
@@ -93,15 +88,6 @@ class Collector {
     Clearing m_out;
 };
 
-Result<double> needed(const rig::Vehicle &vehicle, const char *id) {
-    if (const auto value = vehicle.value(id)) return *value;
-    const rig::DatumDescriptor *d = rig::datum(id);
-    return fail(
-        ProblemKind::Undetermined,
-        fmt::format("\"{}\" has not been measured: the vehicle cannot be driven without it.", d->name), id,
-        d->how);
-}
-
 }  // namespace
 
 Clearing clearingOf(const Job &job, const std::vector<const armor::Assembly *> &pieces,
@@ -114,66 +100,6 @@ std::vector<rig::AddedMass> armorMasses(const Appraisal &appraisal) {
     for (const PieceAppraisal &p : appraisal.pieces)
         if (p.fabrication) out.push_back({p.id, p.fabrication->mass, p.fabrication->center});
     return out;
-}
-
-Result<clearance::RunVehicle> runVehicle(const Job &job, const Appraisal &appraisal,
-                                         const rig::StandChoice &choice) {
-    if (!appraisal.rig)
-        return fail(ProblemKind::Undetermined, "The vehicle is not measured yet.", "vehicle",
-                    "Settle what Measure asks for first.");
-    const rig::Vehicle &v = job.vehicle;
-    std::array<double, 7> datums{};
-    constexpr std::array ids{"frontSpring", "rearSpring", "frontBump",   "frontDroop",
-                             "rearBump",    "rearDroop",  "centerHeight"};
-    for (std::size_t i = 0; i < ids.size(); ++i) {
-        const auto value = needed(v, ids[i]);
-        if (!value) return tl::unexpected(value.error());
-        datums[i] = *value;
-    }
-    const auto stood = rig::stand(v, *appraisal.rig, choice);
-    if (!stood) return tl::unexpected(stood.error());
-    const rig::TireOption *tire = v.loadout.tire(choice.tire.empty() ? v.loadout.measuredOn : choice.tire);
-    if (!tire)
-        return fail(ProblemKind::Undetermined, "How far the tires give is not known.", "tires",
-                    "Give the size code of the tire it was measured on.");
-    const auto size = rig::readTireSize(tire->code);
-    if (!size) return tl::unexpected(size.error());
-    const double rate = rig::tireStiffness(*size, tire->pressure);
-    clearance::RunVehicle out;
-    out.wheelbase = stood->wheelbase;
-    // What the load has used of the travel is gone, whichever way it went.
-    const double frontUsed = stood->frontAxleRise - stood->frontRise;
-    const double rearUsed = stood->rearAxleRise - stood->rearRise;
-    out.front = {{stood->front.loadedRadius, stood->front.width, stood->front.track},
-                 datums[0],
-                 rate,
-                 datums[2] - frontUsed,
-                 datums[3] + frontUsed};
-    out.rear = {{stood->rear.loadedRadius, stood->rear.width, stood->rear.track},
-                datums[1],
-                rate,
-                datums[4] - rearUsed,
-                datums[5] + rearUsed};
-    out.frontMass = stood->stance ? stood->stance->frontMass : appraisal.rig->frontMass;
-    out.rearMass = stood->stance ? stood->stance->rearMass : appraisal.rig->rearMass;
-    out.centerHeight = stood->stance ? stood->carried(stood->stance->center).z() : datums[6];
-    std::vector<const armor::Assembly *> pieces;
-    for (const PieceAppraisal &p : appraisal.pieces) pieces.push_back(p.assembly ? &*p.assembly : nullptr);
-    const Clearing clearing = clearingOf(job, pieces, *stood);
-    const clearance::ClearanceModel &m = clearing.model;
-    for (const auto *points : {&m.frontPoints, &m.belly, &m.rearPoints})
-        out.points.insert(out.points.end(), points->begin(), points->end());
-    for (const auto *edges : {&m.frontEdges, &m.sideEdges, &m.rearEdges})
-        for (const clearance::TouchEdge &e : *edges) out.points.push_back({e.id, e.from});
-    return out;
-}
-
-std::span<const LimitKind> limitKinds() {
-    using clearance::ObstacleKind;
-    static constexpr std::array<LimitKind, 3> kinds{{{ObstacleKind::Ledge, "highest ledge", 800},
-                                                     {ObstacleKind::Hump, "tallest hump", 1000},
-                                                     {ObstacleKind::Ditch, "widest ditch", 1500}}};
-    return kinds;
 }
 
 }  // namespace hefty::job

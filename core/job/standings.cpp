@@ -19,7 +19,7 @@ struct LoadState {
     bool laden, bumped;
 };
 constexpr std::array<LoadState, 3> loadStates{
-    {{"unladen", false, false}, {"laden", true, false}, {"on the bump stops", true, true}}};
+    {{"unladen", false, false}, {"laden", true, false}, {"on the stops", true, true}}};
 
 /// Each tire, unladen, laden and on its bump stops.
 void addVariants(Appraisal &a, const Job &job, const std::stop_token &stop) {
