@@ -140,12 +140,13 @@ QWidget *DrivePage::makeTray() {
     m_seed = new QSpinBox(tray);
     m_seed->setObjectName("obstacleSeed");
     m_seed->setRange(1, 9999);
-    m_seed->setPrefix(tr("garden "));
+    m_seed->setPrefix(tr("garden number "));
+    m_seed->setMinimumHeight(36);
     sizeRow->addWidget(m_sizeLabel);
     sizeRow->addWidget(m_size, 1);
     sizeRow->addWidget(m_slope, 1);
-    sizeRow->addWidget(m_seed, 1);
     form->addLayout(sizeRow);
+    form->addWidget(m_seed);
     connect(m_size, &QuantityEdit::valueTyped, this, [this](double v) {
         m_sizeValue = v;
         driveAgain();

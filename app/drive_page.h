@@ -65,7 +65,7 @@ class DrivePage : public QWidget {
     std::shared_ptr<const job::Appraisal> m_driven;  ///< the appraisal that the request was made from
     std::optional<clearance::Terrain> m_profile;
     QString m_profileName;
-    double m_sizeValue = 320, m_slopeValue = 0.5;
+    double m_sizeValue = 450, m_slopeValue = 0.5;
 };
 
 }  // namespace hefty::app

@@ -118,6 +118,11 @@ class DatumDelegate : public QStyledItemDelegate {
         box->setCurrentText(index.data(Qt::EditRole).toString());
         return box;
     }
+    void setEditorData(QWidget *editor, const QModelIndex &index) const override {
+        // An answer that comes while someone types must not take the words out of the editor.
+        const auto *line = qobject_cast<QLineEdit *>(editor);
+        if (!line || !line->isModified()) QStyledItemDelegate::setEditorData(editor, index);
+    }
 };
 
 }  // namespace

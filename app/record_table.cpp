@@ -35,6 +35,9 @@ class RecordDelegate : public QStyledItemDelegate {
         return editor;
     }
     void setEditorData(QWidget *editor, const QModelIndex &index) const override {
+        // An answer that comes while someone types must not take the words out of the editor.
+        const auto *line = qobject_cast<QLineEdit *>(editor);
+        if (line && line->isModified()) return;
         if (auto *box = qobject_cast<QComboBox *>(editor))
             box->setCurrentText(index.data(Qt::EditRole).toString());
         else

@@ -40,7 +40,7 @@ void typeInto(QTableView *table, int row, int column, const QString &text) {
     auto *editor = qobject_cast<QLineEdit *>(QApplication::focusWidget());
     QVERIFY(editor);
     editor->selectAll();
-    QTest::keyClick(editor, Qt::Key_Backspace);
+    QTest::keyClick(editor, Qt::Key_Delete);
     QTest::keyClicks(editor, text);
     QTest::keyClick(editor, Qt::Key_Return);
     QApplication::processEvents();
@@ -98,6 +98,27 @@ class TestStanding : public QObject {
         typeInto(table, 1, 1, "-20");
         QVERIFY(demo.settle());
         QCOMPARE(demo.session().job().vehicle.loadout.masses[1].mass, -20.0);
+    }
+    /// An answer that arrives while someone types leaves what is typed alone.
+    void typingIsNotDisturbed() {
+        DemoWindow demo;
+        QVERIFY(demo.settle());
+        for (const auto &[button, name, column] :
+             {std::tuple{"listLoad", "massesTable", 1}, {"listData", "datumTable", 1}}) {
+            click(demo, button);
+            auto *table = demo.find<QTableView>(name);
+            table->setFocus();
+            table->setCurrentIndex(table->model()->index(0, column));
+            table->edit(table->currentIndex());
+            auto *editor = qobject_cast<QLineEdit *>(QApplication::focusWidget());
+            QVERIFY(editor);
+            editor->selectAll();
+            QTest::keyClicks(editor, "12");
+            demo.session().edit("Something else", [](job::Job &j) { j.customer += "."; });
+            QVERIFY(demo.settle());
+            QCOMPARE(editor->text(), QStringLiteral("12"));
+            QTest::keyClick(editor, Qt::Key_Escape);
+        }
     }
     void sagSwitch() {
         DemoWindow demo;
@@ -170,14 +191,16 @@ class TestStanding : public QObject {
         QVERIFY(demo.settle());
         click(demo, "pageDrive");
         QVERIFY(driven(demo));
-        QVERIFY(strikesAfter(demo, [&] { choose(demo, "obstacle", 0); }) == 0);
+        choose(demo, "obstacle", 0);
         auto *size = demo.find<QLineEdit>("obstacleSize");
-        const int strikes = strikesAfter(demo, [&] {
+        const auto type = [size](const char *text) {
             size->setFocus();
             size->selectAll();
-            QTest::keyClicks(size, "700");
+            QTest::keyClicks(size, text);
             QTest::keyClick(size, Qt::Key_Return);
-        });
+        };
+        QCOMPARE(strikesAfter(demo, [&] { type("40"); }), 0);
+        const int strikes = strikesAfter(demo, [&] { type("700"); });
         QVERIFY(strikes > 0);
         auto *list = demo.find<QTableWidget>("strikes");
         QCOMPARE(list->rowCount(), strikes);
