@@ -53,8 +53,7 @@ void Appraiser::work(const std::stop_token &quit) {
         if (!rests(quit)) continue;
         auto full = std::make_shared<job::Appraisal>(*plain);
         plain.reset();
-        job::addStandings(*full, *job, *m_stock, stop);
-        job::addRemedies(*full, *job, *m_stock, stop);
+        job::settle(*full, *job, *m_stock, stop);
         if (!stop.stop_requested()) emit answered({job, std::move(full)});
     }
 }

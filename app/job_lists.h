@@ -12,6 +12,7 @@ namespace hefty::app {
 [[nodiscard]] RecordList shopSettingList();
 [[nodiscard]] RecordList rackList(const stock::Stock &stock);
 [[nodiscard]] RecordList jobCardList();
+[[nodiscard]] RecordList movingList();
 [[nodiscard]] RecordList tireList();
 [[nodiscard]] RecordList massList();
 [[nodiscard]] RecordList surveyPointList();

@@ -67,6 +67,69 @@ RecordList tireList() {
     return out;
 }
 
+RecordList movingList() {
+    using rig::MovingThing;
+    QStringList motions;
+    for (const rig::MotionKind &k : rig::motionKinds()) motions << tr(k.name);
+    const auto swings = [](const MovingThing &t) {
+        const rig::MotionKind *k = rig::motionKind(t.motion);
+        return k && k->swings;
+    };
+    auto list = listOf<MovingThing>(
+        tr("moving thing"), [](auto &j) -> auto & { return j.vehicle.moving; });
+    list.words(tr("Name"), 120, &MovingThing::name)
+        .column(
+            tr("How"), 190,
+            [motions](const MovingThing &t) {
+                const rig::MotionKind *k = rig::motionKind(t.motion);
+                return RecordCell::choice(k ? tr(k->name) : QString(), motions);
+            },
+            {},
+            [swings](MovingThing &t, const QString &text) {
+                const bool before = swings(t);
+                for (const rig::MotionKind &k : rig::motionKinds())
+                    if (text == tr(k.name)) t.motion = k.id;
+                // Degrees do not turn into millimeters: a middling way to begin with.
+                if (swings(t) != before) t.reach = swings(t) ? 1.0 : 200;
+            })
+        .column(
+            tr("How far"), 84,
+            [swings](const MovingThing &t) {
+                return swings(t) ? RecordCell::measure(t.reach, Quantity::Angle, 0.01, rig::mostSwing)
+                                 : RecordCell::measure(t.reach, Quantity::Length, 1, rig::mostSlide);
+            },
+            [](MovingThing &t, double v) { t.reach = v; });
+    const std::array<QString, 6> ends{tr("Rear"), tr("Front"),  tr("Right"),
+                                      tr("Left"), tr("Bottom"), tr("Top")};
+    for (int axis = 0; axis < 3; ++axis)
+        for (const bool high : {false, true})
+            list.column(
+                ends[static_cast<std::size_t>(2 * axis + high)], 90,
+                [=](const MovingThing &t) {
+                    return high ? RecordCell::measure(t.high(axis), Quantity::Length, t.low(axis) + 1,
+                                                      rig::farthest)
+                                : RecordCell::measure(t.low(axis), Quantity::Length, -rig::farthest,
+                                                      t.high(axis) - 1);
+                },
+                [=](MovingThing &t, double v) { (high ? t.high : t.low)(axis) = v; });
+    list.coordinate(tr("Hinge fwd"), &MovingThing::hinge, 0, -rig::farthest)
+        .coordinate(tr("Hinge left"), &MovingThing::hinge, 1, -rig::farthest)
+        .coordinate(tr("Hinge up"), &MovingThing::hinge, 2, -rig::farthest)
+        .number(tr("Gap"), 76, &MovingThing::gap, Quantity::Length, 0, 500)
+        .adds([](const auto &rows) {
+            MovingThing t;
+            t.id = freshId(rows, "moving");
+            t.name = t.id;
+            t.low = {500, -200, 900};
+            t.high = {700, 200, 1000};
+            return t;
+        })
+        .hint(tr("Hood, tailgate, hatch, door, a lamp on its way out, a lever with the hand on it: a box at "
+                 "rest and "
+                 "how it moves. The armor must leave it the gap all the way."));
+    return list.take();
+}
+
 RecordList massList() {
     using rig::MassItem;
     return listOf<MassItem>(

@@ -328,6 +328,11 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     markChosen(keepOuts, [](const rig::Vehicle &v, std::size_t row) -> Vec3 {
         return (v.keepOuts[row].low + v.keepOuts[row].high) / 2;
     });
+    auto *moving = new RecordTable(session, "moving", movingList(), this);
+    offer(tr("Moving"), "listMoving", moving);
+    markChosen(moving, [](const rig::Vehicle &v, std::size_t row) -> Vec3 {
+        return (v.moving[row].low + v.moving[row].high) / 2;
+    });
     auto *points = new RecordTable(session, "surveyPoints", surveyPointList(), this);
     m_firstSurveyList = m_lists->count();
     offer(tr("Points"), "listPoints", points);

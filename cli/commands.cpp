@@ -172,7 +172,7 @@ Result<Json> runAppraise(const std::string &text) {
     const auto job = job::readJob(text);
     if (!job) return tl::unexpected(job.error());
     job::Appraisal appraisal = job::appraise(*job, *stock);
-    job::addRemedies(appraisal, *job, *stock);
+    job::settle(appraisal, *job, *stock);
     return job::appraisalJson(*job, appraisal);
 }
 

@@ -103,6 +103,7 @@ struct Appraisal {
     std::vector<PieceAppraisal> pieces;
     std::vector<Finding> findings;  ///< worst first
     std::vector<Gauge> gauges;
+    bool fitDone = false;  ///< what moves has been walked past the armor
     bool remediesDone = false;
 
     [[nodiscard]] const PieceAppraisal *piece(std::string_view id) const;
@@ -116,6 +117,15 @@ struct Appraisal {
 /// finding, never an exception. Asked to stop, it leaves out what it had not come to: such an answer is
 /// to be thrown away.
 [[nodiscard]] Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop = {});
+
+/// Stop, fix, note; in each as they were.
+void worstFirst(std::vector<Finding> &findings);
+
+/// Adds the findings about what moves: hood, gate, lamps, wheels at lock, sockets on the bolts.
+void addFit(Appraisal &appraisal, const Job &job, const std::stop_token &stop = {});
+
+/// All that is worked out while the hand rests: fit, standings, remedies.
+void settle(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop = {});
 
 /// Adds remedies to the findings that are to be fixed, each appraised on a copy of the job. Stops
 /// early, with those found so far, when asked to.

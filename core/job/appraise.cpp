@@ -8,6 +8,7 @@
 #include "core/clearance/gaps.h"
 #include "core/job/appraisal.h"
 #include "core/job/clearing.h"
+#include "core/job/fit.h"
 #include "core/proof/attachment.h"
 
 namespace hefty::job {
@@ -34,10 +35,7 @@ class Appraiser {
             if (piece.assembly) checkGaps(piece);
         addGauges();
         gaugeFindings();
-        std::stable_sort(m_out.findings.begin(), m_out.findings.end(),
-                         [](const Finding &a, const Finding &b) {
-                             return static_cast<int>(a.severity) < static_cast<int>(b.severity);
-                         });
+        worstFirst(m_out.findings);
         return std::move(m_out);
     }
 
@@ -357,12 +355,7 @@ class Appraiser {
 
     void checkGaps(const PieceAppraisal &piece) {
         m_piece = piece.id;
-        std::vector<clearance::ConvexBody> bodies;
-        for (const armor::Solid &s : piece.assembly->solids) {
-            clearance::ConvexBody body{s.part, {}};
-            for (const armor::Solid::Face &f : s.faces) body.faces.push_back(f.corners);
-            bodies.push_back(std::move(body));
-        }
+        const std::vector<clearance::ConvexBody> bodies = convexBodies(*piece.assembly);
         std::vector<clearance::ClearBox> boxes;
         for (const rig::KeepOut &k : m_job.vehicle.keepOuts) boxes.push_back({k.id, k.low, k.high, k.gap});
         const auto tight = clearance::gaps(bodies, boxes);
@@ -494,6 +487,18 @@ class Appraiser {
 };
 
 }  // namespace
+
+void worstFirst(std::vector<Finding> &findings) {
+    std::stable_sort(findings.begin(), findings.end(), [](const Finding &a, const Finding &b) {
+        return static_cast<int>(a.severity) < static_cast<int>(b.severity);
+    });
+}
+
+void settle(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop) {
+    addFit(appraisal, job, stop);
+    addStandings(appraisal, job, stock, stop);
+    addRemedies(appraisal, job, stock, stop);
+}
 
 const PieceAppraisal *Appraisal::piece(std::string_view id) const {
     const auto it =

@@ -91,7 +91,9 @@ class RemedyFinder {
         r.label.text += " to ";
         addValue(r.label, d, value);
         r.before = f.value;
-        const Appraisal after = appraise(apply(m_job, r.edit), m_stock, m_stop);
+        const Job changed = apply(m_job, r.edit);
+        Appraisal after = appraise(changed, m_stock, m_stop);
+        if (m_appraisal.fitDone) addFit(after, changed, m_stop);  // like is compared with like
         r.fixesBefore = m_fixes;
         r.fixesAfter = fixes(after);
         const Finding *same = after.finding(f.id);

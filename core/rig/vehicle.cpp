@@ -63,6 +63,11 @@ const std::vector<DatumDescriptor> &descriptors() {
          Quantity::Length, 5, 500, false},
         {"rearDroop", "Rear travel down", "How far the wheel drops with the frame on stands.",
          Quantity::Length, 5, 500, false},
+        {"steerLock", "Steering lock", "How far a front wheel turns to either side, the smaller of both.",
+         Quantity::Angle, 0.1, 1.0, false},
+        {"kingPins", "King pins, center to center",
+         "Middle of the left ball joints or king pin to that of the right, at hub height.", Quantity::Length,
+         500, 2500, false},
         {"centerHeight", "Height of the center of gravity",
          "From the papers, or by weighing the axles once more with one end raised.", Quantity::Length, 200,
          3000, false},
@@ -312,6 +317,8 @@ Vehicle readVehicle(const Json &json, const std::string &path, Faults &faults) {
     readOutline(o, vehicle, faults);
     readKeepOuts(o, vehicle, faults);
     readSilhouettes(o, vehicle, faults);
+    for (const auto &[value, thingPath] : o.array("moving"))
+        vehicle.moving.push_back(readMovingThing(*value, thingPath, faults));
     if (const Json *survey = o.child("survey"))
         vehicle.survey = readSurveyBook(*survey, o.pathOf("survey"), faults);
     if (const Json *loadout = o.child("loadout"))
@@ -356,6 +363,8 @@ Json writeVehicle(const Vehicle &vehicle) {
                                     {"low", list(k.low)},
                                     {"high", list(k.high)},
                                     {"gap", k.gap}});
+    if (!vehicle.moving.empty()) json["moving"] = Json::array();
+    for (const MovingThing &t : vehicle.moving) json["moving"].push_back(writeMovingThing(t));
     json["silhouettes"] = Json::array();
     for (const Silhouette &s : vehicle.silhouettes) {
         Json points = Json::array();

@@ -10,6 +10,7 @@
 #include "core/base/result.h"
 #include "core/measure/quantity.h"
 #include "core/rig/loadout.h"
+#include "core/rig/moving.h"
 #include "core/rig/survey_book.h"
 #include "core/shape/geometry.h"
 
@@ -102,6 +103,7 @@ struct Vehicle {
     std::vector<FrameHole> frontHoles;
     std::vector<OutlinePoint> outline;
     std::vector<KeepOut> keepOuts;
+    std::vector<MovingThing> moving;
     std::vector<Silhouette> silhouettes;
     SurveyBook survey;
     Loadout loadout;

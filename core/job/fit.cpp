@@ -1,0 +1,235 @@
+#include "core/job/fit.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/base/constants.h"
+#include "core/clearance/sweeps.h"
+
+namespace hefty::job {
+namespace {
+
+using clearance::ConvexBody;
+using clearance::SweepGap;
+using measure::Quantity;
+
+working::Working gapWorking(const std::string &title, const SweepGap &g, bool swings, const char *source) {
+    working::Working w;
+    w.title = title;
+    w.given("g₀", "gap wanted all the way", g.wanted, "mm", "measured");
+    const double at = swings ? degrees(g.at) : g.at;
+    const char *unit = swings ? "°" : "mm";
+    if (g.touches)
+        w.step("s", "where they first touch", "bisection between free and touching", "",
+               swings ? degrees(*g.touches) : *g.touches, unit, source);
+    else
+        w.step("s", "where the gap is smallest", "walked along the whole way", "", at, unit, source);
+    w.step("g", "smallest gap", "convex bodies, GJK distance", "", g.smallest, "mm", source);
+    w.note("Parts as drawn: add what hinges sag, doors flex and coating takes.");
+    return w;
+}
+
+class FitFinder {
+  public:
+    FitFinder(const Job &job, const armor::Assembly &assembly, const rig::Stood &stood, std::stop_token stop)
+        : m_job(job),
+          m_assembly(assembly),
+          m_stood(stood),
+          m_stop(std::move(stop)),
+          m_bodies(convexBodies(assembly)) {}
+
+    Result<std::vector<FitProblem>> run() {
+        if (auto r = things(); !r) return tl::unexpected(r.error());
+        if (m_stop.stop_requested()) return std::move(m_out);
+        if (auto r = wheels(); !r) return tl::unexpected(r.error());
+        if (auto r = tools(); !r) return tl::unexpected(r.error());
+        return std::move(m_out);
+    }
+
+  private:
+    Result<bool> things() {
+        std::vector<clearance::Sweep> sweeps;
+        for (const rig::MovingThing &t : m_job.vehicle.moving) {
+            const rig::MotionKind *kind = rig::motionKind(t.motion);
+            if (!kind) continue;  // the reader has said so
+            sweeps.push_back({t.id, t.low, t.high,
+                              kind->swings ? clearance::Motion::Swing : clearance::Motion::Slide, t.hinge,
+                              kind->axis, t.reach, t.gap});
+        }
+        const auto found = clearance::sweep(m_bodies, sweeps);
+        if (!found) return tl::unexpected(found.error());
+        for (const SweepGap &g : *found) {
+            const auto it = std::find_if(m_job.vehicle.moving.begin(), m_job.vehicle.moving.end(),
+                                         [&g](const rig::MovingThing &t) { return t.id == g.id; });
+            addThing(*it, g);
+        }
+        return true;
+    }
+
+    void addThing(const rig::MovingThing &t, const SweepGap &g) {
+        const bool swings = rig::motionKind(t.motion)->swings;
+        const Quantity way = swings ? Quantity::Angle : Quantity::Length;
+        FitProblem p;
+        p.id = fmt::format("sweep/{}/{}", t.id, g.body);
+        if (g.touches)
+            p.sentence = {fmt::format("{} meets {} after {{0}} of its {{1}}.", t.name, g.body),
+                          {{*g.touches, way}, {t.reach, way}}};
+        else
+            p.sentence = {
+                fmt::format("{} passes {} at {{0}}, {{1}} along its way; {{2}} is wanted.", t.name, g.body),
+                {{g.smallest, Quantity::DrilledLength}, {g.at, way}, {g.wanted, Quantity::Length}}};
+        finish(std::move(p), g,
+               gapWorking(fmt::format("{} on its way past {}", t.name, g.body), g, swings,
+                          "sweep (docs/methods.md)"));
+    }
+
+    void finish(FitProblem p, const SweepGap &g, working::Working w) {
+        p.part = g.body;
+        p.value = g.smallest;
+        p.limit = g.wanted;
+        p.at = g.onBody;
+        p.working = std::move(w);
+        m_out.push_back(std::move(p));
+    }
+
+    Result<bool> wheels() {
+        const rig::Vehicle &v = m_job.vehicle;
+        const auto lock = v.value("steerLock"), pins = v.value("kingPins");
+        if (!lock || !pins) return true;  // asked for among the data
+        constexpr double wanted = 15;
+        std::vector<clearance::SteeredWheel> list;
+        // In the body's own axes: as measured, the wheels stand higher or lower by what tire and load do.
+        const double up = m_stood.frontAxleRise - m_stood.frontRise;
+        const double bump = std::max(0.0, v.value("frontBump").value_or(0) - up);
+        for (const double side : {1.0, -1.0}) {
+            const Vec3 center(0, side * m_stood.front.track / 2,
+                              m_stood.front.loadedRadius - m_stood.frontRise);
+            const Vec3 pin(0, side * *pins / 2, center.z());
+            // The free radius at the top is a little more than the loaded one: the tread is not pressed
+            // there.
+            list.push_back({side > 0 ? "left" : "right", center, freeRadius(), m_stood.front.width, pin,
+                            *lock, bump, wanted});
+        }
+        const auto found = clearance::wheelSweep(m_bodies, list);
+        if (!found) return tl::unexpected(found.error());
+        for (const SweepGap &g : *found) {
+            FitProblem p;
+            p.id = fmt::format("wheel/{}/{}", g.id, g.body);
+            if (g.touches)
+                p.sentence = {fmt::format("The {} front tire meets {} at {{0}} of lock.", g.id, g.body),
+                              {{std::abs(*g.touches), Quantity::Angle}}};
+            else
+                p.sentence = {
+                    fmt::format("The {} front tire passes {} at {{0}}; {{1}} is wanted.", g.id, g.body),
+                    {{g.smallest, Quantity::DrilledLength}, {g.wanted, Quantity::Length}}};
+            finish(std::move(p), g,
+                   gapWorking(fmt::format("{} front tire at lock and bump past {}", g.id, g.body), g, true,
+                              "wheel as a cylinder about its king pin (docs/methods.md)"));
+        }
+        return true;
+    }
+
+    [[nodiscard]] double freeRadius() const {
+        const rig::Loadout &l = m_job.vehicle.loadout;
+        const rig::TireOption *t = l.tire(l.standsOn.empty() ? l.measuredOn : l.standsOn);
+        const auto size = t ? rig::readTireSize(t->code) : Result<rig::TireSize>(rig::TireSize{});
+        return std::max(size ? size->radius() : 0.0, m_stood.front.loadedRadius);
+    }
+
+    Result<bool> tools() {
+        std::vector<clearance::ToolSpace> list;
+        for (const armor::BoltJoint &m : m_assembly.mounts)
+            for (std::size_t i = 0; i < m.at.size(); ++i) {
+                clearance::ToolSpace t;
+                t.id = m.name + "/" + m.ids[i];
+                // The head stands on the plate, on the side that looks away from the frame.
+                t.axis = m.axis;
+                t.from = m.at[i] + m.axis.normalized() * (m.plateThickness / 2 + 1);
+                t.radius = socketRadius * std::max(m.diameter, 6.0);
+                t.length = socketLength;
+                t.ignores = {m.part};
+                list.push_back(std::move(t));
+            }
+        const auto found = clearance::toolAccess(m_bodies, list);
+        if (!found) return tl::unexpected(found.error());
+        for (const SweepGap &g : *found) {
+            FitProblem p;
+            p.id = fmt::format("access/{}/{}", g.id, g.body);
+            p.severity = Severity::Note;  // an open wrench, or bolting up before the part is on, may do
+            p.sentence = {
+                fmt::format("No socket gets onto bolt {}: {} is in its way ({{0}} of room is needed).", g.id,
+                            g.body),
+                {{socketLength, Quantity::Length}}};
+            working::Working w;
+            w.title = "Room for a socket on bolt " + g.id;
+            w.given("l", "length of socket and ratchet", socketLength, "mm", "house value")
+                .given("r", "radius of the socket over the bolt's diameter", socketRadius, "", "house value")
+                .note(g.body + " reaches into that cylinder.");
+            finish(std::move(p), g, std::move(w));
+        }
+        return true;
+    }
+
+    const Job &m_job;
+    const armor::Assembly &m_assembly;
+    const rig::Stood &m_stood;
+    std::stop_token m_stop;
+    std::vector<ConvexBody> m_bodies;
+    std::vector<FitProblem> m_out;
+};
+
+}  // namespace
+
+std::vector<ConvexBody> convexBodies(const armor::Assembly &assembly) {
+    std::vector<ConvexBody> bodies;
+    for (const armor::Solid &s : assembly.solids) {
+        ConvexBody body{s.part, {}};
+        for (const armor::Solid::Face &f : s.faces) body.faces.push_back(f.corners);
+        bodies.push_back(std::move(body));
+    }
+    return bodies;
+}
+
+Result<std::vector<FitProblem>> fitProblems(const Job &job, const armor::Assembly &assembly,
+                                            const rig::Stood &stood, const std::stop_token &stop) {
+    return FitFinder(job, assembly, stood, stop).run();
+}
+
+void addFit(Appraisal &a, const Job &job, const std::stop_token &stop) {
+    const auto found = [&](const std::string &piece, FitProblem p) {
+        Finding f;
+        f.id = std::move(p.id);
+        f.severity = p.severity;
+        f.stop = "layout";
+        f.piece = piece;
+        f.subject = std::move(p.part);
+        f.sentence = std::move(p.sentence);
+        f.value = p.value;
+        f.limit = p.limit;
+        f.quantity = Quantity::DrilledLength;
+        f.at = p.at;
+        f.working = std::move(p.working);
+        a.findings.push_back(std::move(f));
+    };
+    for (const PieceAppraisal &piece : a.pieces) {
+        if (!piece.assembly || !a.stood) continue;
+        auto problems = fitProblems(job, *piece.assembly, *a.stood, stop);
+        if (stop.stop_requested()) return;
+        if (!problems) {
+            const Problem &p = problems.error();
+            FitProblem wrong;
+            wrong.id = "fit/" + p.where;
+            wrong.part = p.where;
+            wrong.sentence = p.message + (p.remedy.empty() ? "" : " " + p.remedy);
+            found(piece.id, std::move(wrong));
+            continue;
+        }
+        for (FitProblem &p : *problems) found(piece.id, std::move(p));
+    }
+    a.fitDone = true;
+    worstFirst(a.findings);
+}
+
+}  // namespace hefty::job

@@ -1,0 +1,162 @@
+#include <QTest>
+
+#include <cmath>
+
+#include "core/base/constants.h"
+#include "core/job/fit.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::job;
+using hefty::testing::demoJob;
+using hefty::testing::shippedStock;
+
+namespace {
+
+Appraisal fitted(const Job &job) {
+    Appraisal a = appraise(job, shippedStock());
+    addFit(a, job);
+    return a;
+}
+
+/// The findings about what moves, by the beginning of their ids.
+std::vector<const Finding *> found(const Appraisal &a, const std::string &stem) {
+    std::vector<const Finding *> out;
+    for (const Finding &f : a.findings)
+        if (f.id.starts_with(stem)) out.push_back(&f);
+    return out;
+}
+
+}  // namespace
+
+class TestFit : public QObject {
+    Q_OBJECT
+
+  private slots:
+    /// The demo's hood, lamps and lever pass; one bolt on each side has no room for a socket.
+    void demoFits() {
+        const Appraisal a = fitted(demoJob());
+        QVERIFY(a.fitDone);
+        QVERIFY(found(a, "sweep/").empty());
+        QVERIFY(found(a, "wheel/").empty());
+        const auto access = found(a, "access/");
+        QCOMPARE(access.size(), std::size_t{2});
+        QVERIFY(access[0]->severity == Severity::Note && access[0]->working);
+    }
+    /// A lamp that comes out downward meets the bumper; the distance is the one between them.
+    void lampMeetsTheBeam() {
+        Job job = demoJob();
+        rig::MovingThing &lamp = job.vehicle.moving[1];
+        lamp.motion = "slides-down";
+        lamp.reach = 600;
+        lamp.low.x() = 600;
+        lamp.high.x() = 800;
+        const Appraisal a = fitted(job);
+        const auto hits = found(a, "sweep/lamp-left-out/");
+        QVERIFY(!hits.empty());
+        const Finding &f = *hits.front();
+        QVERIFY(f.severity == Severity::Fix && f.value == 0 && f.limit == 8 && f.working);
+        const std::string words = f.sentence.in(measure::UnitSystem::Metric);
+        QVERIFY2(words.find("meets") != std::string::npos, words.c_str());
+        // By hand: down from its bottom at z = 830 to the top of the parts below it.
+        double top = 0;
+        for (const armor::Solid &s : a.pieces[0].assembly->solids)
+            if (s.part == f.subject)
+                for (const auto &face : s.faces)
+                    for (const Vec3 &c : face.corners) top = std::max(top, c.z());
+        const double told = f.working->steps[1].value;
+        QVERIFY(std::abs(told - (830 - top)) < 0.1);
+    }
+    /// A larger lock and a longer reach bring the tire to the bumper.
+    void tireMeetsTheBumper() {
+        Job job = demoJob();
+        job.vehicle.data["steerLock"].value = 0.9;
+        job.vehicle.data["frontFrameEnd"].value = 380;
+        const Appraisal a = fitted(job);
+        QVERIFY(!found(a, "wheel/left/").empty());
+        QVERIFY(!found(a, "wheel/right/").empty());
+        // Without a lock that was measured nothing is said.
+        job.vehicle.data.erase("steerLock");
+        QVERIFY(found(fitted(job), "wheel/").empty());
+    }
+    /// A remedy for something else does not pretend to cure what moves.
+    void remediesCompareLikeWithLike() {
+        Job job = demoJob();
+        job.vehicle.moving[1].motion = "slides-down";
+        job.vehicle.moving[1].reach = 600;
+        job.vehicle.moving[1].low.x() = 600;
+        job.vehicle.moving[1].high.x() = 800;
+        Appraisal a = appraise(job, shippedStock());
+        settle(a, job, shippedStock());
+        QVERIFY(a.remediesDone && a.fitDone);
+        for (const Finding &f : a.findings)
+            for (const Remedy &r : f.remedies) {
+                QVERIFY(r.fixesBefore >= 3);
+                const Job after = apply(job, r.edit);
+                const Appraisal b = fitted(after);
+                const auto fixes = std::count_if(b.findings.begin(), b.findings.end(), [](const Finding &x) {
+                    return x.severity != Severity::Note;
+                });
+                QCOMPARE(r.fixesAfter, static_cast<int>(fixes));
+            }
+    }
+    void stopsEarly() {
+        std::stop_source source;
+        source.request_stop();
+        Appraisal a = appraise(demoJob(), shippedStock());
+        const std::size_t before = a.findings.size();
+        addFit(a, demoJob(), source.get_token());
+        QVERIFY(!a.fitDone);
+        QCOMPARE(a.findings.size(), before);
+    }
+    void fileRoundTrip() {
+        Faults faults;
+        for (const rig::MovingThing &t : demoJob().vehicle.moving) {
+            const rig::MovingThing again = rig::readMovingThing(rig::writeMovingThing(t), "moving/0", faults);
+            QVERIFY(std::abs(again.reach - t.reach) < 1e-12);
+            QCOMPARE(again.motion, t.motion);
+            QVERIFY(again.low == t.low && again.high == t.high && again.hinge == t.hinge);
+        }
+        QVERIFY(faults.none());
+    }
+    void badThings_data() {
+        QTest::addColumn<QString>("key");
+        QTest::addColumn<QString>("value");
+        QTest::addColumn<QString>("path");
+        QTest::newRow("motion") << "motion"
+                                << "\"wobbles\""
+                                << "moving/0/motion";
+        QTest::newRow("reach") << "reach"
+                               << "0"
+                               << "moving/0/reach";
+        QTest::newRow("more than a turn") << "reach"
+                                          << "400"
+                                          << "moving/0/reach";
+        QTest::newRow("gap") << "gap"
+                             << "-3"
+                             << "moving/0/gap";
+        QTest::newRow("inside out") << "low"
+                                    << "[0, 0, 5000]"
+                                    << "moving/0";
+        QTest::newRow("far away") << "hinge"
+                                  << "[1e7, 0, 0]"
+                                  << "moving/0/hinge";
+        QTest::newRow("no place") << "high"
+                                  << "\"here\""
+                                  << "moving/0/high";
+    }
+    void badThings() {
+        QFETCH(QString, key);
+        QFETCH(QString, value);
+        QFETCH(QString, path);
+        Json json = rig::writeMovingThing(demoJob().vehicle.moving[0]);
+        json[key.toStdString()] = Json::parse(value.toStdString());
+        Faults faults;
+        (void)rig::readMovingThing(json, "moving/0", faults);
+        QVERIFY(!faults.none());
+        QCOMPARE(QString::fromStdString(faults.all()[0].where), path);
+    }
+};
+
+QTEST_GUILESS_MAIN(TestFit)
+#include "test_fit.moc"
