@@ -359,10 +359,98 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     layout->addWidget(m_side, 10);
     layout->addLayout(chooser);
     layout->addLayout(lower, 14);
+    m_instruments = new InstrumentStrip(session, this);
+    m_instruments->waiting = [this] { return waiting(); };
+    m_instruments->truth = [this] { return truth(); };
+    m_instruments->takePads = [this](const std::array<double, 4> &m) { takePads(m); };
+    layout->addWidget(m_instruments);
     connect(m_model, &DatumModel::refused, m_how, &QLabel::setText);
     connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this,
             &MeasureBench::describe);
     describe();
+}
+
+std::optional<InstrumentStrip::Waiting> MeasureBench::waiting() {
+    return m_lists->currentIndex() == m_firstSurveyList + 1 ? waitingReading() : waitingDatum();
+}
+
+/// The datum chosen in the list, or the first that is missing.
+std::optional<InstrumentStrip::Waiting> MeasureBench::waitingDatum() {
+    const auto datums = rig::ladderFrameDatums();
+    const rig::Vehicle &vehicle = m_session->job().vehicle;
+    int row = m_table->currentIndex().row();
+    if (!m_table->currentIndex().isValid() || m_model->isRailSteel(m_table->currentIndex())) {
+        row = 0;
+        while (row < static_cast<int>(datums.size()) &&
+               vehicle.value(datums[static_cast<std::size_t>(row)].id))
+            ++row;
+        if (row == static_cast<int>(datums.size())) return std::nullopt;
+    }
+    const rig::DatumDescriptor &d = datums[static_cast<std::size_t>(row)];
+    return InstrumentStrip::Waiting{
+        d.id, QString::fromStdString(d.name), d.quantity, [this, &d, row](double value) {
+            const auto print = [&](double v) {
+                return QString::fromStdString(measure::printQuantity(v, d.quantity, m_session->units()));
+            };
+            if (!(value >= d.least && value <= d.most))
+                return tr("%1 for \"%2\" cannot be: it should be from %3 to %4. It stays as it was.")
+                    .arg(print(value), QString::fromStdString(d.name), print(d.least), print(d.most));
+            setDatum(m_session, d.id, value, 0);
+            m_table->setCurrentIndex(m_model->index(std::min(row + 1, m_model->rowCount() - 1), 1));
+            return QString();
+        }};
+}
+
+/// The tape reading chosen in the list, or the first that is still to be read.
+std::optional<InstrumentStrip::Waiting> MeasureBench::waitingReading() {
+    auto *table = findChild<QTableView *>("tapeTable");
+    const rig::SurveyBook &book = m_session->job().vehicle.survey;
+    auto row = static_cast<std::size_t>(std::max(table->currentIndex().row(), -1) + 1) - 1;
+    if (!table->currentIndex().isValid()) {
+        row = 0;
+        while (row < book.readings.size() && !(book.readings[row].ignored && book.readings[row].date.empty()))
+            ++row;
+    }
+    if (row >= book.readings.size()) return std::nullopt;
+    const rig::Reading &r = book.readings[row];
+    return InstrumentStrip::Waiting{
+        "reading." + std::to_string(row), QString::fromStdString(rig::readingName(book, r)),
+        measure::Quantity::DrilledLength, [this, row, table](double value) {
+            if (!(value <= rig::farthest)) return tr("No vehicle is that long.");
+            m_session->edit(tr("Read the tape"), [&](job::Job &job) {
+                rig::Reading &taken = job.vehicle.survey.readings[row];
+                taken.value = value;
+                taken.ignored = false;
+                taken.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+            });
+            const auto next = static_cast<int>(row) + 1;
+            if (next < table->model()->rowCount()) table->setCurrentIndex(table->model()->index(next, 3));
+            return QString();
+        }};
+}
+
+/// What simulated instruments find: the vehicle as the job has it, or a middling one.
+std::vector<std::pair<std::string, double>> MeasureBench::truth() const {
+    std::vector<std::pair<std::string, double>> out;
+    const rig::Vehicle &v = m_session->job().vehicle;
+    for (const rig::DatumDescriptor &d : rig::ladderFrameDatums())
+        out.emplace_back(d.id, datumOr(v, d.id.c_str()));
+    for (std::size_t i = 0; i < v.survey.readings.size(); ++i)
+        out.emplace_back("reading." + std::to_string(i), v.survey.readings[i].value);
+    for (const auto &[pad, axle] : {std::pair{"pad1", "frontAxleMass"},
+                                    {"pad2", "frontAxleMass"},
+                                    {"pad3", "rearAxleMass"},
+                                    {"pad4", "rearAxleMass"}})
+        out.emplace_back(pad, datumOr(v, axle) / 2);
+    return out;
+}
+
+void MeasureBench::takePads(const std::array<double, 4> &m) {
+    const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    m_session->edit(tr("Weigh on the pads"), [&](job::Job &job) {
+        job.vehicle.data["frontAxleMass"] = {m[0] + m[1], rig::Trust::Measured, today};
+        job.vehicle.data["rearAxleMass"] = {m[2] + m[3], rig::Trust::Measured, today};
+    });
 }
 
 void MeasureBench::showList(int index) {

@@ -4,6 +4,7 @@
 #include <QStyledItemDelegate>
 #include <QWidget>
 
+#include "app/instrument_strip.h"
 #include "app/plan_view.h"
 #include "app/record_table.h"
 
@@ -55,6 +56,11 @@ class MeasureBench : public QWidget {
     void showList(int index);
     [[nodiscard]] std::vector<DragTarget> targetsFor(ViewSide side) const;
     void describe();
+    [[nodiscard]] std::optional<InstrumentStrip::Waiting> waiting();
+    [[nodiscard]] std::optional<InstrumentStrip::Waiting> waitingDatum();
+    [[nodiscard]] std::optional<InstrumentStrip::Waiting> waitingReading();
+    [[nodiscard]] std::vector<std::pair<std::string, double>> truth() const;
+    void takePads(const std::array<double, 4> &masses);
     void markChosen(RecordTable *list, std::function<Vec3(const rig::Vehicle &, std::size_t row)> place);
 
     Session *m_session;
@@ -65,6 +71,7 @@ class MeasureBench : public QWidget {
     QStackedWidget *m_lists;
     int m_firstSurveyList = 0;
     QLabel *m_how;
+    InstrumentStrip *m_instruments;
 };
 
 }  // namespace hefty::app
