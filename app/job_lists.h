@@ -12,6 +12,10 @@ namespace hefty::app {
 [[nodiscard]] RecordList shopSettingList();
 [[nodiscard]] RecordList rackList(const stock::Stock &stock);
 [[nodiscard]] RecordList jobCardList();
+/// The templates, with the size that each comes to.
+[[nodiscard]] RecordList templateList(Session *session);
+/// The offsets of one of them; `chosen` says which, below 0 none.
+[[nodiscard]] RecordList offsetList(std::function<int()> chosen);
 [[nodiscard]] RecordList movingList();
 [[nodiscard]] RecordList tireList();
 [[nodiscard]] RecordList massList();

@@ -158,4 +158,56 @@ RecordList massList() {
         .take();
 }
 
+RecordList templateList(Session *session) {
+    using job::Template;
+    auto list = listOf<Template>(
+        tr("template"), [](auto &j) -> auto & { return j.templates; });
+    list.words(tr("Name"), 0, &Template::name)
+        .column(tr("From"), 96, [](const Template &t) { return RecordCell::fixed(q(t.source)); }, {});
+    RecordList out = list.take();
+    out.columns.push_back({tr("Area"),
+                           96,
+                           [session](const job::Job &, int row) {
+                               const auto appraisal = session->appraisal();
+                               const auto r = static_cast<std::size_t>(row);
+                               if (r >= appraisal->templates.size())
+                                   return RecordCell::fixed(QStringLiteral("…"));
+                               return RecordCell::fixed(
+                                   tr("%1 cm²").arg(appraisal->templates[r].area / 100, 0, 'f', 1));
+                           },
+                           {},
+                           {}});
+    return out;
+}
+
+RecordList offsetList(std::function<int()> chosen) {
+    using outline::Offset;
+    // Which template is meant is asked anew each time; none is an empty list.
+    const auto rows = [chosen](auto &j) -> auto & {
+        static std::vector<Offset> none;
+        none.clear();
+        constexpr bool isConst = std::is_const_v<std::remove_reference_t<decltype(j)>>;
+        std::conditional_t<isConst, const std::vector<Offset>, std::vector<Offset>> *list = &none;
+        const int row = chosen();
+        if (row >= 0 && row < static_cast<int>(j.templates.size()))
+            list = &j.templates[static_cast<std::size_t>(row)].offsets;
+        return *list;
+    };
+    return listOf<Offset>(tr("offset"), rows)
+        .number(tr("Along"), 100, &Offset::along, Quantity::Length, 0, 10000)
+        .number(tr("Off the line"), 110, &Offset::off, Quantity::Length, 0, 5000)
+        .column(
+            tr("Edge"), 0,
+            [](const Offset &o) {
+                return RecordCell::choice(o.smooth ? tr("curve") : tr("corner"), {tr("corner"), tr("curve")});
+            },
+            {}, [](Offset &o, const QString &t) { o.smooth = t == tr("curve"); })
+        .adds([](const auto &list) {
+            Offset o;
+            if (!list.empty()) o = {list.back().along + 50, list.back().off, false};
+            return o;
+        })
+        .take();
+}
+
 }  // namespace hefty::app

@@ -14,6 +14,7 @@
 #include "app/job_lists.h"
 #include "app/load_page.h"
 #include "app/survey_page.h"
+#include "app/template_page.h"
 #include "app/theme.h"
 
 namespace hefty::app {
@@ -348,6 +349,7 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
                [](const rig::Vehicle &v, std::size_t row) { return v.loadout.masses[row].at; });
     offer(tr("Tires"), "listTires", tires);
     offer(tr("Load"), "listLoad", load);
+    offer(tr("Templates"), "listTemplates", new TemplatePage(session, this));
     group->button(0)->setChecked(true);
     connect(group, &QButtonGroup::idClicked, this, &MeasureBench::showList);
     auto *lower = new QHBoxLayout;
@@ -458,6 +460,8 @@ void MeasureBench::showList(int index) {
     const bool survey = index == m_firstSurveyList || index == m_firstSurveyList + 1;
     m_second->setCurrentIndex(survey ? 1 : 0);
     m_side->showSurvey = survey;
+    // A template has its own picture and needs the room.
+    m_second->setVisible(qobject_cast<TemplatePage *>(m_lists->currentWidget()) == nullptr);
     for (PlanView *view : {m_side, m_front, m_top}) view->markPlace(std::nullopt);
 }
 
@@ -546,6 +550,7 @@ void MeasureBench::showSubject(const QString &subject, const std::optional<Vec3>
         m_table->setCurrentIndex(m_model->index(m_model->rowCount() - 1, 1));
         m_table->setFocus();
     }
+    if (subject.startsWith("template")) openList("listTemplates");
     if (subject == "tires") openList("listTires");
     if (subject == "front" || subject == "rear") openList("listLoad");
     if (subject == "frontHoles" || subject.startsWith("mount.")) openList("listHoles");

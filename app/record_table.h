@@ -65,13 +65,14 @@ class RecordModel : public QAbstractTableModel {
     [[nodiscard]] RecordCell cell(const QModelIndex &index) const;
     void addRow();
     void removeRow(int row);
+    /// Looks again at how many rows there are.
+    void follow();
 
   signals:
     /// A typed value could not be taken.
     void refused(const QString &why);
 
   private:
-    void follow();
     bool takeNumber(const QModelIndex &index, const RecordCell &cell, const QString &text);
     Session *m_session;
     RecordList m_list;

@@ -88,6 +88,14 @@ struct AngleGain {
 /// The step that gains are told for [mm].
 inline constexpr double angleStep = 25;
 
+/// A template as an outline.
+struct TemplateAppraisal {
+    std::string id;
+    outline::Outline outline;  ///< empty if there is a problem
+    std::string problem;
+    double area = 0;  ///< mm2
+};
+
 /// Everything that follows from a job. Immutable; never saved as truth.
 struct Appraisal {
     std::optional<rig::RigGeometry> rig;
@@ -101,6 +109,7 @@ struct Appraisal {
     std::vector<ClearanceVariant> variants;  ///< filled in with the remedies
     std::vector<AngleGain> gains;            ///< likewise, largest first
     std::vector<PieceAppraisal> pieces;
+    std::vector<TemplateAppraisal> templates;
     std::vector<Finding> findings;  ///< worst first
     std::vector<Gauge> gauges;
     bool fitDone = false;  ///< what moves has been walked past the armor

@@ -25,6 +25,7 @@ class Appraiser {
     Appraisal run() {
         measureRig();
         workOutSurvey();
+        workOutTemplates();
         if (m_out.rig)
             for (const armor::Piece &piece : m_job.pieces) appraisePiece(piece);
         if (m_out.rig) {
@@ -119,6 +120,24 @@ class Appraiser {
         f.limit = survey::suspectResidual;
         f.at = s.adjustment.points[static_cast<std::size_t>(s.net.net.measures[measure].from)];
         f.working = survey::residualWorking(s.net.net, s.adjustment, static_cast<int>(measure));
+    }
+
+    void workOutTemplates() {
+        for (const Template &t : m_job.templates) {
+            TemplateAppraisal out;
+            out.id = t.id;
+            const auto outline =
+                t.offsets.empty() ? Result<outline::Outline>(t.outline) : outline::fromOffsets(t.offsets);
+            if (outline) {
+                out.outline = *outline;
+                out.area = outline::area(*outline);
+            } else {
+                const Problem &p = outline.error();
+                out.problem = p.message + (p.remedy.empty() ? "" : " " + p.remedy);
+                add("template/" + t.id, Severity::Fix, "measure", t.id, t.name + ": " + out.problem);
+            }
+            m_out.templates.push_back(std::move(out));
+        }
     }
 
     void appraisePiece(const armor::Piece &piece) {

@@ -18,6 +18,33 @@ namespace {
 
 constexpr std::string_view formatName = "hefty-girder-job";
 
+Template readTemplate(const Json &json, const std::string &path, Faults &faults) {
+    ObjectReader o(json, path, faults);
+    Template t;
+    t.id = o.text("id");
+    t.name = o.text("name", t.id);
+    t.source = o.text("source", std::string());
+    for (const auto &[value, at] : o.array("offsets")) {
+        ObjectReader row(*value, at, faults);
+        t.offsets.push_back({row.number("along"), row.number("off"), row.boolean("smooth", false)});
+    }
+    if (const Json *outline = o.child("outline"))
+        t.outline = outline::readOutline(*outline, o.pathOf("outline"), faults);
+    return t;
+}
+
+Json writeTemplate(const Template &t) {
+    Json json{{"id", t.id}, {"name", t.name}, {"source", t.source}};
+    if (t.offsets.empty()) {
+        json["outline"] = outline::writeOutline(t.outline);
+        return json;
+    }
+    json["offsets"] = Json::array();
+    for (const outline::Offset &o : t.offsets)
+        json["offsets"].push_back({{"along", o.along}, {"off", o.off}, {"smooth", o.smooth}});
+    return json;
+}
+
 void readPieces(ObjectReader &o, Job &job, Faults &faults) {
     std::set<std::string> ids;
     for (const auto &[value, path] : o.array("pieces")) {
@@ -83,6 +110,8 @@ Result<Job> readJob(std::string_view text) {
     if (const Json *vehicle = o.child("vehicle", true))
         job.vehicle = rig::readVehicle(*vehicle, "vehicle", faults);
     readPieces(o, job, faults);
+    for (const auto &[value, path] : o.array("templates"))
+        job.templates.push_back(readTemplate(*value, path, faults));
     if (const Json *rules = o.child("houseRules"))
         job.rules = proof::readHouseRules(*rules, "houseRules", faults);
     if (const Json *shop = o.child("shop")) job.shop = workshop::readShop(*shop, "shop", faults);
@@ -110,6 +139,8 @@ std::string writeJob(const Job &job) {
     json["name"] = job.name;
     json["customer"] = job.customer;
     json["vehicle"] = rig::writeVehicle(job.vehicle);
+    if (!job.templates.empty()) json["templates"] = Json::array();
+    for (const Template &t : job.templates) json["templates"].push_back(writeTemplate(t));
     json["pieces"] = Json::array();
     for (const armor::Piece &p : job.pieces) json["pieces"].push_back(armor::writePiece(p));
     json["houseRules"] = proof::writeHouseRules(job.rules);

@@ -6,6 +6,7 @@
 
 #include "core/armor/piece.h"
 #include "core/base/result.h"
+#include "core/outline/outline.h"
 #include "core/proof/house_rules.h"
 #include "core/rig/vehicle.h"
 #include "core/workshop/workshop.h"
@@ -15,12 +16,23 @@ namespace hefty::job {
 /// The version of the file format that this program writes. docs/job-format.md describes it.
 inline constexpr int fileVersion = 1;
 
+/// A template of cardboard or wood: either offsets along a baseline, or an outline that was read or traced.
+struct Template {
+    std::string id, name;
+    std::string source;                    ///< "offsets", or the file that it came from
+    std::vector<outline::Offset> offsets;  ///< none: `outline` is what there is
+    outline::Outline outline;
+
+    bool operator==(const Template &) const = default;
+};
+
 /// Everything a person decided or measured. A plain value; nothing derived is kept in it.
 struct Job {
     std::string name = "New job";
     std::string customer;
     rig::Vehicle vehicle;
     std::vector<armor::Piece> pieces;
+    std::vector<Template> templates;
     proof::HouseRules rules;
     workshop::Shop shop;
     std::map<std::string, std::string> signedOff;  ///< stop of the route card -> ISO date
