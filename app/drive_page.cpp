@@ -320,15 +320,13 @@ void DrivePage::takeDrive(const Driver::Answer &answer) {
         m_strikes->setItem(row, 1, new QTableWidgetItem(print(s.depth, Quantity::Length)));
         m_strikes->setItem(row, 2, new QTableWidgetItem(print(s.force, Quantity::Force)));
     }
-    m_state->setText(
-        (run.strikes.empty()
-             ? tr("Nothing strikes.")
-             : tr("%n part(s) strike; what is hit would have to lift the vehicle as far as it is "
-                  "deep.",
-                  nullptr, static_cast<int>(run.strikes.size()))) +
-        (run.lifted.empty()
-             ? QString()
-             : tr(" A wheel leaves the ground %n time(s).", nullptr, static_cast<int>(run.lifted.size()))));
+    QString text =
+        run.strikes.empty()
+            ? tr("Nothing strikes.")
+            : tr("Parts that strike: %1. What is hit would have to lift the vehicle as far as it is deep.")
+                  .arg(run.strikes.size());
+    if (!run.lifted.empty()) text += tr(" Wheels leave the ground: %1.").arg(run.lifted.size());
+    m_state->setText(text);
 }
 
 void DrivePage::showPose(int pose) {

@@ -206,7 +206,21 @@ struct CardLine {
     QString name;
     std::function<QString(const job::Job &)> get;
     std::function<void(job::Job &, const QString &)> set;
+    QStringList choices = {};
 };
+
+/// What carries the vehicle: what has to be measured hangs on it.
+CardLine kindLine() {
+    QStringList names;
+    for (const rig::VehicleKind k : rig::vehicleKinds()) names << QString::fromUtf8(rig::kindName(k).data());
+    return {tr("Kind of vehicle"),
+            [](const job::Job &j) { return QString::fromUtf8(rig::kindName(j.vehicle.kind).data()); },
+            [](job::Job &j, const QString &t) {
+                for (const rig::VehicleKind k : rig::vehicleKinds())
+                    if (t == QLatin1String(rig::kindName(k).data())) j.vehicle.kind = k;
+            },
+            names};
+}
 template <class Access>
 CardLine cardLine(const QString &name, Access access) {
     return {name, [access](const job::Job &j) { return q(access(j)); },
@@ -224,6 +238,7 @@ RecordList jobCardList() {
             tr("Customer"), [](auto &j) -> auto & { return j.customer; }),
         cardLine(
             tr("Vehicle"), [](auto &j) -> auto & { return j.vehicle.name; }),
+        kindLine(),
         cardLine(
             tr("Owner"), [](auto &j) -> auto & { return j.vehicle.owner; }),
         cardLine(
@@ -247,7 +262,9 @@ RecordList jobCardList() {
     list.columns.push_back({tr("Is"),
                             0,
                             [lines](const job::Job &j, int row) {
-                                return RecordCell::words(lines[static_cast<std::size_t>(row)].get(j));
+                                const CardLine &line = lines[static_cast<std::size_t>(row)];
+                                return line.choices.isEmpty() ? RecordCell::words(line.get(j))
+                                                              : RecordCell::choice(line.get(j), line.choices);
                             },
                             {},
                             [lines](job::Job &j, int row, const QString &t) {

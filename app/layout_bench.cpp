@@ -50,7 +50,7 @@ LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m
     formLayout->addWidget(m_tweaks);
     buildForm(formLayout);
     formLayout->addStretch();
-    auto *tray = new QScrollArea(this);
+    auto *tray = m_tray = new QScrollArea(this);
     tray->setWidget(form);
     tray->setWidgetResizable(true);
     tray->setFixedWidth(272);
@@ -185,6 +185,7 @@ void LayoutBench::addSetting(QVBoxLayout *form, const armor::SettingDescriptor &
 void LayoutBench::refreshForm() {
     const armor::Piece *piece = m_session->piece();
     const armor::Pattern *pattern = piece ? armor::pattern(piece->pattern) : nullptr;
+    m_tray->setEnabled(pattern != nullptr);
     if (!pattern) return;
     for (const auto &[id, edit] : m_edits) {
         edit->setStyleSheet(QString());

@@ -7,6 +7,7 @@
 #include "app/plan_view.h"
 
 class QComboBox;
+class QScrollArea;
 class QStackedWidget;
 class QVBoxLayout;
 
@@ -39,6 +40,7 @@ class LayoutBench : public QWidget {
     std::map<std::string, QuantityEdit *> m_edits;
     std::map<std::string, QComboBox *> m_choices;
     TweakBox *m_tweaks;
+    QScrollArea *m_tray = nullptr;
     QStackedWidget *m_pages;
     AnglesPage *m_angles;
     DrivePage *m_drive;

@@ -129,17 +129,30 @@ class DatumDelegate : public QStyledItemDelegate {
 }  // namespace
 
 DatumModel::DatumModel(Session *session, QObject *parent) : QAbstractTableModel(parent), m_session(session) {
-    const auto all = [this] { emit dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1)); };
+    const auto all = [this] {
+        if (rowCount() != m_rows) {  // another kind of vehicle
+            beginResetModel();
+            m_rows = rowCount();
+            endResetModel();
+            return;
+        }
+        emit dataChanged(index(0, 0), index(rowCount() - 1, columnCount() - 1));
+    };
+    m_rows = rowCount();
     connect(session, &Session::jobChanged, this, all);
     connect(session, &Session::unitsChanged, this, all);
 }
 
 int DatumModel::rowCount(const QModelIndex &parent) const {
-    return parent.isValid() ? 0 : static_cast<int>(rig::ladderFrameDatums().size()) + 1;
+    const rig::VehicleKind kind = m_session->job().vehicle.kind;
+    // A frame has a steel, too.
+    return parent.isValid()
+               ? 0
+               : static_cast<int>(rig::datumsOf(kind).size()) + (kind == rig::VehicleKind::Unibody ? 0 : 1);
 }
 
 bool DatumModel::isRailSteel(const QModelIndex &index) const {
-    return index.row() == static_cast<int>(rig::ladderFrameDatums().size());
+    return index.row() == static_cast<int>(rig::datumsOf(m_session->job().vehicle.kind).size());
 }
 
 QStringList DatumModel::steels() const {
@@ -172,7 +185,8 @@ int DatumModel::columnCount(const QModelIndex &parent) const {
 QVariant DatumModel::data(const QModelIndex &index, int role) const {
     if (!index.isValid() || index.row() >= rowCount() || index.column() >= columnCount()) return {};
     if (isRailSteel(index)) return railSteel(index.column(), role);
-    const rig::DatumDescriptor &d = rig::ladderFrameDatums()[static_cast<std::size_t>(index.row())];
+    const rig::DatumDescriptor &d =
+        rig::datumsOf(m_session->job().vehicle.kind)[static_cast<std::size_t>(index.row())];
     const auto it = m_session->job().vehicle.data.find(d.id);
     const bool known = it != m_session->job().vehicle.data.end();
     if (role == Qt::ToolTipRole) return QString::fromStdString(d.how);
@@ -189,7 +203,10 @@ QVariant DatumModel::data(const QModelIndex &index, int role) const {
             return QString::fromStdString(d.name);
         case 1:
             if (!known)
-                return role == Qt::EditRole ? QString() : (d.required ? tr("measure") : tr("if needed"));
+                return role == Qt::EditRole
+                           ? QString()
+                           : (d.required ? tr("measure")
+                                         : tr("for %1").arg(QString::fromStdString(d.blocks)));
             return QString::fromStdString(
                 measure::printQuantity(it->second.value, d.quantity, m_session->units()));
         default:
@@ -207,7 +224,7 @@ Qt::ItemFlags DatumModel::flags(const QModelIndex &index) const {
     const Qt::ItemFlags base = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
     if (isRailSteel(index)) return index.column() > 0 ? base | Qt::ItemIsEditable : base;
     const bool known = m_session->job().vehicle.data.contains(
-        rig::ladderFrameDatums()[static_cast<std::size_t>(index.row())].id);
+        rig::datumsOf(m_session->job().vehicle.kind)[static_cast<std::size_t>(index.row())].id);
     return index.column() == 1 || (index.column() == 2 && known) ? base | Qt::ItemIsEditable : base;
 }
 
@@ -230,7 +247,8 @@ bool DatumModel::setData(const QModelIndex &index, const QVariant &value, int ro
                         });
         return true;
     }
-    const rig::DatumDescriptor &d = rig::ladderFrameDatums()[static_cast<std::size_t>(index.row())];
+    const rig::DatumDescriptor &d =
+        rig::datumsOf(m_session->job().vehicle.kind)[static_cast<std::size_t>(index.row())];
     if (index.column() == 2) {
         m_session->edit(tr("Mark %1 as %2").arg(QString::fromStdString(d.name).toLower(), value.toString()),
                         [&](job::Job &job) { job.vehicle.data[d.id].trust = trust(); });
@@ -369,6 +387,7 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     connect(m_model, &DatumModel::refused, m_how, &QLabel::setText);
     connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this,
             &MeasureBench::describe);
+    connect(session, &Session::fileChanged, this, &MeasureBench::fitToVehicle);
     describe();
 }
 
@@ -378,7 +397,7 @@ std::optional<InstrumentStrip::Waiting> MeasureBench::waiting() {
 
 /// The datum chosen in the list, or the first that is missing.
 std::optional<InstrumentStrip::Waiting> MeasureBench::waitingDatum() {
-    const auto datums = rig::ladderFrameDatums();
+    const auto datums = rig::datumsOf(m_session->job().vehicle.kind);
     const rig::Vehicle &vehicle = m_session->job().vehicle;
     int row = m_table->currentIndex().row();
     if (!m_table->currentIndex().isValid() || m_model->isRailSteel(m_table->currentIndex())) {
@@ -435,7 +454,7 @@ std::optional<InstrumentStrip::Waiting> MeasureBench::waitingReading() {
 std::vector<std::pair<std::string, double>> MeasureBench::truth() const {
     std::vector<std::pair<std::string, double>> out;
     const rig::Vehicle &v = m_session->job().vehicle;
-    for (const rig::DatumDescriptor &d : rig::ladderFrameDatums())
+    for (const rig::DatumDescriptor &d : rig::datumsOf(m_session->job().vehicle.kind))
         out.emplace_back(d.id, datumOr(v, d.id.c_str()));
     for (std::size_t i = 0; i < v.survey.readings.size(); ++i)
         out.emplace_back("reading." + std::to_string(i), v.survey.readings[i].value);
@@ -455,13 +474,33 @@ void MeasureBench::takePads(const std::array<double, 4> &m) {
     });
 }
 
+/// The pictures show the whole of another vehicle when one is opened.
+void MeasureBench::fitToVehicle() {
+    const rig::Vehicle &v = m_session->job().vehicle;
+    if (v.id == m_fitted) return;
+    m_fitted = v.id;
+    Vec3 low(-datumOr(v, "wheelbase") - 700, -1000, -160), high(700, 1000, 1500);
+    for (const rig::Silhouette &s : v.silhouettes)
+        for (const rig::Vec2 &p : s.points) {
+            const Vec3 at = s.view == "side" ? Vec3(p.x(), 0, p.y()) : Vec3(0, p.x(), p.y());
+            low = low.cwiseMin(at);
+            high = high.cwiseMax(at);
+        }
+    const Vec3 margin(380, 100, 80);
+    m_side->setFit(low - margin.cwiseProduct(Vec3(1, 1, 0)), high + margin);
+    m_front->setFit(low, high + margin);
+    m_top->setFit(low, high);
+}
+
 void MeasureBench::showList(int index) {
     m_lists->setCurrentIndex(index);
     const bool survey = index == m_firstSurveyList || index == m_firstSurveyList + 1;
     m_second->setCurrentIndex(survey ? 1 : 0);
     m_side->showSurvey = survey;
     // A template has its own picture and needs the room.
-    m_second->setVisible(qobject_cast<TemplatePage *>(m_lists->currentWidget()) == nullptr);
+    const bool templates = qobject_cast<TemplatePage *>(m_lists->currentWidget()) != nullptr;
+    m_second->setVisible(!templates);
+    m_side->setVisible(!templates);
     for (PlanView *view : {m_side, m_front, m_top}) view->markPlace(std::nullopt);
 }
 
@@ -491,7 +530,8 @@ void MeasureBench::describe() {
         m_how->setText(current.data(Qt::ToolTipRole).toString());
         return;
     }
-    const rig::DatumDescriptor &d = rig::ladderFrameDatums()[static_cast<std::size_t>(current.row())];
+    const rig::DatumDescriptor &d =
+        rig::datumsOf(m_session->job().vehicle.kind)[static_cast<std::size_t>(current.row())];
     m_how->setText(QStringLiteral("<b>%1.</b> %2")
                        .arg(QString::fromStdString(d.name).toHtmlEscaped(),
                             QString::fromStdString(d.how).toHtmlEscaped()));
@@ -503,8 +543,8 @@ std::vector<DragTarget> MeasureBench::targetsFor(ViewSide side) const {
     std::vector<DragTarget> out;
     const rig::Vehicle &vehicle = m_session->job().vehicle;
     for (const DatumPlace &p : places(vehicle)) {
-        if (p.side != side) continue;
         const rig::DatumDescriptor *d = rig::datum(p.id);
+        if (p.side != side || !d->isFor(vehicle.kind)) continue;
         DragTarget t;
         t.id = QString::fromLatin1(p.id);
         t.name = QString::fromStdString(d->name);
@@ -561,7 +601,7 @@ void MeasureBench::showSubject(const QString &subject, const std::optional<Vec3>
         tape->setFocus();
     }
     if (rig::surveyPlace(subject.toStdString())) openList("listTape");
-    const auto list = rig::ladderFrameDatums();
+    const auto list = rig::datumsOf(m_session->job().vehicle.kind);
     for (std::size_t i = 0; i < list.size(); ++i)
         if (subject.toStdString() == list[i].id) {
             openList("listData");

@@ -37,6 +37,7 @@ class DatumModel : public QAbstractTableModel {
   private:
     [[nodiscard]] QVariant railSteel(int column, int role) const;
     Session *m_session;
+    int m_rows = 0;
 };
 
 /// The stop where the vehicle is measured: its picture from the side and from ahead with the data to
@@ -56,6 +57,7 @@ class MeasureBench : public QWidget {
     void showList(int index);
     [[nodiscard]] std::vector<DragTarget> targetsFor(ViewSide side) const;
     void describe();
+    void fitToVehicle();
     [[nodiscard]] std::optional<InstrumentStrip::Waiting> waiting();
     [[nodiscard]] std::optional<InstrumentStrip::Waiting> waitingDatum();
     [[nodiscard]] std::optional<InstrumentStrip::Waiting> waitingReading();
@@ -72,6 +74,7 @@ class MeasureBench : public QWidget {
     int m_firstSurveyList = 0;
     QLabel *m_how;
     InstrumentStrip *m_instruments;
+    std::string m_fitted;  ///< id of the vehicle that the views are fitted to
 };
 
 }  // namespace hefty::app

@@ -122,7 +122,7 @@ void drawVehicle(QPainter &p, const Projection &view, const rig::Vehicle &v, boo
             p.drawPolyline(line);
     }
     drawTires(p, view, v, side, front);
-    drawRails(p, view, v, side, front);
+    if (v.kind != rig::VehicleKind::Unibody) drawRails(p, view, v, side, front);
 }
 
 void drawKeepOuts(QPainter &p, const Projection &view, const rig::Vehicle &v) {

@@ -122,7 +122,7 @@ RecordList surveyPointList() {
         }
         job.vehicle.survey.points.push_back(*next);
     };
-    out.hint = [points = rig::ladderFramePlaces()](int) {
+    out.hint = [](int) {
         return tr(
             "Roughly where each point is; the tape finds the rest. What is given is not asked for: two "
             "points "

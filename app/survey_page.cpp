@@ -96,7 +96,9 @@ void SurveyPage::refresh() {
                           .arg(a.sigma0, 0, 'f', 1)
                     : tr("Points known to ±%1, but nothing checks the readings yet.")
                           .arg(printed(worst, *m_session));
-        if (const auto &square = appraisal->survey->squareness)
+        if (const auto &square = appraisal->survey->squareness; !a.suspects.empty())
+            state += tr(" Settle the likely wrong reading first.");
+        else if (square)
             state += tr(" Skew %1, twist %2. ")
                          .arg(printed(square->skew, *m_session), printed(square->twist, *m_session)) +
                      QString::fromStdString(square->advice);

@@ -65,7 +65,7 @@ void OutlineView::paintEvent(QPaintEvent *) {
         return;
     }
     const auto [low, high] = outline::bounds(m_outline);
-    const QRectF box = QRectF(rect()).adjusted(44, 28, -24, -36);
+    const QRectF box = QRectF(rect()).adjusted(76, 28, -24, -36);
     const double scale = std::min(box.width() / (high.x() - low.x()), box.height() / (high.y() - low.y()));
     const QPointF corner(box.center().x() - (high.x() - low.x()) * scale / 2,
                          box.center().y() + (high.y() - low.y()) * scale / 2);
@@ -91,8 +91,8 @@ void OutlineView::paintEvent(QPaintEvent *) {
     drawDimension(p, place(shape::Vec2(low.x(), low.y())) + QPointF(0, 18),
                   place(shape::Vec2(high.x(), low.y())) + QPointF(0, 18),
                   printed(high.x() - low.x(), Quantity::DrilledLength, *m_session), colors().blue);
-    drawDimension(p, place(shape::Vec2(low.x(), low.y())) - QPointF(18, 0),
-                  place(shape::Vec2(low.x(), high.y())) - QPointF(18, 0),
+    drawDimension(p, place(shape::Vec2(low.x(), low.y())) - QPointF(30, 0),
+                  place(shape::Vec2(low.x(), high.y())) - QPointF(30, 0),
                   printed(high.y() - low.y(), Quantity::DrilledLength, *m_session), colors().blue);
     for (const outline::Loop &h : m_outline.holes) {
         shape::Vec2 c;

@@ -238,6 +238,10 @@ Result<bool> checkSetting(const SettingDescriptor &d, const SettingValue &value,
 }
 
 Result<Assembly> build(const BuildInput &input) {
+    if (!input.rig.hasFrame())
+        return fail(ProblemKind::BadInput,
+                    "This piece bolts to the ends of a frame, and the vehicle has none.", input.piece.id,
+                    "Measure it as a vehicle with a frame, or build this piece for another one.");
     const Pattern *p = pattern(input.piece.pattern);
     if (!p)
         return fail(ProblemKind::UnknownId,

@@ -64,13 +64,14 @@ class Appraiser {
             m_out.rig = *rig;
         else
             problem("measure/" + rig.error().where, "measure", rig.error());
-        for (const rig::DatumDescriptor &d : rig::ladderFrameDatums()) {
+        for (const rig::DatumDescriptor &d : rig::datumsOf(m_job.vehicle.kind)) {
             const auto it = m_job.vehicle.data.find(d.id);
             if (it == m_job.vehicle.data.end() || it->second.trust != rig::Trust::Assumed) continue;
             add("assumed/" + d.id, Severity::Note, "measure", d.id,
                 fmt::format("\"{}\" is assumed, not measured. {}", d.name, d.how));
         }
-        if (m_job.vehicle.railMaterialTrust != rig::Trust::Measured)
+        if (m_job.vehicle.kind != rig::VehicleKind::Unibody &&
+            m_job.vehicle.railMaterialTrust != rig::Trust::Measured)
             add("assumed/railMaterial", Severity::Note, "measure", "railMaterial",
                 fmt::format("The grade of the frame rails is {} ({}): the frame ends are not proved.",
                             rig::trustWord(m_job.vehicle.railMaterialTrust), m_job.vehicle.railMaterial));
@@ -90,7 +91,9 @@ class Appraiser {
         m_out.survey = std::move(*survey);
         for (const int s : m_out.survey->adjustment.suspects)
             suspectFinding(book, static_cast<std::size_t>(s));
-        if (const auto &square = m_out.survey->squareness; square && square->cure != survey::Cure::None) {
+        // While a reading is doubtful, so is what it says about the frame.
+        if (const auto &square = m_out.survey->squareness;
+            square && m_out.survey->adjustment.suspects.empty() && square->cure != survey::Cure::None) {
             Finding &f = add(
                 "survey/squareness", Severity::Note, "measure", "end.right",
                 {fmt::format("The frame ends are out of square: skew {{0}}, twist {{1}}, spread {{2}}. {}",
@@ -115,7 +118,8 @@ class Appraiser {
             {fmt::format("Likely wrong: {}, read as {{0}}. The other readings say {{1}}. Measure it again "
                          "or ignore it.",
                          rig::readingName(book, r)),
-             {{r.value, Quantity::DrilledLength}, {r.value + m.residual, Quantity::DrilledLength}}});
+             {{r.value, Quantity::DrilledLength},
+              {r.value + m.residual / std::max(m.checked, 0.01), Quantity::DrilledLength}}});
         f.value = std::abs(m.standardized);
         f.limit = survey::suspectResidual;
         f.at = s.adjustment.points[static_cast<std::size_t>(s.net.net.measures[measure].from)];

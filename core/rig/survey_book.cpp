@@ -16,7 +16,7 @@ constexpr std::array<std::pair<MeasureKind, std::string_view>, 3> kindWords{
      {MeasureKind::Coordinate, "coordinate"},
      {MeasureKind::Level, "level"}}};
 
-const std::vector<SurveyPlace> &places() {
+const std::vector<SurveyPlace> &framePlaces() {
     static const std::vector<SurveyPlace> list{
         {"end.left", "rail end L", "Middle of the left rail's front end, half its width and height."},
         {"end.right", "rail end R", "Middle of the right rail's front end, half its width and height."},
@@ -28,6 +28,21 @@ const std::vector<SurveyPlace> &places() {
         {"rear.right", "rear end R", "Middle of the right rail's rear end, half its width and height."}};
     return list;
 }
+
+const std::vector<SurveyPlace> &bodyPlaces() {
+    static const std::vector<SurveyPlace> list{
+        {"subframe.left", "subframe bolt L", "Middle of the left front subframe bolt's head, from below."},
+        {"subframe.right", "subframe bolt R", "Middle of the right front subframe bolt's head, from below."},
+        {"seamFront.left", "seam front L", "Lower edge of the left sill seam, at the front jacking notch."},
+        {"seamFront.right", "seam front R", "Lower edge of the right sill seam, at the front jacking notch."},
+        {"seamRear.left", "seam rear L", "Lower edge of the left sill seam, at the rear jacking notch."},
+        {"seamRear.right", "seam rear R", "Lower edge of the right sill seam, at the rear jacking notch."},
+        {"beam.left", "axle beam bolt L", "Middle of the left rear axle beam's front bolt."},
+        {"beam.right", "axle beam bolt R", "Middle of the right rear axle beam's front bolt."}};
+    return list;
+}
+
+constexpr std::array kinds{VehicleKind::LadderFrame, VehicleKind::Truck, VehicleKind::Unibody};
 
 const BookPoint *find(const SurveyBook &book, std::string_view id) {
     const auto it =
@@ -85,13 +100,28 @@ MeasureKind readKind(ObjectReader &r) {
 
 }  // namespace
 
-std::span<const SurveyPlace> ladderFramePlaces() {
-    return places();
+std::string_view kindWord(VehicleKind kind) {
+    constexpr std::array words{"ladder-frame", "truck", "unibody"};
+    return words[static_cast<std::size_t>(kind)];
+}
+
+std::string_view kindName(VehicleKind kind) {
+    constexpr std::array names{"ladder frame", "truck", "body without a frame"};
+    return names[static_cast<std::size_t>(kind)];
+}
+
+std::span<const VehicleKind> vehicleKinds() {
+    return kinds;
+}
+
+std::span<const SurveyPlace> surveyPlaces(VehicleKind kind) {
+    return kind == VehicleKind::Unibody ? bodyPlaces() : framePlaces();
 }
 
 const SurveyPlace *surveyPlace(std::string_view id) {
-    for (const SurveyPlace &p : places())
-        if (p.id == id) return &p;
+    for (const auto *list : {&framePlaces(), &bodyPlaces()})
+        for (const SurveyPlace &p : *list)
+            if (p.id == id) return &p;
     return nullptr;
 }
 
@@ -145,6 +175,14 @@ std::vector<std::pair<std::string, double>> dataFrom(const SurveyBook &book, con
     const auto crossLeft = placeIn(book, a, "cross.left"), crossRight = placeIn(book, a, "cross.right");
     if (left && right && crossLeft && crossRight)
         out.emplace_back("crossmember", (left->x() + right->x() - crossLeft->x() - crossRight->x()) / 2);
+    // A body without a frame: its sill seams.
+    const std::array<std::optional<Vec3>, 4> seam{
+        placeIn(book, a, "seamFront.left"), placeIn(book, a, "seamFront.right"),
+        placeIn(book, a, "seamRear.left"), placeIn(book, a, "seamRear.right")};
+    if (seam[0] && seam[1] && seam[2] && seam[3]) {
+        out.emplace_back("seamSpacing", (seam[0]->y() - seam[1]->y() + seam[2]->y() - seam[3]->y()) / 2);
+        out.emplace_back("seamHeight", (seam[0]->z() + seam[1]->z() + seam[2]->z() + seam[3]->z()) / 4);
+    }
     return out;
 }
 

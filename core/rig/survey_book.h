@@ -16,8 +16,14 @@ struct SurveyPlace {
     std::string how;  ///< where to hold the tape
 };
 
-/// The places of a ladder frame, left and right, from the front end rearward.
-[[nodiscard]] std::span<const SurveyPlace> ladderFramePlaces();
+/// What carries the vehicle: rails under a cab, the same under a heavy one, or a body without a frame.
+enum class VehicleKind { LadderFrame, Truck, Unibody };
+[[nodiscard]] std::string_view kindWord(VehicleKind kind);  ///< in the file: "ladder-frame"
+[[nodiscard]] std::string_view kindName(VehicleKind kind);  ///< "ladder frame"
+[[nodiscard]] std::span<const VehicleKind> vehicleKinds();
+
+/// The places of a kind of vehicle, left and right, from the front rearward.
+[[nodiscard]] std::span<const SurveyPlace> surveyPlaces(VehicleKind kind);
 [[nodiscard]] const SurveyPlace *surveyPlace(std::string_view id);
 
 /// A point that takes part in the survey, in vehicle axes.

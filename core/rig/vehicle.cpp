@@ -17,19 +17,21 @@ const std::vector<DatumDescriptor> &descriptors() {
          Quantity::Length, 1200, 6000, true},
         {"frontFrameEnd", "Front frame end to axle",
          "Plumb line from the end of each rail and from the hub; measure along the floor.", Quantity::Length,
-         50, 2000, true},
+         50, 2000, true, "", "LT"},
         {"railSpacing", "Rails, center to center",
-         "Outside to outside at the front ends, less one rail width.", Quantity::Length, 300, 1400, true},
+         "Outside to outside at the front ends, less one rail width.", Quantity::Length, 300, 1400, true, "",
+         "LT"},
         {"railCenter", "Rail center above ground",
          "Floor to the bottom of the rail at its end, plus half its height.", Quantity::Length, 150, 1800,
-         true},
-        {"railHeight", "Rail height", "Across the outer side of the rail.", Quantity::Length, 30, 400, true},
-        {"railWidth", "Rail width", "Across the top of the rail.", Quantity::Length, 20, 250, true},
+         true, "", "LT"},
+        {"railHeight", "Rail height", "Across the outer side of the rail.", Quantity::Length, 30, 400, true,
+         "", "LT"},
+        {"railWidth", "Rail width", "Across the top of the rail.", Quantity::Length, 20, 250, true, "", "LT"},
         {"railWall", "Rail wall", "At a hole with a depth gauge, paint scraped off.", Quantity::DrilledLength,
-         1, 20, true},
+         1, 20, true, "", "LT"},
         {"crossmember", "Frame end to crossmember",
          "From the end of the rail back to the nearest weld of the first crossmember.", Quantity::Length, 0,
-         2000, true},
+         2000, true, "", "LT"},
         {"frontLoadedRadius", "Front tire, loaded radius",
          "Floor to hub center, vehicle standing on its wheels.", Quantity::Length, 150, 900, true},
         {"rearLoadedRadius", "Rear tire, loaded radius",
@@ -44,33 +46,43 @@ const std::vector<DatumDescriptor> &descriptors() {
          Quantity::Mass, 100, 15000, true},
         {"grossLimit", "Gross mass limit", "From the vehicle's papers.", Quantity::Mass, 200, 30000, true},
         {"rearFrameEnd", "Rear frame end to axle", "Plumb line from the end of each rail and from the hub.",
-         Quantity::Length, 50, 4000, false},
+         Quantity::Length, 50, 4000, false, "the rear pieces", "LT"},
         {"frontAxleLimit", "Front axle limit", "From the vehicle's papers.", Quantity::Mass, 100, 10000,
-         false},
-        {"rearAxleLimit", "Rear axle limit", "From the vehicle's papers.", Quantity::Mass, 100, 20000, false},
+         false, "the axle limits", "LTU"},
+        {"rearAxleLimit", "Rear axle limit", "From the vehicle's papers.", Quantity::Mass, 100, 20000, false,
+         "the axle limits", "LTU"},
         {"frontSpring", "Front spring rate at the wheel",
          "Load one axle with a known mass, read how far the body goes down, take off what the tires give. "
          "Half "
          "the weight over the travel.",
-         Quantity::Rate, 5, 1000, false},
+         Quantity::Rate, 5, 1000, false, "sag and drive", "LTU"},
         {"rearSpring", "Rear spring rate at the wheel", "As for the front springs.", Quantity::Rate, 5, 2000,
-         false},
+         false, "sag and drive", "LTU"},
         {"frontBump", "Front travel up to the stops", "Axle to its bump stop, vehicle standing.",
-         Quantity::Length, 5, 500, false},
+         Quantity::Length, 5, 500, false, "the drive", "LTU"},
         {"frontDroop", "Front travel down", "How far the wheel drops with the frame on stands.",
-         Quantity::Length, 5, 500, false},
+         Quantity::Length, 5, 500, false, "the drive", "LTU"},
         {"rearBump", "Rear travel up to the stops", "Axle to its bump stop, vehicle standing.",
-         Quantity::Length, 5, 500, false},
+         Quantity::Length, 5, 500, false, "the drive", "LTU"},
         {"rearDroop", "Rear travel down", "How far the wheel drops with the frame on stands.",
-         Quantity::Length, 5, 500, false},
+         Quantity::Length, 5, 500, false, "the drive", "LTU"},
         {"steerLock", "Steering lock", "How far a front wheel turns to either side, the smaller of both.",
-         Quantity::Angle, 0.1, 1.0, false},
+         Quantity::Angle, 0.1, 1.0, false, "the tires at lock", "LTU"},
         {"kingPins", "King pins, center to center",
          "Middle of the left ball joints or king pin to that of the right, at hub height.", Quantity::Length,
-         500, 2500, false},
+         500, 2500, false, "the tires at lock", "LTU"},
         {"centerHeight", "Height of the center of gravity",
          "From the papers, or by weighing the axles once more with one end raised.", Quantity::Length, 200,
-         3000, false},
+         3000, false, "the drive", "LTU"},
+        {"seamHeight", "Sill seam above ground", "Floor to the lower edge of the seam, vehicle standing.",
+         Quantity::Length, 80, 900, false, "sliders", "U"},
+        {"seamSpacing", "Sill seams, left to right",
+         "Outside to outside of the two seams, less one thickness.", Quantity::Length, 800, 2400, false,
+         "sliders", "U"},
+        {"seamThickness", "Thickness of the sill seam", "Across all its layers, paint scraped off.",
+         Quantity::DrilledLength, 0.5, 15, false, "sliders", "U"},
+        {"seamDepth", "Depth of the sill seam", "From its lower edge up to where the sill widens.",
+         Quantity::Length, 5, 80, false, "sliders", "U"},
     };
     return list;
 }
@@ -195,8 +207,16 @@ std::string_view trustWord(Trust trust) {
     return "measured";
 }
 
-std::span<const DatumDescriptor> ladderFrameDatums() {
-    return descriptors();
+std::span<const DatumDescriptor> datumsOf(VehicleKind kind) {
+    const auto pick = [](VehicleKind k) {
+        std::vector<DatumDescriptor> out;
+        for (const DatumDescriptor &d : descriptors())
+            if (d.isFor(k)) out.push_back(d);
+        return out;
+    };
+    static const std::array<std::vector<DatumDescriptor>, 3> lists{
+        pick(VehicleKind::LadderFrame), pick(VehicleKind::Truck), pick(VehicleKind::Unibody)};
+    return lists[static_cast<std::size_t>(kind)];
 }
 
 const DatumDescriptor *datum(std::string_view id) {
@@ -212,7 +232,8 @@ std::optional<double> Vehicle::value(std::string_view datumId) const {
 }
 
 Result<RigGeometry> geometry(const Vehicle &vehicle) {
-    for (const DatumDescriptor &d : descriptors()) {
+    const bool framed = vehicle.kind != VehicleKind::Unibody;
+    for (const DatumDescriptor &d : datumsOf(vehicle.kind)) {
         const auto value = vehicle.value(d.id);
         if (!value && d.required)
             return fail(ProblemKind::Undetermined, fmt::format("\"{}\" has not been measured yet.", d.name),
@@ -225,7 +246,7 @@ Result<RigGeometry> geometry(const Vehicle &vehicle) {
                                     measure::printQuantity(d.most, d.quantity, measure::UnitSystem::Metric)),
                         d.id, "Measure it again.");
     }
-    if (vehicle.frontHoles.size() < 2)
+    if (framed && vehicle.frontHoles.size() < 2)
         return fail(ProblemKind::Undetermined, "The frame ends need at least two bolt holes.", "frontHoles",
                     "Measure each hole from the end of the rail and from its center line.");
     const auto v = [&vehicle](const char *id) { return *vehicle.value(id); };
@@ -236,6 +257,9 @@ Result<RigGeometry> geometry(const Vehicle &vehicle) {
     g.frontMass = v("frontAxleMass");
     g.rearMass = v("rearAxleMass");
     g.grossLimit = v("grossLimit");
+    g.frontLimit = vehicle.value("frontAxleLimit");
+    g.rearLimit = vehicle.value("rearAxleLimit");
+    if (!framed) return g;
     g.frameEnd = v("frontFrameEnd");
     g.railSpacing = v("railSpacing");
     g.railCenter = v("railCenter");
@@ -243,8 +267,6 @@ Result<RigGeometry> geometry(const Vehicle &vehicle) {
     g.railWidth = v("railWidth");
     g.railWall = v("railWall");
     g.crossmember = v("crossmember");
-    g.frontLimit = vehicle.value("frontAxleLimit");
-    g.rearLimit = vehicle.value("rearAxleLimit");
     if (!(2 * g.railWall < std::min(g.railHeight, g.railWidth)))
         return fail(ProblemKind::BadInput, "The rail's wall leaves no inside.", "railWall",
                     "Measure it again.");
@@ -259,12 +281,21 @@ std::optional<BookPoint> nextSurveyPoint(const Vehicle &vehicle) {
         return vehicle.value(id).value_or(fallback);
     };
     const double end = datumOr("frontFrameEnd", 600), back = datumOr("rearFrameEnd", 900);
-    const double wheelbase = datumOr("wheelbase", 3000), half = datumOr("railSpacing", 800) / 2;
+    const double wheelbase = datumOr("wheelbase", 3000),
+                 half = (vehicle.kind == VehicleKind::Unibody ? datumOr("seamSpacing", 1450)
+                                                              : datumOr("railSpacing", 800)) /
+                        2;
     const std::map<std::string_view, double> along{{"end", end},
                                                    {"cross", end - datumOr("crossmember", 200)},
                                                    {"mount", -0.25 * wheelbase},
-                                                   {"rear", -wheelbase - back}};
-    for (const SurveyPlace &place : ladderFramePlaces()) {
+                                                   {"rear", -wheelbase - back},
+                                                   {"subframe", 200},
+                                                   {"seamFront", -0.25 * wheelbase},
+                                                   {"seamRear", -0.75 * wheelbase},
+                                                   {"beam", -wheelbase + 350}};
+    const bool framed = vehicle.kind != VehicleKind::Unibody;
+    const double height = framed ? datumOr("railCenter", 600) : datumOr("seamHeight", 250);
+    for (const SurveyPlace &place : surveyPlaces(vehicle.kind)) {
         const auto &points = vehicle.survey.points;
         if (std::any_of(points.begin(), points.end(), [&](const BookPoint &p) { return p.id == place.id; }))
             continue;
@@ -273,10 +304,10 @@ std::optional<BookPoint> nextSurveyPoint(const Vehicle &vehicle) {
         BookPoint p;
         p.id = place.id;
         p.name = place.name;
-        p.near = {along.at(pair), left ? half : -half, datumOr("railCenter", 600)};
+        p.near = {along.at(pair), left ? half : -half, height};
         // Without something given the whole net could slide and turn on the floor.
-        if (left && pair == "rear") p.fixed = {true, true, false};
-        if (left && pair == "end") p.fixed = {false, true, false};
+        if (left && (pair == "rear" || pair == "seamRear")) p.fixed = {true, true, false};
+        if (left && (pair == "end" || pair == "seamFront")) p.fixed = {false, true, false};
         return p;
     }
     return std::nullopt;
@@ -296,6 +327,15 @@ Vehicle readVehicle(const Json &json, const std::string &path, Faults &faults) {
     vehicle.id = o.text("id", std::string("vehicle"));
     vehicle.name = o.text("name", vehicle.id);
     vehicle.owner = o.text("owner", std::string());
+    const std::string kind = o.text("kind", std::string(kindWord(VehicleKind::LadderFrame)));
+    const auto kinds = vehicleKinds();
+    const auto known =
+        std::find_if(kinds.begin(), kinds.end(), [&](VehicleKind k) { return kindWord(k) == kind; });
+    if (known != kinds.end())
+        vehicle.kind = *known;
+    else
+        faults.add(fmt::format("The kind of vehicle \"{}\" is not known.", kind), o.pathOf("kind"),
+                   "Use ladder-frame, truck or unibody.");
     readData(o, vehicle, faults);
     vehicle.railMaterial = o.text("railMaterial", std::string("S235"));
     vehicle.railMaterialTrust = readTrust(o, "railMaterialTrust", Trust::Assumed);
@@ -332,6 +372,7 @@ Json writeVehicle(const Vehicle &vehicle) {
     json["id"] = vehicle.id;
     json["name"] = vehicle.name;
     if (!vehicle.owner.empty()) json["owner"] = vehicle.owner;
+    if (vehicle.kind != VehicleKind::LadderFrame) json["kind"] = kindWord(vehicle.kind);
     Json data = Json::object();
     for (const auto &[id, m] : vehicle.data) {
         data[id] = {{"value", m.value}, {"trust", trustWord(m.trust)}};

@@ -41,10 +41,16 @@ struct DatumDescriptor {
     measure::Quantity quantity = measure::Quantity::Length;
     double least = 0, most = 0;  ///< core units
     bool required = true;        ///< the job cannot be appraised without it
+    std::string blocks = {};     ///< what cannot be told without it, if not everything
+    std::string kinds = "LTU";   ///< ladder frame, truck, unibody
+
+    [[nodiscard]] bool isFor(VehicleKind kind) const {
+        return kinds.find("LTU"[static_cast<std::size_t>(kind)]) != std::string::npos;
+    }
 };
 
-/// What has to be measured on a ladder-frame vehicle, most needed first.
-[[nodiscard]] std::span<const DatumDescriptor> ladderFrameDatums();
+/// What has to be measured on a kind of vehicle, in the order of what it blocks.
+[[nodiscard]] std::span<const DatumDescriptor> datumsOf(VehicleKind kind);
 [[nodiscard]] const DatumDescriptor *datum(std::string_view id);
 
 /// No part of a vehicle is further than this from its front axle [mm]; a number beyond it is a slip.
@@ -97,6 +103,7 @@ struct Silhouette {
 
 struct Vehicle {
     std::string id, name, owner;
+    VehicleKind kind = VehicleKind::LadderFrame;
     std::map<std::string, Measured, std::less<>> data;
     std::string railMaterial;
     Trust railMaterialTrust = Trust::Assumed;
@@ -121,13 +128,14 @@ struct Tire {
 struct RigGeometry {
     double wheelbase = 0;
     Tire front, rear;
-    double frontMass = 0, rearMass = 0;           ///< kg at the axles
-    double grossLimit = 0;                        ///< kg
-    std::optional<double> frontLimit, rearLimit;  ///< kg on the axles, if the papers say
-    double frameEnd = 0;                          ///< x of the front ends of the rails
-    double railSpacing = 0;                       ///< between the rails' center lines
-    double railCenter = 0;                        ///< height above ground
-    double railHeight = 0, railWidth = 0, railWall = 0;
+    double frontMass = 0, rearMass = 0;                  ///< kg at the axles
+    double grossLimit = 0;                               ///< kg
+    std::optional<double> frontLimit, rearLimit;         ///< kg on the axles, if the papers say
+    double frameEnd = 0;                                 ///< x of the front ends of the rails
+    double railSpacing = 0;                              ///< between the rails' center lines
+    double railCenter = 0;                               ///< height above ground
+    double railHeight = 0, railWidth = 0, railWall = 0;  ///< 0 without a frame
+    [[nodiscard]] bool hasFrame() const { return railHeight > 0; }
     double crossmember = 0;  ///< first crossmember behind the end of the rails
 };
 

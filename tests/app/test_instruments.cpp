@@ -100,7 +100,7 @@ class TestInstruments : public QObject {
         QVERIFY(demo.settle());
         auto *table = demo.find<QTableView>("datumTable");
         const auto rowOf = [](const char *id) {
-            const auto all = rig::ladderFrameDatums();
+            const auto all = rig::datumsOf(rig::VehicleKind::LadderFrame);
             for (std::size_t i = 0; i < all.size(); ++i)
                 if (all[i].id == id) return static_cast<int>(i);
             return -1;

@@ -270,7 +270,7 @@ class TestLists : public QObject {
         auto *table = demo.find<QTableView>("datumTable");
         auto *model = table->model();
         int typed = 0;
-        for (const rig::DatumDescriptor &d : rig::ladderFrameDatums()) {
+        for (const rig::DatumDescriptor &d : rig::datumsOf(rig::VehicleKind::LadderFrame)) {
             const auto value = marten.value(d.id);
             if (!value) continue;
             typeInto(table, typed, 1,
@@ -279,7 +279,7 @@ class TestLists : public QObject {
             QCOMPARE(model->index(typed, 2).data().toString(), QStringLiteral("measured"));
             ++typed;
         }
-        QCOMPARE(typed, static_cast<int>(rig::ladderFrameDatums().size()));
+        QCOMPARE(typed, static_cast<int>(rig::datumsOf(rig::VehicleKind::LadderFrame).size()));
         QVERIFY(demo.settle());
         const job::Finding *holes = demo.session().appraisal()->finding("measure/frontHoles");
         QVERIFY(holes && holes->severity == job::Severity::Stop);

@@ -86,7 +86,7 @@ class TestRandomJobs : public QObject {
     }
     /// Any one measure of the vehicle at the ends of its range.
     void anyMeasure() {
-        for (const rig::DatumDescriptor &d : rig::ladderFrameDatums())
+        for (const rig::DatumDescriptor &d : rig::datumsOf(rig::VehicleKind::LadderFrame))
             for (const double value : {d.least, d.most}) {
                 Job job = demoJob();
                 job.vehicle.data[d.id].value = value;

@@ -81,7 +81,7 @@ class TestSurveyBook : public QObject {
     void nextPointsFillTheFrame() {
         Vehicle v = demoJob().vehicle;
         v.survey = {};
-        for (const SurveyPlace &place : ladderFramePlaces()) {
+        for (const SurveyPlace &place : surveyPlaces(VehicleKind::LadderFrame)) {
             const auto p = nextSurveyPoint(v);
             QVERIFY(p.has_value());
             QCOMPARE(p->id, place.id);
