@@ -144,6 +144,13 @@ Outline tidied(Outline o) {
 }
 
 Result<Outline> assembled(std::vector<Loop> loops, const std::string &where) {
+    constexpr double farthest = 1e5, mostBulge = 1e4;  // mm; beyond it a slip or a damaged file
+    for (const Loop &l : loops)
+        for (const Corner &c : l)
+            if (!(c.at.cwiseAbs().maxCoeff() <= farthest) || !(std::abs(c.bulge) <= mostBulge))
+                return fail(ProblemKind::BadInput,
+                            "A place in the outline is further away than any template.", where,
+                            "Check the units of the drawing; the file may be damaged.");
     std::erase_if(loops, [](const Loop &l) { return !(std::abs(area(l)) > 1e-6); });
     if (loops.empty())
         return fail(ProblemKind::BadInput, "There is no closed line with an area in it.", where,

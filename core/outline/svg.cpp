@@ -73,6 +73,8 @@ class PathReader {
                 command = 'L';
             else if (command == 'm')
                 command = 'l';
+            else if (command == 'Z' || command == 'z')
+                return std::nullopt;  // what follows a closing is a new command
             if (!step(command)) return std::nullopt;
         }
         finish(false);

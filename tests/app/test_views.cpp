@@ -6,6 +6,7 @@
 #include <QTest>
 
 #include "app/cut_bench.h"
+#include "app/datum_model.h"
 #include "app/measure_bench.h"
 #include "app/prove_bench.h"
 #include "app/theme.h"

@@ -1,0 +1,133 @@
+#include <QTest>
+
+#include <cmath>
+
+#include "core/base/constants.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::job;
+
+namespace {
+
+std::string textOf(const char *name) {
+    return writeJob(loadJob(demoFolder() + "/" + name + ".girder.json").value());
+}
+
+/// The demo job with one place of it changed; a null value takes the field away.
+std::string changed(const char *pointer, const char *value) {
+    Json json = Json::parse(textOf("marten-front-bumper"));
+    json[Json::json_pointer(pointer)] = Json::parse(value);
+    return json.dump();
+}
+
+}  // namespace
+
+/// The job file: everything that is in it comes back, and what is wrong with it is told with its place.
+class TestJobFormat : public QObject {
+    Q_OBJECT
+
+  private slots:
+    void everyShippedJobComesBack_data() {
+        QTest::addColumn<QString>("name");
+        for (const char *name : {"marten-front-bumper", "pipit-survey", "heron-survey"})
+            QTest::newRow(name) << name;
+    }
+    void everyShippedJobComesBack() {
+        QFETCH(QString, name);
+        const Job job = loadJob(demoFolder() + "/" + name.toStdString() + ".girder.json").value();
+        const auto again = readJob(writeJob(job));
+        QVERIFY2(again.has_value(), again ? "" : again.error().sentence().c_str());
+        QVERIFY(*again == job);
+        QCOMPARE(writeJob(*again), writeJob(job));
+        // Appraised, both give the same numbers.
+        const Appraisal a = appraise(job, hefty::testing::shippedStock());
+        const Appraisal b = appraise(*again, hefty::testing::shippedStock());
+        QCOMPARE(a.findings.size(), b.findings.size());
+        for (std::size_t i = 0; i < a.gauges.size(); ++i) QVERIFY(a.gauges[i].value == b.gauges[i].value);
+    }
+    /// Fields that this version does not know are kept where they stood.
+    void unknownFieldsAreKept_data() {
+        QTest::addColumn<QString>("pointer");
+        QTest::newRow("job") << "/futureField";
+        QTest::newRow("vehicle") << "/vehicle/futureField";
+        QTest::newRow("rules") << "/houseRules/futureField";
+        QTest::newRow("piece") << "/pieces/0/futureField";
+    }
+    void unknownFieldsAreKept() {
+        QFETCH(QString, pointer);
+        const std::string text = changed(pointer.toUtf8().constData(), "{\"a\": [1, 2, \"x\"]}");
+        const auto job = readJob(text);
+        QVERIFY2(job.has_value(), job ? "" : job.error().sentence().c_str());
+        const Json again = Json::parse(writeJob(*job));
+        QCOMPARE(again[Json::json_pointer(pointer.toStdString())].dump(), std::string("{\"a\":[1,2,\"x\"]}"));
+    }
+    void faultsHaveTheirPlace_data() {
+        QTest::addColumn<QString>("pointer");
+        QTest::addColumn<QString>("value");
+        QTest::addColumn<QString>("where");
+        const auto row = [](const char *pointer, const char *value, const char *where = nullptr) {
+            const QString place = where ? QString::fromLatin1(where) : QString::fromLatin1(pointer).mid(1);
+            QTest::newRow(pointer) << pointer << value << place;
+        };
+        row("/vehicle/kind", "\"hovercraft\"");
+        row("/vehicle/data/wheelbase/value", "\"long\"");
+        row("/vehicle/data/wheelbase/trust", "\"hoped\"");
+        row("/vehicle/outline/0/region", "\"roof\"");
+        row("/vehicle/outline/0/at", "[1, 2]");
+        row("/vehicle/outline/1/at", "[1e9, 0, 0]");
+        row("/vehicle/outline/0/onAxle", "3");
+        row("/vehicle/keepOuts/0/low", "[9000, 0, 0]", "vehicle/keepOuts/0");
+        row("/vehicle/keepOuts/0/gap", "\"wide\"");
+        row("/vehicle/frontHoles/0/diameter", "1");
+        row("/vehicle/frontHoles/0/behindEnd", "-5");
+        row("/vehicle/moving/0/motion", "\"dances\"");
+        row("/vehicle/moving/0/reach", "0");
+        row("/vehicle/moving/0/gap", "900");
+        row("/vehicle/moving/1/low", "[\"a\", 0, 0]");
+        row("/vehicle/moving/1/high", "[0, 0, 0]", "vehicle/moving/1");
+        row("/vehicle/loadout/tires/0/code", "\"round\"");
+        row("/vehicle/loadout/tires/0/pressure", "0");
+        row("/vehicle/loadout/tires/1/wheelWidth", "-1");
+        row("/vehicle/loadout/tires/1/wheelOffset", "4000");
+        row("/vehicle/loadout/tires/2/lugs", "\"some\"");
+        row("/vehicle/loadout/masses/0/mass", "1e6");
+        row("/vehicle/loadout/masses/0/at", "[0, 0, 1e7]");
+        row("/vehicle/loadout/masses/0/aboard", "\"yes\"");
+        row("/vehicle/loadout/standsOn", "\"air\"");
+        row("/vehicle/loadout/measuredOn", "\"air\"");
+        row("/vehicle/loadout/sagged", "1");
+        row("/vehicle/survey/points/0/fixed", "[\"w\"]");
+        row("/vehicle/survey/readings/0/value", "\"far\"");
+        row("/templates/0/offsets/1/along", "\"there\"");
+        row("/templates/0/offsets/1/smooth", "7");
+        row("/houseRules/leastApproachDeg", "400");
+        row("/houseRules/mostLength", "5");
+    }
+    void faultsHaveTheirPlace() {
+        QFETCH(QString, pointer);
+        QFETCH(QString, value);
+        QFETCH(QString, where);
+        const auto job = readJob(changed(pointer.toUtf8().constData(), value.toUtf8().constData()));
+        QVERIFY(!job.has_value());
+        const QString told = QString::fromStdString(job.error().sentence());
+        QVERIFY2(QString::fromStdString(job.error().where).contains(where), qPrintable(told));
+        QVERIFY(!job.error().message.empty());
+    }
+    /// A template whose offsets make no outline is a finding, not a fault of the file.
+    void badTemplateIsAFinding() {
+        Job job = hefty::testing::demoJob();
+        job.templates[0].offsets[1].along = -5;
+        const Appraisal a = appraise(job, hefty::testing::shippedStock());
+        QVERIFY(a.finding("template/template1"));
+        QCOMPARE(a.templates.size(), std::size_t{1});
+        QVERIFY(a.templates[0].outline.empty() && !a.templates[0].problem.empty());
+        job.templates[0].offsets.clear();
+        job.templates[0].outline = {outline::circle(shape::Vec2(0, 0), 100), {}};
+        const Appraisal b = appraise(job, hefty::testing::shippedStock());
+        QVERIFY(std::abs(b.templates[0].area - std::acos(-1.0) * 2500) < 1e-6);
+    }
+};
+
+QTEST_GUILESS_MAIN(TestJobFormat)
+#include "test_job_format.moc"
