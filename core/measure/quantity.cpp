@@ -68,6 +68,23 @@ std::optional<double> unitFactor(std::string_view word, Quantity quantity) {
     return std::nullopt;
 }
 
+/// "5 5" is a slip; "1 180" is a thousand and more, as many write it.
+bool hasStrayGap(std::string_view text) {
+    const auto digit = [&](std::size_t i) {
+        return i < text.size() && std::isdigit(static_cast<unsigned char>(text[i])) != 0;
+    };
+    for (std::size_t i = 1; i + 1 < text.size(); ++i) {
+        if (text[i] != ' ' || !digit(i - 1)) continue;
+        std::size_t next = i;
+        while (next < text.size() && text[next] == ' ') ++next;
+        if (!digit(next)) continue;
+        std::size_t group = next;
+        while (digit(group)) ++group;
+        if (next != i + 1 || group - next != 3) return true;
+    }
+    return false;
+}
+
 std::string trimmed(std::string_view text) {
     std::string out;
     for (const char c : text)
@@ -82,6 +99,9 @@ Result<ReadQuantity> readQuantity(std::string_view text, Quantity quantity, Unit
         return readLength(text, defaultSystem).map([](const ReadLength &r) {
             return ReadQuantity{r.mm, r.understood};
         });
+    if (hasStrayGap(text))
+        return fail(ProblemKind::BadInput, "Two numbers stand here where one is expected.", std::string(text),
+                    "Write one number.");
     std::string plain = trimmed(text);
     if (!plain.empty() && plain.front() == '+') plain.erase(0, 1);
     double number = 0;
