@@ -76,7 +76,7 @@ int DatumModel::rowCount(const QModelIndex &parent) const {
     // A frame has a steel, too.
     return parent.isValid()
                ? 0
-               : static_cast<int>(rig::datumsOf(kind).size()) + (kind == rig::VehicleKind::Unibody ? 0 : 1);
+               : static_cast<int>(rig::datumsOf(kind).size()) + (m_session->job().vehicle.hasFrame() ? 1 : 0);
 }
 
 bool DatumModel::isRailSteel(const QModelIndex &index) const {

@@ -1,6 +1,5 @@
 #include "app/measure_bench.h"
 
-#include <QButtonGroup>
 #include <QComboBox>
 #include <QDate>
 #include <QHBoxLayout>
@@ -12,82 +11,16 @@
 #include <QVBoxLayout>
 
 #include "app/datum_model.h"
+#include "app/datum_places.h"
 #include "app/job_lists.h"
+#include "app/list_chooser.h"
 #include "app/load_page.h"
 #include "app/survey_page.h"
 #include "app/template_page.h"
 #include "app/theme.h"
+#include "app/walk_page.h"
 
 namespace hefty::app {
-namespace {
-
-double datumOr(const rig::Vehicle &v, const char *id) {
-    const rig::DatumDescriptor *d = rig::datum(id);
-    if (const auto value = v.value(id)) return *value;
-    // Nothing measured yet: a picture of a middling vehicle to show where the tape goes.
-    static const std::map<std::string, double, std::less<>> middling{
-        {"wheelbase", 3000},        {"frontFrameEnd", 600},    {"railSpacing", 800}, {"railCenter", 600},
-        {"railHeight", 110},        {"railWidth", 70},         {"railWall", 4},      {"crossmember", 200},
-        {"frontLoadedRadius", 380}, {"rearLoadedRadius", 380}, {"tireWidth", 250},   {"track", 1550},
-        {"frontAxleMass", 1100},    {"rearAxleMass", 900},     {"grossLimit", 2800}, {"rearFrameEnd", 900}};
-    const auto it = middling.find(d->id);
-    return it == middling.end() ? d->least : it->second;
-}
-
-/// Where a datum's dimension stands in a view: from a fixed end to the end that moves with it.
-struct DatumPlace {
-    const char *id;
-    ViewSide side;
-    Vec3 from, to, direction;
-};
-
-std::vector<DatumPlace> places(const rig::Vehicle &v) {
-    const auto d = [&v](const char *id) { return datumOr(v, id); };
-    const double frontR = d("frontLoadedRadius"), rearR = d("rearLoadedRadius");
-    const double track = d("track"), spacing = d("railSpacing"), center = d("railCenter");
-    return {{"wheelbase", ViewSide::Side, {0, 0, -90}, {-d("wheelbase"), 0, -90}, {-1, 0, 0}},
-            {"frontFrameEnd", ViewSide::Side, {0, 0, 300}, {d("frontFrameEnd"), 0, 300}, {1, 0, 0}},
-            {"rearFrameEnd",
-             ViewSide::Side,
-             {-d("wheelbase"), 0, 300},
-             {-d("wheelbase") - d("rearFrameEnd"), 0, 300},
-             {-1, 0, 0}},
-            {"crossmember",
-             ViewSide::Side,
-             {d("frontFrameEnd"), 0, center + 330},
-             {d("frontFrameEnd") - d("crossmember"), 0, center + 330},
-             {-1, 0, 0}},
-            {"railCenter",
-             ViewSide::Side,
-             {d("frontFrameEnd") + 260, 0, 0},
-             {d("frontFrameEnd") + 260, 0, center},
-             {0, 0, 1}},
-            {"frontLoadedRadius", ViewSide::Side, {-190, 0, 0}, {-190, 0, frontR}, {0, 0, 1}},
-            {"rearLoadedRadius",
-             ViewSide::Side,
-             {-d("wheelbase") + 190, 0, 0},
-             {-d("wheelbase") + 190, 0, rearR},
-             {0, 0, 1}},
-            {"track", ViewSide::Front, {0, -track / 2, -90}, {0, track / 2, -90}, {0, 0.5, 0}},
-            {"tireWidth",
-             ViewSide::Front,
-             {0, track / 2 - d("tireWidth") / 2, 2 * frontR + 90},
-             {0, track / 2 + d("tireWidth") / 2, 2 * frontR + 90},
-             {0, 0.5, 0}},
-            {"railSpacing",
-             ViewSide::Front,
-             {0, -spacing / 2, center + 160},
-             {0, spacing / 2, center + 160},
-             {0, 0.5, 0}},
-            {"railHeight",
-             ViewSide::Front,
-             {0, -spacing / 2 - 120, center - d("railHeight") / 2},
-             {0, -spacing / 2 - 120, center + d("railHeight") / 2},
-             {0, 0, 0.5}}};
-}
-
-}  // namespace
-
 MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("measureBench");
     m_side = new PlanView(session, ViewSide::Side, this);
@@ -140,51 +73,43 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     dataLayout->addWidget(m_table, 1);
     dataLayout->addWidget(m_how);
     m_lists = new QStackedWidget(this);
-    auto *chooser = new QHBoxLayout;
-    chooser->setSpacing(4);
-    auto *group = new QButtonGroup(this);
-    const auto offer = [&](const QString &name, const char *object, QWidget *list) {
-        auto *button = new QPushButton(name, this);
-        button->setObjectName(object);
-        button->setCheckable(true);
-        button->setFont(textFont(10));
-        button->setStyleSheet(QStringLiteral("padding-left: 2px; padding-right: 2px;"));
-        group->addButton(button, m_lists->addWidget(list));
-        chooser->addWidget(button, 1);
-    };
-    offer(tr("Data"), "listData", dataPage);
-    offer(tr("Holes"), "listHoles", new RecordTable(session, "holes", boltHoleList(), this));
+    m_chooser = new ListChooser(m_lists, this);
+    m_walk = new WalkPage(session, this);
+    m_chooser->offer(tr("Walk around"), "listWalk", m_walk);
+    m_chooser->group(tr("Lists"), "lists");
+    m_chooser->offer(tr("Data"), "listData", dataPage);
+    m_chooser->offer(tr("Holes"), "listHoles", new RecordTable(session, "holes", boltHoleList(), this));
     auto *outline = new RecordTable(session, "outline", outlineList(), this);
     auto *keepOuts = new RecordTable(session, "keepOuts", keepOutList(), this);
-    offer(tr("Outline"), "listOutline", outline);
-    offer(tr("Keep-outs"), "listKeepOuts", keepOuts);
+    m_chooser->offer(tr("Outline"), "listOutline", outline);
+    m_chooser->offer(tr("Keep-outs"), "listKeepOuts", keepOuts);
     markChosen(outline, [](const rig::Vehicle &v, std::size_t row) { return v.outline[row].at; });
     markChosen(keepOuts, [](const rig::Vehicle &v, std::size_t row) -> Vec3 {
         return (v.keepOuts[row].low + v.keepOuts[row].high) / 2;
     });
     auto *moving = new RecordTable(session, "moving", movingList(), this);
-    offer(tr("Moving"), "listMoving", moving);
+    m_chooser->offer(tr("Moving"), "listMoving", moving);
     markChosen(moving, [](const rig::Vehicle &v, std::size_t row) -> Vec3 {
         return (v.moving[row].low + v.moving[row].high) / 2;
     });
+    m_chooser->endGroup();
     auto *points = new RecordTable(session, "surveyPoints", surveyPointList(), this);
     m_firstSurveyList = m_lists->count();
-    offer(tr("Points"), "listPoints", points);
+    m_chooser->offer(tr("Points"), "listPoints", points);
     markChosen(points, [](const rig::Vehicle &v, std::size_t row) { return v.survey.points[row].near; });
     auto *survey = new SurveyPage(session, this);
     connect(survey, &SurveyPage::whyAsked, this, &MeasureBench::whyAsked);
-    offer(tr("Tape"), "listTape", survey);
+    m_chooser->offer(tr("Tape"), "listTape", survey);
     auto *tires = new TirePage(session, this);
     auto *load = new LoadPage(session, this);
     connect(tires, &TirePage::whyAsked, this, &MeasureBench::whyAsked);
     connect(load, &LoadPage::whyAsked, this, &MeasureBench::whyAsked);
     markChosen(load->masses(),
                [](const rig::Vehicle &v, std::size_t row) { return v.loadout.masses[row].at; });
-    offer(tr("Tires"), "listTires", tires);
-    offer(tr("Load"), "listLoad", load);
-    offer(tr("Templates"), "listTemplates", new TemplatePage(session, this));
-    group->button(0)->setChecked(true);
-    connect(group, &QButtonGroup::idClicked, this, &MeasureBench::showList);
+    m_chooser->offer(tr("Tires"), "listTires", tires);
+    m_chooser->offer(tr("Load"), "listLoad", load);
+    m_chooser->offer(tr("Templates"), "listTemplates", new TemplatePage(session, this));
+    connect(m_chooser, &ListChooser::chosen, this, &MeasureBench::showList);
     auto *lower = new QHBoxLayout;
     lower->addWidget(m_second, 4);
     lower->addWidget(m_lists, 9);
@@ -192,7 +117,7 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     layout->setContentsMargins(8, 8, 8, 8);
     m_side->setMinimumHeight(210);
     layout->addWidget(m_side, 10);
-    layout->addLayout(chooser);
+    layout->addWidget(m_chooser);
     layout->addLayout(lower, 14);
     m_instruments = new InstrumentStrip(session, this);
     m_instruments->waiting = [this] { return waiting(); };
@@ -207,6 +132,7 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
 }
 
 std::optional<InstrumentStrip::Waiting> MeasureBench::waiting() {
+    if (m_lists->currentWidget() == m_walk) return m_walk->waiting();
     return m_lists->currentIndex() == m_firstSurveyList + 1 ? waitingReading() : waitingDatum();
 }
 
@@ -270,13 +196,14 @@ std::vector<std::pair<std::string, double>> MeasureBench::truth() const {
     std::vector<std::pair<std::string, double>> out;
     const rig::Vehicle &v = m_session->job().vehicle;
     for (const rig::DatumDescriptor &d : rig::datumsOf(m_session->job().vehicle.kind))
-        out.emplace_back(d.id, datumOr(v, d.id.c_str()));
+        out.emplace_back(d.id, datumOr(v, d.id));
+    for (const auto &[label, value] : m_walk->truth()) out.emplace_back(label, value);
     for (std::size_t i = 0; i < v.survey.readings.size(); ++i)
         out.emplace_back("reading." + std::to_string(i), v.survey.readings[i].value);
-    for (const auto &[pad, axle] : {std::pair{"pad1", "frontAxleMass"},
-                                    {"pad2", "frontAxleMass"},
-                                    {"pad3", "rearAxleMass"},
-                                    {"pad4", "rearAxleMass"}})
+    const bool towed = v.kind == rig::VehicleKind::Trailer;
+    const char *front = towed ? "noseMass" : "frontAxleMass", *rear = towed ? "axleMass" : "rearAxleMass";
+    for (const auto &[pad, axle] :
+         {std::pair{"pad1", front}, {"pad2", front}, {"pad3", rear}, {"pad4", rear}})
         out.emplace_back(pad, datumOr(v, axle) / 2);
     return out;
 }
@@ -284,8 +211,9 @@ std::vector<std::pair<std::string, double>> MeasureBench::truth() const {
 void MeasureBench::takePads(const std::array<double, 4> &m) {
     const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
     m_session->edit(tr("Weigh on the pads"), [&](job::Job &job) {
-        job.vehicle.data["frontAxleMass"] = {m[0] + m[1], rig::Trust::Measured, today};
-        job.vehicle.data["rearAxleMass"] = {m[2] + m[3], rig::Trust::Measured, today};
+        const bool towed = job.vehicle.kind == rig::VehicleKind::Trailer;
+        job.vehicle.data[towed ? "noseMass" : "frontAxleMass"] = {m[0] + m[1], rig::Trust::Measured, today};
+        job.vehicle.data[towed ? "axleMass" : "rearAxleMass"] = {m[2] + m[3], rig::Trust::Measured, today};
     });
 }
 
@@ -294,28 +222,26 @@ void MeasureBench::fitToVehicle() {
     const rig::Vehicle &v = m_session->job().vehicle;
     if (v.id == m_fitted) return;
     m_fitted = v.id;
-    Vec3 low(-datumOr(v, "wheelbase") - 700, -1000, -160), high(700, 1000, 1500);
-    for (const rig::Silhouette &s : v.silhouettes)
-        for (const rig::Vec2 &p : s.points) {
-            const Vec3 at = s.view == "side" ? Vec3(p.x(), 0, p.y()) : Vec3(0, p.x(), p.y());
-            low = low.cwiseMin(at);
-            high = high.cwiseMax(at);
-        }
+    const auto [low, high] = vehicleBox(v);
     const Vec3 margin(380, 100, 80);
     m_side->setFit(low - margin.cwiseProduct(Vec3(1, 1, 0)), high + margin);
     m_front->setFit(low, high + margin);
     m_top->setFit(low, high);
+    m_walk->fitToVehicle();
+    // A vehicle that is still to be measured begins with the walk around it.
+    if (rig::countWalk(rig::walkAround(v)).blocking > 0) findChild<QPushButton *>("listWalk")->click();
 }
 
 void MeasureBench::showList(int index) {
-    m_lists->setCurrentIndex(index);
     const bool survey = index == m_firstSurveyList || index == m_firstSurveyList + 1;
     m_second->setCurrentIndex(survey ? 1 : 0);
     m_side->showSurvey = survey;
     // A template has its own picture and needs the room.
-    const bool templates = qobject_cast<TemplatePage *>(m_lists->currentWidget()) != nullptr;
-    m_second->setVisible(!templates);
-    m_side->setVisible(!templates);
+    // The walk has its own pictures, too.
+    const bool own =
+        qobject_cast<TemplatePage *>(m_lists->currentWidget()) || m_lists->currentWidget() == m_walk;
+    m_second->setVisible(!own);
+    m_side->setVisible(!own);
     for (PlanView *view : {m_side, m_front, m_top}) view->markPlace(std::nullopt);
 }
 
@@ -357,24 +283,8 @@ void MeasureBench::describe() {
 std::vector<DragTarget> MeasureBench::targetsFor(ViewSide side) const {
     std::vector<DragTarget> out;
     const rig::Vehicle &vehicle = m_session->job().vehicle;
-    for (const DatumPlace &p : places(vehicle)) {
-        const rig::DatumDescriptor *d = rig::datum(p.id);
-        if (p.side != side || !d->isFor(vehicle.kind)) continue;
-        DragTarget t;
-        t.id = QString::fromLatin1(p.id);
-        t.name = QString::fromStdString(d->name);
-        t.at = p.to;
-        t.direction = p.direction;
-        t.value = datumOr(vehicle, p.id);
-        t.known = vehicle.value(p.id).has_value();
-        t.dimensionFrom = p.from;
-        t.quantity = d->quantity;
-        Session *session = m_session;
-        t.set = [session, d](double value, int gesture) {
-            setDatum(session, d->id, std::clamp(value, d->least, d->most), gesture);
-        };
-        out.push_back(std::move(t));
-    }
+    for (const DatumPlace &p : datumPlaces(vehicle))
+        if (p.side == side) out.push_back(datumTarget(m_session, p));
     for (std::size_t i = 0; i < vehicle.outline.size(); ++i) {
         const rig::OutlinePoint &o = vehicle.outline[i];
         DragTarget t;
@@ -423,6 +333,14 @@ void MeasureBench::showSubject(const QString &subject, const std::optional<Vec3>
             m_table->setCurrentIndex(m_model->index(static_cast<int>(i), 1));
             m_table->setFocus();
         }
+    const auto walk = rig::walkAround(m_session->job().vehicle);
+    if (std::any_of(walk.begin(), walk.end(), [&](const rig::WalkEntry &e) {
+            return e.mark.kind != rig::MarkKind::Datum && e.mark.kind != rig::MarkKind::Holes &&
+                   subject.toStdString() == e.mark.id;
+        })) {
+        openList("listWalk");
+        m_walk->choose(subject.toStdString());
+    }
     for (PlanView *view : {m_side, m_front, m_top}) {
         view->markPlace(place);
         if (view->targetPlace(subject)) view->focusTarget(subject);

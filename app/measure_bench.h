@@ -13,6 +13,8 @@ class QTableView;
 namespace hefty::app {
 
 class DatumModel;
+class ListChooser;
+class WalkPage;
 
 /// The stop where the vehicle is measured: its picture from the side and from ahead with the data to
 /// take, and the list of them.
@@ -45,6 +47,8 @@ class MeasureBench : public QWidget {
     QTableView *m_table;
     DatumModel *m_model;
     QStackedWidget *m_lists;
+    ListChooser *m_chooser;
+    WalkPage *m_walk;
     int m_firstSurveyList = 0;
     QLabel *m_how;
     InstrumentStrip *m_instruments;

@@ -23,6 +23,10 @@ QPointF flat(ViewSide side, const Vec3 &p) {
             return {-p.x(), -p.z()};
         case ViewSide::Top:
             return {p.y(), p.x()};
+        case ViewSide::Under:
+            return {-p.y(), p.x()};
+        case ViewSide::Rear:
+            return {-p.y(), -p.z()};
         case ViewSide::Front:
             break;
     }
@@ -35,6 +39,10 @@ Vec3 sight(ViewSide side) {
             return Vec3::UnitY();
         case ViewSide::Top:
             return Vec3::UnitZ();
+        case ViewSide::Under:
+            return -Vec3::UnitZ();
+        case ViewSide::Rear:
+            return -Vec3::UnitX();
         case ViewSide::Front:
             break;
     }
@@ -88,6 +96,10 @@ Vec3 PlanView::toWorld(const QPointF &d) const {
             return {-w.x(), 0, -w.y()};
         case ViewSide::Top:
             return {w.y(), w.x(), 0};
+        case ViewSide::Under:
+            return {w.y(), -w.x(), 0};
+        case ViewSide::Rear:
+            return {0, -w.x(), -w.y()};
         case ViewSide::Front:
             break;
     }
@@ -153,8 +165,8 @@ Projection PlanView::projection() const {
 void PlanView::drawVehicleLayer(QPainter &painter) {
     const Projection view = projection();
     const rig::Vehicle &vehicle = m_session->job().vehicle;
-    if (m_side != ViewSide::Top) drawGround(painter, view, rect());
-    drawVehicle(painter, view, vehicle, m_side == ViewSide::Side, m_side == ViewSide::Front);
+    if (m_side != ViewSide::Top && m_side != ViewSide::Under) drawGround(painter, view, rect());
+    drawVehicle(painter, view, vehicle);
     if (showKeepOuts) drawKeepOuts(painter, view, vehicle);
 }
 
@@ -199,6 +211,7 @@ void PlanView::drawAll(QPainter &painter) {
         drawSurvey(painter, view, vehicle.survey,
                    m_session->isWorking() || !appraisal->survey ? nullptr : &*appraisal->survey,
                    m_session->units());
+    if (drawOver) drawOver(painter);
     drawTargets(painter);
     if (m_place) {
         painter.setPen(QPen(colors().bad, 2.5));
@@ -269,6 +282,7 @@ void PlanView::mousePressEvent(QMouseEvent *event) {
         m_drag = Drag{m_targets[static_cast<std::size_t>(hit)], event->position(), m_session->newGesture()};
         m_focused = m_drag->target.id;
     } else {
+        if (clicked && clicked(event->position())) return;
         m_pan = event->position();
         if (showArmor) m_session->select(partAt(event->position()));
     }

@@ -15,8 +15,8 @@
 namespace hefty::app {
 
 /// From which side a drawing looks. Side: from the left, front of the vehicle to the left. Front: from
-/// ahead. Top: from above, front of the vehicle down.
-enum class ViewSide { Side, Top, Front };
+/// ahead. Top: from above, front of the vehicle down. Under: from below, front of the vehicle down too.
+enum class ViewSide { Side, Top, Front, Rear, Under };
 
 /// Something in a drawing that can be dragged, nudged and typed.
 struct DragTarget {
@@ -47,6 +47,8 @@ class PlanView : public QWidget {
     bool showTangents = true;
     bool showArmor = true;
     bool showSurvey = false;
+    std::function<void(QPainter &)> drawOver;      ///< paints on top of the drawing, below its handles
+    std::function<bool(const QPointF &)> clicked;  ///< a click on no handle; true: it is taken
     bool showAllAngles = false;  ///< every angle with its runners-up, and the ground as the vehicle stands
     QString title;
 

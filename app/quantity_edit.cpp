@@ -17,11 +17,35 @@ QuantityEdit::QuantityEdit(Session *session, measure::Quantity quantity, QWidget
 void QuantityEdit::setValue(double value) {
     if (value == m_value && !text().isEmpty() && !isModified() && !property("wrong").toBool()) return;
     m_value = value;
+    m_known = true;
     if (!hasFocus() || !isModified()) show();
 }
 
+void QuantityEdit::setQuantity(measure::Quantity quantity) {
+    if (quantity == m_quantity) return;
+    m_quantity = quantity;
+    m_known = false;
+    show();
+}
+
+void QuantityEdit::setUnknown(const QString &expected) {
+    m_known = false;
+    setPlaceholderText(expected);
+    show();
+}
+
+Result<double> QuantityEdit::typed() const {
+    const std::string words = text().toStdString();
+    // A rounded print of the value is still the value.
+    if (m_known && words == measure::printQuantity(m_value, m_quantity, m_session->units())) return m_value;
+    const auto read = measure::readQuantity(words, m_quantity, m_session->units());
+    if (!read) return tl::unexpected(read.error());
+    return read->value;
+}
+
 void QuantityEdit::show() {
-    setText(QString::fromStdString(measure::printQuantity(m_value, m_quantity, m_session->units())));
+    setText(m_known ? QString::fromStdString(measure::printQuantity(m_value, m_quantity, m_session->units()))
+                    : QString());
     setModified(false);
     if (!property("wrong").toBool()) return;
     setProperty("wrong", false);
@@ -40,7 +64,7 @@ void QuantityEdit::take() {
     }
     setToolTip(QString::fromStdString(read->understood));
     setModified(false);
-    if (std::abs(read->value - m_value) < 1e-9) return show();
+    if (m_known && std::abs(read->value - m_value) < 1e-9) return show();
     emit valueTyped(read->value);
 }
 

@@ -29,9 +29,26 @@ double valueOr(const rig::Vehicle &v, const char *id, double fallback) {
     return v.value(id).value_or(fallback);
 }
 
-void drawTires(QPainter &p, const Projection &view, const rig::Vehicle &v, bool side, bool front) {
+/// From the coupling to the front of the frame.
+void drawDrawbar(QPainter &p, const Projection &view, const rig::Vehicle &v, double toAxle) {
+    const double height = valueOr(v, "couplingHeight", 450);
+    const double half = valueOr(v, "track", 1500) / 2 - valueOr(v, "tireWidth", 200);
+    const double ball = 25 * view.scale;
+    p.drawEllipse(view.place({0, 0, height}), ball, ball);
+    for (const double s : {1.0, -1.0}) {
+        const Vec3 corner(-0.35 * toAxle, s * half, height), tail(-1.4 * toAxle, s * half, height);
+        p.drawLine(view.place({-60, 0, height}), view.place(corner));
+        p.drawLine(view.place(corner), view.place(tail));
+        p.drawLine(view.place(corner), view.place({corner.x(), 0, height}));
+        p.drawLine(view.place(tail), view.place({tail.x(), 0, height}));
+    }
+}
+
+void drawTires(QPainter &p, const Projection &view, const rig::Vehicle &v) {
+    const bool side = view.fromSide(), end = view.fromEnd();
     const double width = valueOr(v, "tireWidth", 250), track = valueOr(v, "track", 1500);
-    const double wheelbase = valueOr(v, "wheelbase", 3000);
+    const bool towed = v.kind == rig::VehicleKind::Trailer;
+    const double wheelbase = valueOr(v, towed ? "couplingToAxle" : "wheelbase", 3000);
     p.setPen(cosmetic(colors().blue, 1.4));
     p.setBrush(Qt::NoBrush);
     const auto wheel = [&](double x, double radius) {
@@ -46,7 +63,7 @@ void drawTires(QPainter &p, const Projection &view, const rig::Vehicle &v, bool 
         }
         for (const double s : {1.0, -1.0}) {
             const double y = s * track / 2;
-            if (front)
+            if (end)
                 p.drawRoundedRect(
                     QRectF(view.place({x, y - width / 2, 2 * radius}), view.place({x, y + width / 2, 0}))
                         .normalized(),
@@ -57,11 +74,14 @@ void drawTires(QPainter &p, const Projection &view, const rig::Vehicle &v, bool 
                                .normalized());
         }
     };
-    wheel(0, valueOr(v, "frontLoadedRadius", 380));
-    if (!front) wheel(-wheelbase, valueOr(v, "rearLoadedRadius", 380));
+    if (!towed && !view.fromBehind()) wheel(0, valueOr(v, "frontLoadedRadius", 380));
+    if (towed || !end || view.fromBehind())
+        wheel(-wheelbase, valueOr(v, towed ? "wheelLoadedRadius" : "rearLoadedRadius", 380));
+    if (towed) drawDrawbar(p, view, v, wheelbase);
 }
 
-void drawRails(QPainter &p, const Projection &view, const rig::Vehicle &v, bool side, bool front) {
+void drawRails(QPainter &p, const Projection &view, const rig::Vehicle &v) {
+    const bool side = view.fromSide();
     const double end = valueOr(v, "frontFrameEnd", 600), spacing = valueOr(v, "railSpacing", 800);
     const double center = valueOr(v, "railCenter", 600), h = valueOr(v, "railHeight", 110),
                  w = valueOr(v, "railWidth", 70);
@@ -74,7 +94,7 @@ void drawRails(QPainter &p, const Projection &view, const rig::Vehicle &v, bool 
         if (side) {
             a = {back, y, center - h / 2};
             b = {end, y, center + h / 2};
-        } else if (front) {
+        } else if (view.fromEnd()) {
             a = {end, y - w / 2, center - h / 2};
             b = {end, y + w / 2, center + h / 2};
         } else {
@@ -82,6 +102,7 @@ void drawRails(QPainter &p, const Projection &view, const rig::Vehicle &v, bool 
             b = {end, y + w / 2, center};
         }
         p.drawRect(QRectF(view.place(a), view.place(b)).normalized());
+        if (!side && !view.fromEnd()) continue;
         if (side) {
             p.setPen(centerLine(colors().blue));
             p.drawLine(view.place({back, y, center}), view.place({end + 60, y, center}));
@@ -93,6 +114,31 @@ void drawRails(QPainter &p, const Projection &view, const rig::Vehicle &v, bool 
             break;
         }
     }
+    if (side || view.fromEnd()) return;
+    // From above and below: the ladder's rungs that are known, and the axles' center lines.
+    p.setPen(cosmetic(colors().blue, 1.2));
+    const double first = end - valueOr(v, "crossmember", 200), inside = spacing / 2 - w / 2;
+    p.drawRect(QRectF(view.place({first, -inside, 0}), view.place({first - 60, inside, 0})).normalized());
+    p.drawRect(QRectF(view.place({back + 60, -inside, 0}), view.place({back, inside, 0})).normalized());
+    const double half = valueOr(v, "track", 1500) / 2;
+    p.setPen(centerLine(colors().blue));
+    for (const double x : {0.0, -valueOr(v, "wheelbase", 3000)})
+        p.drawLine(view.place({x, -half, 0}), view.place({x, half, 0}));
+}
+
+/// The silhouettes that are seen from here; from behind, the one from ahead does where there is no other.
+bool isSeen(const rig::Silhouette &s, const Projection &view, const rig::Vehicle &v) {
+    if (view.fromSide()) return s.view == "side";
+    if (!view.fromEnd()) return s.view == "top";
+    const bool rearDrawn = std::any_of(v.silhouettes.begin(), v.silhouettes.end(),
+                                       [](const rig::Silhouette &l) { return l.view == "rear"; });
+    return s.view == (view.fromBehind() && rearDrawn ? "rear" : "front");
+}
+
+Vec3 silhouettePoint(const rig::Silhouette &s, const rig::Vec2 &q) {
+    if (s.view == "side") return {q.x(), 0, q.y()};
+    if (s.view == "top") return {q.x(), q.y(), 0};
+    return {0, q.x(), q.y()};
 }
 
 }  // namespace
@@ -106,23 +152,22 @@ void drawGround(QPainter &p, const Projection &view, const QRectF &box) {
         p.drawLine(QPointF(x, y), QPointF(x - 8, y + 8));
 }
 
-void drawVehicle(QPainter &p, const Projection &view, const rig::Vehicle &v, bool side, bool front) {
+void drawVehicle(QPainter &p, const Projection &view, const rig::Vehicle &v) {
     QColor body = colors().blue;
     body.setAlpha(110);
     p.setPen(cosmetic(body, 1.2));
     p.setBrush(Qt::NoBrush);
     for (const rig::Silhouette &s : v.silhouettes) {
-        if ((s.view == "side") != side || (s.view == "front") != front) continue;
+        if (!isSeen(s, view, v)) continue;
         QPolygonF line;
-        for (const rig::Vec2 &q : s.points)
-            line << view.place(side ? Vec3(q.x(), 0, q.y()) : Vec3(0, q.x(), q.y()));
+        for (const rig::Vec2 &q : s.points) line << view.place(silhouettePoint(s, q));
         if (s.closed)
             p.drawPolygon(line);
         else
             p.drawPolyline(line);
     }
-    drawTires(p, view, v, side, front);
-    if (v.kind != rig::VehicleKind::Unibody) drawRails(p, view, v, side, front);
+    drawTires(p, view, v);
+    if (v.hasFrame()) drawRails(p, view, v);
 }
 
 void drawKeepOuts(QPainter &p, const Projection &view, const rig::Vehicle &v) {

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <cmath>
 #include <functional>
 
 #include <QPainter>
@@ -15,12 +16,15 @@ struct Projection {
     std::function<QPointF(const Vec3 &)> place;
     Vec3 toViewer = Vec3::UnitX();
     double scale = 1;
+
+    [[nodiscard]] bool fromSide() const { return std::abs(toViewer.y()) > 0.5; }
+    [[nodiscard]] bool fromEnd() const { return std::abs(toViewer.x()) > 0.5; }  ///< ahead or behind
+    [[nodiscard]] bool fromBehind() const { return toViewer.x() < -0.5; }
 };
 
 /// Draws the vehicle and its armor the way shop drawings are drawn.
 void drawGround(QPainter &painter, const Projection &view, const QRectF &box);
-void drawVehicle(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle, bool side,
-                 bool front);
+void drawVehicle(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle);
 void drawKeepOuts(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle);
 /// The tape network: its points, and a line for each reading; a likely wrong one red and with its residual.
 void drawSurvey(QPainter &painter, const Projection &view, const rig::SurveyBook &book,

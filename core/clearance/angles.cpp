@@ -161,19 +161,30 @@ std::optional<double> tangentSlope(double ahead, double height, double radius) {
 Result<Clearance> angles(const ClearanceModel &model) {
     if (!(model.wheelbase > 0) || !std::isfinite(model.wheelbase))
         return fail(ProblemKind::BadInput, "The wheelbase must be above 0.", "wheelbase");
-    if (auto r = checkTire(model.front, "tires/front"); !r) return tl::unexpected(r.error());
+    if (auto r = model.towed ? Result<bool>(true) : checkTire(model.front, "tires/front"); !r)
+        return tl::unexpected(r.error());
     if (auto r = checkTire(model.rear, "tires/rear"); !r) return tl::unexpected(r.error());
     Clearance out;
     const EndView front{0, 1, model.front};
     const EndView rear{-model.wheelbase, -1, model.rear};
-    auto approach = endAngle(front, model.frontPoints, model.frontEdges);
+    constexpr const char *noFront = "A trailer has no front wheels: this is told by what tows it.";
+    auto approach = endAngle(front, model.towed ? std::vector<TouchPoint>{} : model.frontPoints,
+                             model.towed ? std::vector<TouchEdge>{} : model.frontEdges);
     if (!approach) return tl::unexpected(approach.error());
+    if (model.towed) approach->whole.why = approach->wheelPath.why = noFront;
     auto departure = endAngle(rear, model.rearPoints, model.rearEdges);
     if (!departure) return tl::unexpected(departure.error());
     out.approach = *approach;
     out.departure = *departure;
     Ranking breakover;
     for (const TouchPoint &p : model.belly) {
+        if (model.towed) {
+            if (!(p.at.z() >= 0))
+                return fail(ProblemKind::BadInput, "The point is below the ground.", p.id,
+                            "Check its height.");
+            considerLow(p, out.between);
+            continue;
+        }
         const auto toFront = tangentSlope(-p.at.x(), p.at.z(), model.front.radius);
         const auto toRear = tangentSlope(p.at.x() + model.wheelbase, p.at.z(), model.rear.radius);
         if (!toFront || !toRear)
@@ -187,7 +198,7 @@ Result<Clearance> angles(const ClearanceModel &model) {
             return fail(ProblemKind::BadInput, "The point is below the ground.", p.id, "Check its height.");
         considerLow(p, p.at.x() > -model.wheelbase / 2 ? out.atFront : out.atRear);
     }
-    out.breakover = breakover.take("Nothing has been measured between the axles.");
+    out.breakover = breakover.take(model.towed ? noFront : "Nothing has been measured between the axles.");
     out.side = sideAngle(model);
     return out;
 }

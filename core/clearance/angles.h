@@ -36,6 +36,7 @@ struct TouchEdge {
 struct ClearanceModel {
     double wheelbase = 0;
     LoadedTire front, rear;
+    bool towed = false;  ///< a trailer: no front tires, so no approach and no breakover of its own
     std::vector<TouchPoint> frontPoints, belly, rearPoints;
     std::vector<TouchPoint> atAxles;  ///< within a tire's radius of an axle, along the vehicle
     std::vector<TouchEdge> frontEdges, rearEdges, sideEdges;

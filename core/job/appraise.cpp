@@ -70,11 +70,22 @@ class Appraiser {
             add("assumed/" + d.id, Severity::Note, "measure", d.id,
                 fmt::format("\"{}\" is assumed, not measured. {}", d.name, d.how));
         }
-        if (m_job.vehicle.kind != rig::VehicleKind::Unibody &&
-            m_job.vehicle.railMaterialTrust != rig::Trust::Measured)
+        noteAssumed(m_job.vehicle.outline);
+        noteAssumed(m_job.vehicle.keepOuts);
+        noteAssumed(m_job.vehicle.moving);
+        if (m_job.vehicle.hasFrame() && m_job.vehicle.railMaterialTrust != rig::Trust::Measured)
             add("assumed/railMaterial", Severity::Note, "measure", "railMaterial",
                 fmt::format("The grade of the frame rails is {} ({}): the frame ends are not proved.",
                             rig::trustWord(m_job.vehicle.railMaterialTrust), m_job.vehicle.railMaterial));
+    }
+
+    /// Points and boxes that nobody has held a tape to.
+    template <class Rows>
+    void noteAssumed(const Rows &rows) {
+        for (const auto &row : rows)
+            if (row.known.trust == rig::Trust::Assumed)
+                add("assumed/" + row.id, Severity::Note, "measure", row.id,
+                    fmt::format("Where \"{}\" is, is assumed, not measured.", row.name));
     }
 
     void workOutSurvey() {

@@ -12,6 +12,7 @@ class Collector {
     Collector(const Job &job, const rig::Stood &stood) : m_job(job), m_stood(stood) {
         m_out.model.wheelbase = stood.wheelbase;
         m_out.model.front = {stood.front.loadedRadius, stood.front.width, stood.front.track};
+        m_out.model.towed = stood.towed;
         m_out.model.rear = {stood.rear.loadedRadius, stood.rear.width, stood.rear.track};
         m_out.front = stood.front.loadedRadius;
         m_out.rear = -stood.wheelbase - stood.rear.loadedRadius;
@@ -35,7 +36,7 @@ class Collector {
     }
 
     [[nodiscard]] bool nearAxle(double x) const {
-        return std::abs(x) < m_stood.front.loadedRadius ||
+        return (!m_stood.towed && std::abs(x) < m_stood.front.loadedRadius) ||
                std::abs(x + m_stood.wheelbase) < m_stood.rear.loadedRadius;
     }
 

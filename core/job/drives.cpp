@@ -29,6 +29,9 @@ Result<clearance::RunVehicle> runVehicle(const Job &job, const Appraisal &apprai
         return fail(ProblemKind::Undetermined, "The vehicle is not measured yet.", "vehicle",
                     "Settle what Measure asks for first.");
     const rig::Vehicle &v = job.vehicle;
+    if (appraisal.rig->towed)
+        return fail(ProblemKind::BadInput, "A trailer does not drive by itself.", "vehicle/kind",
+                    "Drive the vehicle that tows it.");
     std::array<double, 7> datums{};
     constexpr std::array ids{"frontSpring", "rearSpring", "frontBump",   "frontDroop",
                              "rearBump",    "rearDroop",  "centerHeight"};

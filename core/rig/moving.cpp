@@ -52,6 +52,7 @@ MovingThing readMovingThing(const Json &json, const std::string &path, Faults &f
     t.low = place("low");
     t.high = place("high");
     t.gap = o.number("gap", 10);
+    t.known = readKnown(o);
     const MotionKind *kind = motionKind(t.motion);
     if (!kind) {
         faults.add(
@@ -86,6 +87,7 @@ Json writeMovingThing(const MovingThing &t) {
               {"gap", t.gap},
               {"reach", swings ? degrees(t.reach) : t.reach}};
     if (swings) json["hinge"] = list(t.hinge);
+    writeKnown(t.known, json);
     return json;
 }
 

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "core/base/object_reader.h"
+#include "core/rig/known.h"
 #include "core/shape/geometry.h"
 
 /// What moves on a vehicle and must not meet the armor: hood, gate, hatch, door, a lamp on its way out.
@@ -27,6 +28,7 @@ struct MovingThing {
     shape::Vec3 hinge = shape::Vec3::Zero();  ///< a point of the axis of a swing
     double reach = 100;                       ///< rad of a swing, mm of a slide
     double gap = 10;                          ///< wanted all the way, mm
+    Known known;
 
     bool operator==(const MovingThing &) const = default;
 };

@@ -9,6 +9,8 @@ namespace {
 
 using shape::Vec3;
 
+constexpr double heldFast = 1e9;  // N/mm
+
 struct Rolling {
     const TireOption *option = nullptr;
     TireSize size;
@@ -34,10 +36,16 @@ Result<double> needed(const Vehicle &vehicle, const char *id) {
 
 /// The springs and the tires that the load presses on.
 Result<Suspension> suspensionOf(const Vehicle &vehicle, const Rolling &rolling) {
+    const double tire = tireStiffness(rolling.size, rolling.option->pressure);
+    if (vehicle.kind == VehicleKind::Trailer) {
+        const auto wheel = needed(vehicle, "wheelSpring");
+        if (!wheel) return tl::unexpected(wheel.error());
+        // What tows it holds the coupling: how far that sags is the other vehicle's affair.
+        return Suspension{heldFast, *wheel, heldFast, tire};
+    }
     const auto front = needed(vehicle, "frontSpring"), rear = needed(vehicle, "rearSpring");
     if (!front) return tl::unexpected(front.error());
     if (!rear) return tl::unexpected(rear.error());
-    const double tire = tireStiffness(rolling.size, rolling.option->pressure);
     return Suspension{*front, *rear, tire, tire};
 }
 
@@ -48,11 +56,14 @@ void changeTire(const Rolling &now, const Rolling &before, const RigGeometry &ri
     };
     const double front = radius(now, rig.frontMass) - radius(before, rig.frontMass);
     const double rear = radius(now, rig.rearMass) - radius(before, rig.rearMass);
-    out.front.loadedRadius += front;
     out.rear.loadedRadius += rear;
-    out.frontRise += front;
     out.rearRise += rear;
+    if (!rig.towed) {
+        out.front.loadedRadius += front;
+        out.frontRise += front;
+    }
     for (Tire *t : {&out.front, &out.rear}) {
+        if (rig.towed && t == &out.front) continue;
         t->width += now.size.width - before.size.width;
         t->track += 2 * (before.option->wheelOffset - now.option->wheelOffset);
     }
@@ -86,7 +97,9 @@ Result<TireFacts> tireFacts(const TireOption &option, const RigGeometry &rig) {
     out.id = option.id;
     out.size = *size;
     out.stiffness = tireStiffness(*size, option.pressure);
-    out.frontLoaded = loadedRadius(*size, rig.frontMass / 2, option.pressure, &out.working);
+    // The Working is that of the front axle; of a trailer, of its only one.
+    out.frontLoaded =
+        loadedRadius(*size, (rig.towed ? rig.rearMass : rig.frontMass) / 2, option.pressure, &out.working);
     out.rearLoaded = loadedRadius(*size, rig.rearMass / 2, option.pressure);
     if (option.wheelWidth > 0)
         out.backspacing = WheelSize{option.wheelWidth, option.wheelOffset}.backspacing();
@@ -103,6 +116,7 @@ Stood asMeasured(const RigGeometry &rig) {
     out.front = rig.front;
     out.rear = rig.rear;
     out.wheelbase = rig.wheelbase;
+    out.towed = rig.towed;
     return out;
 }
 
@@ -139,7 +153,7 @@ Result<Stood> stand(const Vehicle &vehicle, const RigGeometry &rig, const StandC
         in.suspension = *suspension;
         auto stance = rig::stance(in);
         if (!stance) return tl::unexpected(stance.error());
-        out.front.loadedRadius -= stance->frontTireSag;
+        if (!rig.towed) out.front.loadedRadius -= stance->frontTireSag;
         out.rear.loadedRadius -= stance->rearTireSag;
         out.frontRise -= stance->frontSag;
         out.rearRise -= stance->rearSag;
@@ -148,14 +162,17 @@ Result<Stood> stand(const Vehicle &vehicle, const RigGeometry &rig, const StandC
     out.frontAxleRise = out.front.loadedRadius - rig.front.loadedRadius;
     out.rearAxleRise = out.rear.loadedRadius - rig.rear.loadedRadius;
     if (choice.bumped) {
-        const auto front = needed(vehicle, "frontBump"), rear = needed(vehicle, "rearBump");
-        if (!front) return tl::unexpected(front.error());
-        if (!rear) return tl::unexpected(rear.error());
         // Travel counts from where the vehicle was measured, whatever part of it the load has used.
-        out.frontRise = out.frontAxleRise - *front;
+        const auto rear = needed(vehicle, rig.towed ? "wheelBump" : "rearBump");
+        if (!rear) return tl::unexpected(rear.error());
         out.rearRise = out.rearAxleRise - *rear;
+        if (!rig.towed) {
+            const auto front = needed(vehicle, "frontBump");
+            if (!front) return tl::unexpected(front.error());
+            out.frontRise = out.frontAxleRise - *front;
+        }
     }
-    if (!(out.front.loadedRadius > 0 && out.rear.loadedRadius > 0))
+    if (!((rig.towed || out.front.loadedRadius > 0) && out.rear.loadedRadius > 0))
         return fail(ProblemKind::BadInput, "The load presses the tires flat.", "tires",
                     "Check the masses and the pressure.");
     return out;

@@ -22,6 +22,7 @@ struct Stood {
     double frontAxleRise = 0, rearAxleRise = 0;  ///< of what moves with the axles, mm
     std::optional<Stance> stance;                ///< of the load; none when unladen or not computed
     double wheelbase = 0;
+    bool towed = false;  ///< a trailer: its coupling is held where a front axle would be
 
     /// A place of the body, measured before, as it is now; for `onAxle`, one that moves with its axle.
     [[nodiscard]] shape::Vec3 carried(const shape::Vec3 &point) const;

@@ -42,7 +42,22 @@ const std::vector<SurveyPlace> &bodyPlaces() {
     return list;
 }
 
-constexpr std::array kinds{VehicleKind::LadderFrame, VehicleKind::Truck, VehicleKind::Unibody};
+const std::vector<SurveyPlace> &trailerPlaces() {
+    static const std::vector<SurveyPlace> list{
+        {"coupling", "coupling", "Middle of the coupling's ball socket."},
+        {"bar.left", "frame front L",
+         "Where the left drawbar meets the front of the frame, lower outer corner."},
+        {"bar.right", "frame front R",
+         "Where the right drawbar meets the front of the frame, lower outer corner."},
+        {"eye.left", "spring eye L", "Middle of the bolt in the left spring's front eye."},
+        {"eye.right", "spring eye R", "Middle of the bolt in the right spring's front eye."},
+        {"tail.left", "frame rear L", "Lower outer corner of the frame, rear left."},
+        {"tail.right", "frame rear R", "Lower outer corner of the frame, rear right."}};
+    return list;
+}
+
+constexpr std::array kinds{VehicleKind::LadderFrame, VehicleKind::Truck, VehicleKind::Unibody,
+                           VehicleKind::Trailer};
 
 const BookPoint *find(const SurveyBook &book, std::string_view id) {
     const auto it =
@@ -101,12 +116,12 @@ MeasureKind readKind(ObjectReader &r) {
 }  // namespace
 
 std::string_view kindWord(VehicleKind kind) {
-    constexpr std::array words{"ladder-frame", "truck", "unibody"};
+    constexpr std::array words{"ladder-frame", "truck", "unibody", "trailer"};
     return words[static_cast<std::size_t>(kind)];
 }
 
 std::string_view kindName(VehicleKind kind) {
-    constexpr std::array names{"ladder frame", "truck", "body without a frame"};
+    constexpr std::array names{"ladder frame", "truck", "body without a frame", "trailer"};
     return names[static_cast<std::size_t>(kind)];
 }
 
@@ -115,11 +130,12 @@ std::span<const VehicleKind> vehicleKinds() {
 }
 
 std::span<const SurveyPlace> surveyPlaces(VehicleKind kind) {
+    if (kind == VehicleKind::Trailer) return trailerPlaces();
     return kind == VehicleKind::Unibody ? bodyPlaces() : framePlaces();
 }
 
 const SurveyPlace *surveyPlace(std::string_view id) {
-    for (const auto *list : {&framePlaces(), &bodyPlaces()})
+    for (const auto *list : {&framePlaces(), &bodyPlaces(), &trailerPlaces()})
         for (const SurveyPlace &p : *list)
             if (p.id == id) return &p;
     return nullptr;
@@ -175,6 +191,8 @@ std::vector<std::pair<std::string, double>> dataFrom(const SurveyBook &book, con
     const auto crossLeft = placeIn(book, a, "cross.left"), crossRight = placeIn(book, a, "cross.right");
     if (left && right && crossLeft && crossRight)
         out.emplace_back("crossmember", (left->x() + right->x() - crossLeft->x() - crossRight->x()) / 2);
+    const auto coupling = placeIn(book, a, "coupling");
+    if (coupling) out.emplace_back("couplingHeight", coupling->z());
     // A body without a frame: its sill seams.
     const std::array<std::optional<Vec3>, 4> seam{
         placeIn(book, a, "seamFront.left"), placeIn(book, a, "seamFront.right"),

@@ -16,8 +16,9 @@ struct SurveyPlace {
     std::string how;  ///< where to hold the tape
 };
 
-/// What carries the vehicle: rails under a cab, the same under a heavy one, or a body without a frame.
-enum class VehicleKind { LadderFrame, Truck, Unibody };
+/// What carries the vehicle: rails under a cab, the same under a heavy one, a body without a frame, or
+/// one or two axles behind a coupling.
+enum class VehicleKind { LadderFrame, Truck, Unibody, Trailer };
 [[nodiscard]] std::string_view kindWord(VehicleKind kind);  ///< in the file: "ladder-frame"
 [[nodiscard]] std::string_view kindName(VehicleKind kind);  ///< "ladder frame"
 [[nodiscard]] std::span<const VehicleKind> vehicleKinds();

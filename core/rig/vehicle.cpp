@@ -1,7 +1,6 @@
 #include "core/rig/vehicle.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -10,82 +9,6 @@ namespace hefty::rig {
 namespace {
 
 using measure::Quantity;
-
-const std::vector<DatumDescriptor> &descriptors() {
-    static const std::vector<DatumDescriptor> list{
-        {"wheelbase", "Wheelbase", "Axle center to axle center along the sill, wheels straight ahead.",
-         Quantity::Length, 1200, 6000, true},
-        {"frontFrameEnd", "Front frame end to axle",
-         "Plumb line from the end of each rail and from the hub; measure along the floor.", Quantity::Length,
-         50, 2000, true, "", "LT"},
-        {"railSpacing", "Rails, center to center",
-         "Outside to outside at the front ends, less one rail width.", Quantity::Length, 300, 1400, true, "",
-         "LT"},
-        {"railCenter", "Rail center above ground",
-         "Floor to the bottom of the rail at its end, plus half its height.", Quantity::Length, 150, 1800,
-         true, "", "LT"},
-        {"railHeight", "Rail height", "Across the outer side of the rail.", Quantity::Length, 30, 400, true,
-         "", "LT"},
-        {"railWidth", "Rail width", "Across the top of the rail.", Quantity::Length, 20, 250, true, "", "LT"},
-        {"railWall", "Rail wall", "At a hole with a depth gauge, paint scraped off.", Quantity::DrilledLength,
-         1, 20, true, "", "LT"},
-        {"crossmember", "Frame end to crossmember",
-         "From the end of the rail back to the nearest weld of the first crossmember.", Quantity::Length, 0,
-         2000, true, "", "LT"},
-        {"frontLoadedRadius", "Front tire, loaded radius",
-         "Floor to hub center, vehicle standing on its wheels.", Quantity::Length, 150, 900, true},
-        {"rearLoadedRadius", "Rear tire, loaded radius",
-         "Floor to hub center, vehicle standing on its wheels.", Quantity::Length, 150, 900, true},
-        {"tireWidth", "Tire width", "Across the widest part of the sidewalls.", Quantity::Length, 80, 700,
-         true},
-        {"track", "Track", "Middle of one front tread to the middle of the other.", Quantity::Length, 700,
-         2600, true},
-        {"frontAxleMass", "Mass on the front axle", "Both front wheels on scale pads, tanks full.",
-         Quantity::Mass, 100, 10000, true},
-        {"rearAxleMass", "Mass on the rear axle", "Both rear wheels on scale pads, tanks full.",
-         Quantity::Mass, 100, 15000, true},
-        {"grossLimit", "Gross mass limit", "From the vehicle's papers.", Quantity::Mass, 200, 30000, true},
-        {"rearFrameEnd", "Rear frame end to axle", "Plumb line from the end of each rail and from the hub.",
-         Quantity::Length, 50, 4000, false, "the rear pieces", "LT"},
-        {"frontAxleLimit", "Front axle limit", "From the vehicle's papers.", Quantity::Mass, 100, 10000,
-         false, "the axle limits", "LTU"},
-        {"rearAxleLimit", "Rear axle limit", "From the vehicle's papers.", Quantity::Mass, 100, 20000, false,
-         "the axle limits", "LTU"},
-        {"frontSpring", "Front spring rate at the wheel",
-         "Load one axle with a known mass, read how far the body goes down, take off what the tires give. "
-         "Half "
-         "the weight over the travel.",
-         Quantity::Rate, 5, 1000, false, "sag and drive", "LTU"},
-        {"rearSpring", "Rear spring rate at the wheel", "As for the front springs.", Quantity::Rate, 5, 2000,
-         false, "sag and drive", "LTU"},
-        {"frontBump", "Front travel up to the stops", "Axle to its bump stop, vehicle standing.",
-         Quantity::Length, 5, 500, false, "the drive", "LTU"},
-        {"frontDroop", "Front travel down", "How far the wheel drops with the frame on stands.",
-         Quantity::Length, 5, 500, false, "the drive", "LTU"},
-        {"rearBump", "Rear travel up to the stops", "Axle to its bump stop, vehicle standing.",
-         Quantity::Length, 5, 500, false, "the drive", "LTU"},
-        {"rearDroop", "Rear travel down", "How far the wheel drops with the frame on stands.",
-         Quantity::Length, 5, 500, false, "the drive", "LTU"},
-        {"steerLock", "Steering lock", "How far a front wheel turns to either side, the smaller of both.",
-         Quantity::Angle, 0.1, 1.0, false, "the tires at lock", "LTU"},
-        {"kingPins", "King pins, center to center",
-         "Middle of the left ball joints or king pin to that of the right, at hub height.", Quantity::Length,
-         500, 2500, false, "the tires at lock", "LTU"},
-        {"centerHeight", "Height of the center of gravity",
-         "From the papers, or by weighing the axles once more with one end raised.", Quantity::Length, 200,
-         3000, false, "the drive", "LTU"},
-        {"seamHeight", "Sill seam above ground", "Floor to the lower edge of the seam, vehicle standing.",
-         Quantity::Length, 80, 900, false, "sliders", "U"},
-        {"seamSpacing", "Sill seams, left to right",
-         "Outside to outside of the two seams, less one thickness.", Quantity::Length, 800, 2400, false,
-         "sliders", "U"},
-        {"seamThickness", "Thickness of the sill seam", "Across all its layers, paint scraped off.",
-         Quantity::DrilledLength, 0.5, 15, false, "sliders", "U"},
-        {"seamDepth", "Depth of the sill seam", "From its lower edge up to where the sill widens.",
-         Quantity::Length, 5, 80, false, "sliders", "U"},
-    };
-    return list;
-}
 
 std::string_view regionWord(Region region) {
     switch (region) {
@@ -112,15 +35,6 @@ Vec3 readPlace(ObjectReader &o, const char *key) {
 }
 Json list(const Vec3 &v) {
     return Json::array({v.x(), v.y(), v.z()});
-}
-
-Trust readTrust(ObjectReader &o, const char *key, Trust fallback) {
-    const std::string word = o.text(key, std::string(trustWord(fallback)));
-    for (const Trust t : {Trust::Measured, Trust::Estimated, Trust::Assumed})
-        if (word == trustWord(t)) return t;
-    o.faults().add(fmt::format("\"{}\" is not known here.", word), o.pathOf(key),
-                   "Use measured, estimated or assumed.");
-    return fallback;
 }
 
 void readData(ObjectReader &o, Vehicle &vehicle, Faults &faults) {
@@ -157,6 +71,7 @@ void readOutline(ObjectReader &o, Vehicle &vehicle, Faults &faults) {
         point.at = readPlace(p, "at");
         point.mirrored = p.boolean("mirrored", true);
         point.onAxle = p.boolean("onAxle", false);
+        point.known = readKnown(p);
         vehicle.outline.push_back(std::move(point));
     }
 }
@@ -171,6 +86,7 @@ void readKeepOuts(ObjectReader &o, Vehicle &vehicle, Faults &faults) {
         box.low = readPlace(k, "low");
         box.high = readPlace(k, "high");
         box.gap = k.number("gap", 0);
+        box.known = readKnown(k);
         if (!(box.low.array() < box.high.array()).all())
             faults.add("Each number of \"low\" must be below that of \"high\".", path);
         vehicle.keepOuts.push_back(std::move(box));
@@ -195,36 +111,6 @@ void readSilhouettes(ObjectReader &o, Vehicle &vehicle, Faults &faults) {
 
 }  // namespace
 
-std::string_view trustWord(Trust trust) {
-    switch (trust) {
-        case Trust::Estimated:
-            return "estimated";
-        case Trust::Assumed:
-            return "assumed";
-        case Trust::Measured:
-            break;
-    }
-    return "measured";
-}
-
-std::span<const DatumDescriptor> datumsOf(VehicleKind kind) {
-    const auto pick = [](VehicleKind k) {
-        std::vector<DatumDescriptor> out;
-        for (const DatumDescriptor &d : descriptors())
-            if (d.isFor(k)) out.push_back(d);
-        return out;
-    };
-    static const std::array<std::vector<DatumDescriptor>, 3> lists{
-        pick(VehicleKind::LadderFrame), pick(VehicleKind::Truck), pick(VehicleKind::Unibody)};
-    return lists[static_cast<std::size_t>(kind)];
-}
-
-const DatumDescriptor *datum(std::string_view id) {
-    for (const DatumDescriptor &d : descriptors())
-        if (d.id == id) return &d;
-    return nullptr;
-}
-
 std::optional<double> Vehicle::value(std::string_view datumId) const {
     const auto it = data.find(datumId);
     if (it == data.end()) return std::nullopt;
@@ -232,7 +118,6 @@ std::optional<double> Vehicle::value(std::string_view datumId) const {
 }
 
 Result<RigGeometry> geometry(const Vehicle &vehicle) {
-    const bool framed = vehicle.kind != VehicleKind::Unibody;
     for (const DatumDescriptor &d : datumsOf(vehicle.kind)) {
         const auto value = vehicle.value(d.id);
         if (!value && d.required)
@@ -246,20 +131,30 @@ Result<RigGeometry> geometry(const Vehicle &vehicle) {
                                     measure::printQuantity(d.most, d.quantity, measure::UnitSystem::Metric)),
                         d.id, "Measure it again.");
     }
-    if (framed && vehicle.frontHoles.size() < 2)
+    if (vehicle.hasFrame() && vehicle.frontHoles.size() < 2)
         return fail(ProblemKind::Undetermined, "The frame ends need at least two bolt holes.", "frontHoles",
                     "Measure each hole from the end of the rail and from its center line.");
     const auto v = [&vehicle](const char *id) { return *vehicle.value(id); };
     RigGeometry g;
+    g.grossLimit = v("grossLimit");
+    if (vehicle.kind == VehicleKind::Trailer) {
+        g.towed = true;
+        g.wheelbase = v("couplingToAxle");
+        g.rear = {v("wheelLoadedRadius"), v("tireWidth"), v("track")};
+        g.frontMass = v("noseMass");
+        g.rearMass = v("axleMass");
+        g.frontLimit = vehicle.value("noseLimit");
+        g.rearLimit = vehicle.value("axleLimit");
+        return g;
+    }
     g.wheelbase = v("wheelbase");
     g.front = {v("frontLoadedRadius"), v("tireWidth"), v("track")};
     g.rear = {v("rearLoadedRadius"), v("tireWidth"), v("track")};
     g.frontMass = v("frontAxleMass");
     g.rearMass = v("rearAxleMass");
-    g.grossLimit = v("grossLimit");
     g.frontLimit = vehicle.value("frontAxleLimit");
     g.rearLimit = vehicle.value("rearAxleLimit");
-    if (!framed) return g;
+    if (!vehicle.hasFrame()) return g;
     g.frameEnd = v("frontFrameEnd");
     g.railSpacing = v("railSpacing");
     g.railCenter = v("railCenter");
@@ -276,16 +171,24 @@ Result<RigGeometry> geometry(const Vehicle &vehicle) {
     return g;
 }
 
-std::optional<BookPoint> nextSurveyPoint(const Vehicle &vehicle) {
+namespace {
+
+/// Roughly where a survey place is: along the vehicle by its pair, across by the vehicle's width.
+Vec3 roughly(const Vehicle &vehicle, std::string_view pair, bool left) {
     const auto datumOr = [&vehicle](const char *id, double fallback) {
         return vehicle.value(id).value_or(fallback);
     };
+    const bool towed = vehicle.kind == VehicleKind::Trailer, framed = vehicle.hasFrame();
     const double end = datumOr("frontFrameEnd", 600), back = datumOr("rearFrameEnd", 900);
-    const double wheelbase = datumOr("wheelbase", 3000),
-                 half = (vehicle.kind == VehicleKind::Unibody ? datumOr("seamSpacing", 1450)
-                                                              : datumOr("railSpacing", 800)) /
-                        2;
-    const std::map<std::string_view, double> along{{"end", end},
+    const double wheelbase = datumOr(towed ? "couplingToAxle" : "wheelbase", 3000);
+    const double half = framed  ? datumOr("railSpacing", 800) / 2
+                        : towed ? datumOr("track", 1500) / 2 - datumOr("tireWidth", 200)
+                                : datumOr("seamSpacing", 1450) / 2;
+    const std::map<std::string_view, double> along{{"coupling", 0},
+                                                   {"bar", -0.35 * wheelbase},
+                                                   {"eye", -wheelbase + 350},
+                                                   {"tail", -1.4 * wheelbase},
+                                                   {"end", end},
                                                    {"cross", end - datumOr("crossmember", 200)},
                                                    {"mount", -0.25 * wheelbase},
                                                    {"rear", -wheelbase - back},
@@ -293,8 +196,15 @@ std::optional<BookPoint> nextSurveyPoint(const Vehicle &vehicle) {
                                                    {"seamFront", -0.25 * wheelbase},
                                                    {"seamRear", -0.75 * wheelbase},
                                                    {"beam", -wheelbase + 350}};
-    const bool framed = vehicle.kind != VehicleKind::Unibody;
-    const double height = framed ? datumOr("railCenter", 600) : datumOr("seamHeight", 250);
+    const double height = framed  ? datumOr("railCenter", 600)
+                          : towed ? datumOr("couplingHeight", 450)
+                                  : datumOr("seamHeight", 250);
+    return {along.at(pair), pair == "coupling" ? 0 : (left ? half : -half), height};
+}
+
+}  // namespace
+
+std::optional<BookPoint> nextSurveyPoint(const Vehicle &vehicle) {
     for (const SurveyPlace &place : surveyPlaces(vehicle.kind)) {
         const auto &points = vehicle.survey.points;
         if (std::any_of(points.begin(), points.end(), [&](const BookPoint &p) { return p.id == place.id; }))
@@ -304,10 +214,11 @@ std::optional<BookPoint> nextSurveyPoint(const Vehicle &vehicle) {
         BookPoint p;
         p.id = place.id;
         p.name = place.name;
-        p.near = {along.at(pair), left ? half : -half, height};
+        p.near = roughly(vehicle, pair, left);
         // Without something given the whole net could slide and turn on the floor.
-        if (left && (pair == "rear" || pair == "seamRear")) p.fixed = {true, true, false};
-        if (left && (pair == "end" || pair == "seamFront")) p.fixed = {false, true, false};
+        if ((left && (pair == "rear" || pair == "seamRear")) || pair == "coupling")
+            p.fixed = {true, true, false};
+        if (left && (pair == "end" || pair == "seamFront" || pair == "tail")) p.fixed = {false, true, false};
         return p;
     }
     return std::nullopt;
@@ -335,7 +246,7 @@ Vehicle readVehicle(const Json &json, const std::string &path, Faults &faults) {
         vehicle.kind = *known;
     else
         faults.add(fmt::format("The kind of vehicle \"{}\" is not known.", kind), o.pathOf("kind"),
-                   "Use ladder-frame, truck or unibody.");
+                   "Use ladder-frame, truck, unibody or trailer.");
     readData(o, vehicle, faults);
     vehicle.railMaterial = o.text("railMaterial", std::string("S235"));
     vehicle.railMaterialTrust = readTrust(o, "railMaterialTrust", Trust::Assumed);
@@ -388,22 +299,23 @@ Json writeVehicle(const Vehicle &vehicle) {
                                       {"aboveCenter", h.aboveCenter},
                                       {"diameter", h.diameter}});
     json["outline"] = Json::array();
-    for (const OutlinePoint &p : vehicle.outline)
-        json["outline"].push_back({{"id", p.id},
-                                   {"name", p.name},
-                                   {"region", regionWord(p.region)},
-                                   {"at", list(p.at)},
-                                   {"mirrored", p.mirrored}});
-    for (std::size_t i = 0; i < vehicle.outline.size(); ++i)
-        if (vehicle.outline[i].onAxle) json["outline"][i]["onAxle"] = true;
+    for (const OutlinePoint &p : vehicle.outline) {
+        Json point{{"id", p.id},
+                   {"name", p.name},
+                   {"region", regionWord(p.region)},
+                   {"at", list(p.at)},
+                   {"mirrored", p.mirrored}};
+        if (p.onAxle) point["onAxle"] = true;
+        writeKnown(p.known, point);
+        json["outline"].push_back(std::move(point));
+    }
     json["keepOuts"] = Json::array();
-    for (const KeepOut &k : vehicle.keepOuts)
-        json["keepOuts"].push_back({{"id", k.id},
-                                    {"name", k.name},
-                                    {"why", k.why},
-                                    {"low", list(k.low)},
-                                    {"high", list(k.high)},
-                                    {"gap", k.gap}});
+    for (const KeepOut &k : vehicle.keepOuts) {
+        Json box{{"id", k.id},         {"name", k.name},       {"why", k.why},
+                 {"low", list(k.low)}, {"high", list(k.high)}, {"gap", k.gap}};
+        writeKnown(k.known, box);
+        json["keepOuts"].push_back(std::move(box));
+    }
     if (!vehicle.moving.empty()) json["moving"] = Json::array();
     for (const MovingThing &t : vehicle.moving) json["moving"].push_back(writeMovingThing(t));
     json["silhouettes"] = Json::array();

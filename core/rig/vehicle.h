@@ -9,6 +9,7 @@
 #include "core/base/object_reader.h"
 #include "core/base/result.h"
 #include "core/measure/quantity.h"
+#include "core/rig/known.h"
 #include "core/rig/loadout.h"
 #include "core/rig/moving.h"
 #include "core/rig/survey_book.h"
@@ -20,10 +21,6 @@ namespace hefty::rig {
 
 using shape::Vec2;
 using shape::Vec3;
-
-/// How well a value is known; an assumed one is never the ground for a "passed".
-enum class Trust { Measured, Estimated, Assumed };
-[[nodiscard]] std::string_view trustWord(Trust trust);
 
 struct Measured {
     double value = 0;  ///< in core units
@@ -42,10 +39,10 @@ struct DatumDescriptor {
     double least = 0, most = 0;  ///< core units
     bool required = true;        ///< the job cannot be appraised without it
     std::string blocks = {};     ///< what cannot be told without it, if not everything
-    std::string kinds = "LTU";   ///< ladder frame, truck, unibody
+    std::string kinds = "LTU";   ///< ladder frame, truck, unibody, tRailer
 
     [[nodiscard]] bool isFor(VehicleKind kind) const {
-        return kinds.find("LTU"[static_cast<std::size_t>(kind)]) != std::string::npos;
+        return kinds.find("LTUR"[static_cast<std::size_t>(kind)]) != std::string::npos;
     }
 };
 
@@ -79,6 +76,7 @@ struct OutlinePoint {
     Vec3 at = Vec3::Zero();
     bool mirrored = true;  ///< there is one on the other side too
     bool onAxle = false;   ///< moves with its axle, not with the body: a differential, a spring seat
+    Known known;
 
     bool operator==(const OutlinePoint &) const = default;
 };
@@ -88,6 +86,7 @@ struct KeepOut {
     std::string id, name, why;
     Vec3 low = Vec3::Zero(), high = Vec3::Zero();
     double gap = 0;
+    Known known;
 
     bool operator==(const KeepOut &) const = default;
 };
@@ -117,6 +116,10 @@ struct Vehicle {
     Json extra = Json::object();  ///< fields of the file that this version does not know
 
     [[nodiscard]] std::optional<double> value(std::string_view datumId) const;
+    /// Rails that armor can be bolted to.
+    [[nodiscard]] bool hasFrame() const {
+        return kind == VehicleKind::LadderFrame || kind == VehicleKind::Truck;
+    }
     bool operator==(const Vehicle &) const = default;
 };
 
@@ -125,9 +128,13 @@ struct Tire {
 };
 
 /// The survey as typed numbers, complete and within range.
+///
+/// A trailer's coupling stands where a vehicle's front axle is: x counts from it, `wheelbase` is from
+/// there to the axle, `frontMass` what rests on it. It has no front tire (radius 0).
 struct RigGeometry {
     double wheelbase = 0;
     Tire front, rear;
+    bool towed = false;
     double frontMass = 0, rearMass = 0;                  ///< kg at the axles
     double grossLimit = 0;                               ///< kg
     std::optional<double> frontLimit, rearLimit;         ///< kg on the axles, if the papers say
@@ -143,9 +150,9 @@ struct RigGeometry {
 ///        BadInput      one is outside its range, or the frame has fewer than two holes
 [[nodiscard]] Result<RigGeometry> geometry(const Vehicle &vehicle);
 
-/// The next place of a ladder frame that the survey does not have yet, with a first guess from the
+/// The next place of the vehicle's kind that the survey does not have yet, with a first guess from the
 /// vehicle's data. The left rail's center line is what everything is measured from: its two ends are given
-/// across, its rear end also along. Nothing if all places are in it.
+/// across, its rear end also along; of a trailer it is the coupling. Nothing if all places are in it.
 [[nodiscard]] std::optional<BookPoint> nextSurveyPoint(const Vehicle &vehicle);
 
 /// A vehicle of the right shape with nothing measured yet.

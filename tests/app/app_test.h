@@ -3,6 +3,10 @@
 #include <memory>
 
 #include <QApplication>
+#include <QComboBox>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QTableView>
 #include <QTemporaryDir>
 #include <QTest>
 
@@ -34,6 +38,32 @@ inline double gauge(const app::Session &s, const char *id) {
     return s.appraisal()->gauge(id)->value.value();
 }
 
+/// Types into a cell as a person does: opens its editor (or its choice), writes over what it says, Return.
+inline void typeInto(QTableView *table, int row, int column, const QString &text) {
+    const QModelIndex index = table->model()->index(row, column);
+    QVERIFY2(index.isValid(), "no such cell");
+    QVERIFY(QTest::qWaitForWindowExposed(table->window()));
+    QApplication::setActiveWindow(table->window());
+    table->setFocus();
+    table->scrollTo(index);
+    table->setCurrentIndex(index);
+    table->edit(index);
+    // Not by name: the editor of the cell before may not be gone yet.
+    if (auto *box = qobject_cast<QComboBox *>(QApplication::focusWidget())) {
+        QVERIFY2(box->findText(text) >= 0, qPrintable(text));
+        box->setCurrentText(text);
+        QTest::keyClick(box, Qt::Key_Return);
+    } else {
+        auto *editor = qobject_cast<QLineEdit *>(QApplication::focusWidget());
+        QVERIFY(editor);
+        editor->selectAll();
+        QTest::keyClick(editor, Qt::Key_Delete);  // an empty text is typed too
+        QTest::keyClicks(editor, text);
+        QTest::keyClick(editor, Qt::Key_Return);
+    }
+    QApplication::processEvents();
+}
+
 /// A window with the demo job, shown and active, whose questions are answered by the test.
 class DemoWindow {
   public:
@@ -63,5 +93,14 @@ class DemoWindow {
     QString told, saveTo, openFrom;
     bool opened = false;
 };
+
+/// Opens a list of Measure by its button, in the second row if it stands there.
+inline void openList(DemoWindow &demo, const char *name) {
+    auto *button = demo.find<QPushButton>(name);
+    QVERIFY2(button, name);
+    if (!button->isVisible()) QTest::mouseClick(demo.find<QPushButton>("lists"), Qt::LeftButton);
+    QVERIFY2(button->isVisible(), name);
+    QTest::mouseClick(button, Qt::LeftButton);
+}
 
 }  // namespace hefty::testing

@@ -83,7 +83,7 @@ class TestInstruments : public QObject {
     void tapeLandsOnTheReading() {
         DemoWindow demo;
         QVERIFY(demo.settle());
-        click(demo, "listTape");
+        hefty::testing::openList(demo, "listTape");
         auto *table = demo.find<QTableView>("tapeTable");
         table->setCurrentIndex(table->model()->index(2, 3));
         const double before = demo.session().job().vehicle.survey.readings[2].value;

@@ -17,24 +17,6 @@ using hefty::testing::gauge;
 
 namespace {
 
-/// Types into a cell as a person does: double click, text, Return.
-void typeInto(QTableView *table, int row, int column, const QString &text) {
-    const QModelIndex index = table->model()->index(row, column);
-    QVERIFY(QTest::qWaitForWindowExposed(table->window()));
-    QApplication::setActiveWindow(table->window());
-    table->setFocus();
-    table->scrollTo(index);
-    table->setCurrentIndex(index);
-    table->edit(index);
-    // Not by name: the editor of the cell before may not be gone yet.
-    auto *editor = qobject_cast<QLineEdit *>(QApplication::focusWidget());
-    QVERIFY(editor);
-    editor->selectAll();
-    QTest::keyClicks(editor, text);
-    QTest::keyClick(editor, Qt::Key_Return);
-    QApplication::processEvents();
-}
-
 }  // namespace
 
 /// The lists that are edited in tables: what is typed reaches the job, undoes, and moves the numbers.
@@ -132,7 +114,7 @@ class TestLists : public QObject {
     void holesByHand() {
         DemoWindow demo;
         QVERIFY(demo.settle());
-        QTest::mouseClick(demo.find<QPushButton>("listHoles"), Qt::LeftButton);
+        hefty::testing::openList(demo, "listHoles");
         auto *table = demo.find<QTableView>("holesTable");
         QTRY_VERIFY(table->isVisible());
         QCOMPARE(QString::fromStdString(demo.session().appraisal()->pieces[0].assembly->mounts[0].size),
@@ -204,7 +186,7 @@ class TestLists : public QObject {
     void surveyByHand() {
         DemoWindow demo;
         QVERIFY(demo.settle());
-        QTest::mouseClick(demo.find<QPushButton>("listTape"), Qt::LeftButton);
+        hefty::testing::openList(demo, "listTape");
         auto *table = demo.find<QTableView>("tapeTable");
         QTRY_VERIFY(table->isVisible());
         const QString sound = table->model()->index(4, 3).data().toString();
@@ -283,7 +265,7 @@ class TestLists : public QObject {
         QVERIFY(demo.settle());
         const job::Finding *holes = demo.session().appraisal()->finding("measure/frontHoles");
         QVERIFY(holes && holes->severity == job::Severity::Stop);
-        QTest::mouseClick(demo.find<QPushButton>("listHoles"), Qt::LeftButton);
+        hefty::testing::openList(demo, "listHoles");
         for (int i = 0; i < 2; ++i) QTest::mouseClick(demo.find<QPushButton>("holesAdd"), Qt::LeftButton);
         QVERIFY(demo.settle());
         QVERIFY(demo.session().appraisal()->rig.has_value());

@@ -31,21 +31,6 @@ void click(DemoWindow &demo, const char *name) {
     QTest::mouseClick(button, Qt::LeftButton);
 }
 
-void typeInto(QTableView *table, int row, int column, const QString &text) {
-    const QModelIndex index = table->model()->index(row, column);
-    table->setFocus();
-    table->scrollTo(index);
-    table->setCurrentIndex(index);
-    table->edit(index);
-    auto *editor = qobject_cast<QLineEdit *>(QApplication::focusWidget());
-    QVERIFY(editor);
-    editor->selectAll();
-    QTest::keyClick(editor, Qt::Key_Delete);
-    QTest::keyClicks(editor, text);
-    QTest::keyClick(editor, Qt::Key_Return);
-    QApplication::processEvents();
-}
-
 void choose(DemoWindow &demo, const char *name, int row) {
     auto *box = demo.find<QComboBox>(name);
     QVERIFY2(box, name);
@@ -83,7 +68,7 @@ class TestStanding : public QObject {
         DemoWindow demo;
         QVERIFY(demo.settle());
         const double before = gauge(demo.session(), "approach");
-        click(demo, "listLoad");
+        hefty::testing::openList(demo, "listLoad");
         auto *table = demo.find<QTableView>("massesTable");
         typeInto(table, 0, 1, "370");
         QVERIFY(demo.settle());
@@ -105,7 +90,7 @@ class TestStanding : public QObject {
         QVERIFY(demo.settle());
         for (const auto &[button, name, column] :
              {std::tuple{"listLoad", "massesTable", 1}, {"listData", "datumTable", 1}}) {
-            click(demo, button);
+            hefty::testing::openList(demo, button);
             auto *table = demo.find<QTableView>(name);
             table->setFocus();
             table->setCurrentIndex(table->model()->index(0, column));
@@ -124,7 +109,7 @@ class TestStanding : public QObject {
         DemoWindow demo;
         QVERIFY(demo.settle());
         const double sagged = gauge(demo.session(), "approach");
-        click(demo, "listLoad");
+        hefty::testing::openList(demo, "listLoad");
         auto *box = demo.find<QCheckBox>("sagged");
         QVERIFY(box->isChecked());
         QTest::keyClick(box, Qt::Key_Space);
@@ -137,7 +122,7 @@ class TestStanding : public QObject {
         DemoWindow demo;
         QVERIFY(demo.settle());
         const double before = gauge(demo.session(), "clearance");
-        click(demo, "listTires");
+        hefty::testing::openList(demo, "listTires");
         choose(demo, "standsOn", 2);
         QVERIFY(demo.settle());
         QVERIFY(gauge(demo.session(), "clearance") > before + 10);

@@ -38,19 +38,6 @@ std::pair<double, double> sizeOf(const outline::Outline &o) {
     return {high.x() - low.x(), high.y() - low.y()};
 }
 
-void typeInto(QTableView *table, int row, int column, const QString &text) {
-    const QModelIndex index = table->model()->index(row, column);
-    table->setFocus();
-    table->setCurrentIndex(index);
-    table->edit(index);
-    auto *editor = qobject_cast<QLineEdit *>(QApplication::focusWidget());
-    QVERIFY(editor);
-    editor->selectAll();
-    QTest::keyClicks(editor, text);
-    QTest::keyClick(editor, Qt::Key_Return);
-    QApplication::processEvents();
-}
-
 }  // namespace
 
 class TestTemplates : public QObject {
@@ -75,7 +62,7 @@ class TestTemplates : public QObject {
     void demoPhotograph() {
         DemoWindow demo;
         QVERIFY(demo.settle());
-        click(demo, "listTemplates");
+        hefty::testing::openList(demo, "listTemplates");
         auto *page = demo.find<TemplatePage>("templatePage");
         page->askOpen = [](const QString &, const QString &) {
             return QString::fromStdString(demoFolder() + "/template-photo.png");
@@ -95,7 +82,7 @@ class TestTemplates : public QObject {
     void printedSheetMeasuresTrue() {
         DemoWindow demo;
         QVERIFY(demo.settle());
-        click(demo, "listTemplates");
+        hefty::testing::openList(demo, "listTemplates");
         auto *page = demo.find<TemplatePage>("templatePage");
         const QString pdf = m_dir.filePath("sheet.pdf");
         page->askSave = [&](const QString &, const QString &, const QString &) { return pdf; };
@@ -123,7 +110,7 @@ class TestTemplates : public QObject {
     void offsetsByHand() {
         DemoWindow demo;
         QVERIFY(demo.settle());
-        click(demo, "listTemplates");
+        hefty::testing::openList(demo, "listTemplates");
         click(demo, "templateOffsets");
         QVERIFY(demo.settle());
         auto *table = demo.find<QTableView>("offsetsTable");
@@ -146,7 +133,7 @@ class TestTemplates : public QObject {
     void exportAndImport() {
         DemoWindow demo;
         QVERIFY(demo.settle());
-        click(demo, "listTemplates");
+        hefty::testing::openList(demo, "listTemplates");
         auto *page = demo.find<TemplatePage>("templatePage");
         page->openPhoto(savedPicture(hefty::testing::photograph({}, hefty::testing::bracket(), {80, 65}, {}),
                                      "photo.png"));
@@ -171,7 +158,7 @@ class TestTemplates : public QObject {
     void badFiles() {
         DemoWindow demo;
         QVERIFY(demo.settle());
-        click(demo, "listTemplates");
+        hefty::testing::openList(demo, "listTemplates");
         auto *page = demo.find<TemplatePage>("templatePage");
         const auto write = [this](const char *name, const QByteArray &bytes) {
             QFile file(m_dir.filePath(name));

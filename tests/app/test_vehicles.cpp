@@ -32,26 +32,6 @@ QString demoFile(const char *name) {
     return QString::fromStdString(demoFolder()) + "/" + name + ".girder.json";
 }
 
-void typeInto(QTableView *table, int row, int column, const QString &text) {
-    const QModelIndex index = table->model()->index(row, column);
-    table->setFocus();
-    table->scrollTo(index);
-    table->setCurrentIndex(index);
-    table->edit(index);
-    if (auto *box = qobject_cast<QComboBox *>(QApplication::focusWidget())) {
-        box->setCurrentText(text);
-        QTest::keyClick(box, Qt::Key_Return);
-        QApplication::processEvents();
-        return;
-    }
-    auto *editor = qobject_cast<QLineEdit *>(QApplication::focusWidget());
-    QVERIFY(editor);
-    editor->selectAll();
-    QTest::keyClicks(editor, text);
-    QTest::keyClick(editor, Qt::Key_Return);
-    QApplication::processEvents();
-}
-
 /// Share of the pixels that are not of the commonest color: an empty picture has almost none.
 double drawnShare(QWidget *widget) {
     const QImage image = widget->grab().toImage().convertToFormat(QImage::Format_RGB32);
@@ -90,8 +70,8 @@ class TestVehicles : public QObject {
             demo.session().setUnits(units);
             demo.window.goTo(0);
             for (const char *list : {"listData", "listHoles", "listOutline", "listKeepOuts", "listMoving",
-                                     "listPoints", "listTape", "listTires", "listLoad", "listTemplates"}) {
-                click(demo, list);
+                                     "listPoints", "listTape", "listTires", "listLoad", "listTemplates", "listWalk"}) {
+                hefty::testing::openList(demo, list);
                 QVERIFY2(drawnShare(demo.window.centralWidget()) > 0.15, list);
             }
             demo.window.goTo(1);
@@ -140,7 +120,7 @@ class TestVehicles : public QObject {
         QVERIFY(demo.settle());
         const job::Finding *f = demo.session().appraisal()->finding("survey/reading/9");
         QVERIFY(f);
-        click(demo, "listTape");
+        hefty::testing::openList(demo, "listTape");
         auto *table = demo.find<QTableView>("tapeTable");
         QVERIFY(table->model()->index(9, 4).data().toString().contains("!"));
         QVERIFY(demo.find<QLabel>("surveyState")->text().contains("Settle the likely wrong reading"));
@@ -176,7 +156,7 @@ class TestVehicles : public QObject {
     void movingByHand() {
         DemoWindow demo;
         QVERIFY(demo.settle());
-        click(demo, "listMoving");
+        hefty::testing::openList(demo, "listMoving");
         auto *table = demo.find<QTableView>("movingTable");
         const int rows = table->model()->rowCount();
         click(demo, "movingAdd");

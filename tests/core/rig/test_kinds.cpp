@@ -13,6 +13,24 @@ using hefty::testing::shippedStock;
 
 namespace {
 
+/// A plain single-axle trailer.
+Vehicle trailerVehicle() {
+    Vehicle v = blankVehicle();
+    v.kind = VehicleKind::Trailer;
+    for (const auto &[id, value] : {std::pair{"couplingToAxle", 2900.0},
+                                    {"couplingHeight", 430},
+                                    {"wheelLoadedRadius", 340},
+                                    {"tireWidth", 185},
+                                    {"track", 1500},
+                                    {"noseMass", 70},
+                                    {"axleMass", 820},
+                                    {"grossLimit", 1500}})
+        v.data[id] = {value, Trust::Measured, ""};
+    v.outline.push_back({"tail", "Tail", Region::Rear, {-3600, 600, 450}});
+    v.outline.push_back({"bar", "Drawbar", Region::Belly, {-700, 0, 310}});
+    return v;
+}
+
 job::Job shipped(const char *name) {
     return job::loadJob(demoFolder() + "/" + name + ".girder.json").value();
 }
@@ -26,16 +44,20 @@ class TestKinds : public QObject {
   private slots:
     void eachKindHasItsData() {
         for (const VehicleKind kind : vehicleKinds()) {
-            QVERIFY(datumsOf(kind).size() > 15);
-            QCOMPARE(surveyPlaces(kind).size(), std::size_t{8});
-            const bool framed = kind != VehicleKind::Unibody;
+            QVERIFY(datumsOf(kind).size() > 12);
+            QCOMPARE(surveyPlaces(kind).size(), std::size_t{kind == VehicleKind::Trailer ? 7u : 8u});
+            Vehicle v = blankVehicle();
+            v.kind = kind;
+            const bool framed = v.hasFrame();
             const auto has = [&](const char *id) {
                 const auto list = datumsOf(kind);
                 return std::any_of(list.begin(), list.end(),
                                    [&](const DatumDescriptor &d) { return d.id == id; });
             };
             QCOMPARE(has("railHeight"), framed);
-            QCOMPARE(has("seamHeight"), !framed);
+            QCOMPARE(has("seamHeight"), kind == VehicleKind::Unibody);
+            QCOMPARE(has("couplingHeight"), kind == VehicleKind::Trailer);
+            QCOMPARE(has("wheelbase"), kind != VehicleKind::Trailer);
             // What blocks everything comes first, what blocks something says what.
             bool optional = false;
             for (const DatumDescriptor &d : datumsOf(kind)) {
@@ -59,6 +81,80 @@ class TestKinds : public QObject {
         (void)readVehicle(json, "vehicle", faults);
         QCOMPARE(faults.all().size(), std::size_t{1});
         QCOMPARE(faults.all()[0].where, std::string("vehicle/kind"));
+    }
+    /// A trailer stands on its coupling and its axle: it has a departure angle and a height between them,
+    /// and says that the rest is told by what tows it.
+    void trailer() {
+        job::Job j;
+        j.vehicle = trailerVehicle();
+        const job::Appraisal a = job::appraise(j, shippedStock());
+        QVERIFY(a.rig && a.rig->towed && !a.rig->hasFrame());
+        QVERIFY(a.clearance);
+        QVERIFY(!a.clearance->approach.whole.angle && !a.clearance->breakover.angle);
+        QVERIFY(a.clearance->breakover.why.find("tows") != std::string::npos);
+        // By hand: a point 700 mm behind the axle, 450 mm up, behind a tire of 340 mm.
+        const double up = 450 - 340, rho = std::hypot(700, up);
+        QVERIFY(std::abs(*a.clearance->departure.whole.angle - (std::atan2(up, 700) + std::asin(340 / rho))) <
+                1e-12);
+        QCOMPARE(*a.clearance->between.height, 310.0);
+        for (const char *id : {"approach", "breakover"}) QVERIFY(!a.gauge(id)->value);
+        const auto drive = job::driveOver(
+            j, a, {{"", true, false, {}}, {clearance::ObstacleKind::Ledge, 120, 600, 1}, {}, false});
+        QVERIFY(!drive && drive.error().message.find("trailer") != std::string::npos);
+    }
+    /// Load over the axle presses the springs and tires there, load on the drawbar hardly; lever arms
+    /// about coupling and axle.
+    void loadedTrailer() {
+        job::Job j;
+        j.vehicle = trailerVehicle();
+        j.vehicle.data["wheelSpring"] = {40, Trust::Measured, ""};
+        j.vehicle.loadout.tires = {{"t", "185/80R14", 350, 0, 0, ""}};
+        j.vehicle.loadout.measuredOn = j.vehicle.loadout.standsOn = "t";
+        MassItem load;
+        load.id = load.name = "boxes";
+        load.mass = 200;
+        load.at = {-2500, 0, 700};
+        load.aboard = true;
+        j.vehicle.loadout.masses = {load};
+        j.vehicle.loadout.sagged = true;
+        const job::Appraisal a = job::appraise(j, shippedStock());
+        QVERIFY(a.stance);
+        QVERIFY(std::abs(a.stance->rearMass - (820 + 200 * 2500.0 / 2900)) < 1e-9);
+        QVERIFY(std::abs(a.stance->frontMass - (70 + 200 * 400.0 / 2900)) < 1e-9);
+        QVERIFY(a.stance->rearSag > 15 && a.stance->rearSag < 40);
+        QVERIFY(std::abs(a.stance->frontSag) < 1e-5);  // held by what tows it
+        QVERIFY(*a.clearance->between.height < 310);
+        // Full travel: the spring's stop, and the tires give no more than they did.
+        j.vehicle.data["wheelBump"] = {60, Trust::Measured, ""};
+        const auto bumped = stand(j.vehicle, *a.rig, {"t", false, true, {}});
+        QVERIFY(bumped.has_value());
+        QCOMPARE(bumped->rearRise, -60.0);
+        QCOMPARE(bumped->frontRise, 0.0);
+    }
+    /// A trailer's survey: coupling and frame corners, one diagonal doubled; what it tells of the data.
+    void trailerSurvey() {
+        Vehicle v = trailerVehicle();
+        while (const auto p = nextSurveyPoint(v)) v.survey.points.push_back(*p);
+        QCOMPARE(v.survey.points.size(), std::size_t{7});
+        QVERIFY(v.survey.points[0].fixed[0] && v.survey.points[0].fixed[1]);
+        const auto at = [&](std::size_t i) { return v.survey.points[i].near; };
+        for (std::size_t i = 0; i < v.survey.points.size(); ++i) {
+            for (std::size_t k = i + 1; k < v.survey.points.size(); ++k)
+                v.survey.readings.push_back({survey::MeasureKind::Distance, v.survey.points[i].id,
+                                             v.survey.points[k].id, 2, (at(i) - at(k)).norm(), 1.5, "",
+                                             false});
+            v.survey.readings.push_back({survey::MeasureKind::Coordinate, v.survey.points[i].id, "", 2,
+                                         at(i).z(), 1.5, "", false});
+        }
+        const auto result = workOut(v.survey);
+        QVERIFY2(result.has_value(), result ? "" : result.error().message.c_str());
+        QVERIFY(result->adjustment.suspects.empty());
+        for (std::size_t i = 0; i < v.survey.points.size(); ++i)
+            QVERIFY((result->adjustment.points[i] - at(i)).norm() < 0.01);
+        const auto data = dataFrom(v.survey, result->adjustment);
+        QVERIFY(std::any_of(data.begin(), data.end(), [](const auto &d) {
+            return d.first == "couplingHeight" && std::abs(d.second - 430) < 0.01;
+        }));
     }
     /// A body without a frame takes no piece that bolts to frame ends, and says so.
     void noFrameNoWinchBumper() {
