@@ -35,7 +35,7 @@ std::vector<DatumPlace> otherSides(const rig::Vehicle &v) {
             {"crossmember", ViewSide::Under, {end, y, 0}, {end - d("crossmember"), y, 0}, {-1, 0, 0}});
         const double rail = -spacing / 2, w = d("railWidth");
         out.push_back({"railWidth",
-                       ViewSide::Top,
+                       ViewSide::Above,
                        {end + 90, rail - w / 2, 0},
                        {end + 90, rail + w / 2, 0},
                        {0, 0.5, 0}});

@@ -129,6 +129,7 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
             &MeasureBench::describe);
     connect(session, &Session::fileChanged, this, &MeasureBench::fitToVehicle);
     describe();
+    showList(m_lists->currentIndex());
 }
 
 std::optional<InstrumentStrip::Waiting> MeasureBench::waiting() {
@@ -228,8 +229,6 @@ void MeasureBench::fitToVehicle() {
     m_front->setFit(low, high + margin);
     m_top->setFit(low, high);
     m_walk->fitToVehicle();
-    // A vehicle that is still to be measured begins with the walk around it.
-    if (rig::countWalk(rig::walkAround(v)).blocking > 0) findChild<QPushButton *>("listWalk")->click();
 }
 
 void MeasureBench::showList(int index) {

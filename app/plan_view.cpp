@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include <QHelpEvent>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -23,8 +24,10 @@ QPointF flat(ViewSide side, const Vec3 &p) {
             return {-p.x(), -p.z()};
         case ViewSide::Top:
             return {p.y(), p.x()};
+        case ViewSide::Above:
+            return {-p.x(), p.y()};
         case ViewSide::Under:
-            return {-p.y(), p.x()};
+            return {-p.x(), -p.y()};
         case ViewSide::Rear:
             return {-p.y(), -p.z()};
         case ViewSide::Front:
@@ -38,6 +41,7 @@ Vec3 sight(ViewSide side) {
         case ViewSide::Side:
             return Vec3::UnitY();
         case ViewSide::Top:
+        case ViewSide::Above:
             return Vec3::UnitZ();
         case ViewSide::Under:
             return -Vec3::UnitZ();
@@ -96,8 +100,10 @@ Vec3 PlanView::toWorld(const QPointF &d) const {
             return {-w.x(), 0, -w.y()};
         case ViewSide::Top:
             return {w.y(), w.x(), 0};
+        case ViewSide::Above:
+            return {-w.x(), w.y(), 0};
         case ViewSide::Under:
-            return {w.y(), -w.x(), 0};
+            return {-w.x(), -w.y(), 0};
         case ViewSide::Rear:
             return {0, -w.x(), -w.y()};
         case ViewSide::Front:
@@ -165,7 +171,7 @@ Projection PlanView::projection() const {
 void PlanView::drawVehicleLayer(QPainter &painter) {
     const Projection view = projection();
     const rig::Vehicle &vehicle = m_session->job().vehicle;
-    if (m_side != ViewSide::Top && m_side != ViewSide::Under) drawGround(painter, view, rect());
+    if (std::abs(sight(m_side).z()) < 0.5) drawGround(painter, view, rect());
     drawVehicle(painter, view, vehicle);
     if (showKeepOuts) drawKeepOuts(painter, view, vehicle);
 }
@@ -314,6 +320,17 @@ void PlanView::mouseMoveEvent(QMouseEvent *event) {
         m_hovered = hovered;
         update();
     }
+}
+
+bool PlanView::event(QEvent *event) {
+    if (event->type() != QEvent::ToolTip || !hintAt) return QWidget::event(event);
+    const auto *help = static_cast<QHelpEvent *>(event);
+    const QString hint = hintAt(help->pos());
+    if (hint.isEmpty())
+        QToolTip::hideText();
+    else
+        QToolTip::showText(help->globalPos(), hint, this);
+    return true;
 }
 
 void PlanView::mouseReleaseEvent(QMouseEvent *) {

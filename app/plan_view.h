@@ -15,8 +15,9 @@
 namespace hefty::app {
 
 /// From which side a drawing looks. Side: from the left, front of the vehicle to the left. Front: from
-/// ahead. Top: from above, front of the vehicle down. Under: from below, front of the vehicle down too.
-enum class ViewSide { Side, Top, Front, Rear, Under };
+/// ahead. Top: from above, front of the vehicle down. Above and Under: from above and from below, front
+/// of the vehicle to the left.
+enum class ViewSide { Side, Top, Front, Rear, Above, Under };
 
 /// Something in a drawing that can be dragged, nudged and typed.
 struct DragTarget {
@@ -50,6 +51,7 @@ class PlanView : public QWidget {
     std::function<void(QPainter &)> drawOver;      ///< paints on top of the drawing, below its handles
     std::function<bool(const QPointF &)> clicked;  ///< a click on no handle; true: it is taken
     bool showAllAngles = false;  ///< every angle with its runners-up, and the ground as the vehicle stands
+    std::function<QString(const QPointF &)> hintAt;  ///< what lies under the pointer
     QString title;
 
     /// World box that a fit shows, seen in this view.
@@ -79,6 +81,7 @@ class PlanView : public QWidget {
     void mouseDoubleClickEvent(QMouseEvent *event) override;
     void wheelEvent(QWheelEvent *event) override;
     void keyPressEvent(QKeyEvent *event) override;
+    bool event(QEvent *event) override;
     bool focusNextPrevChild(bool next) override;
     bool eventFilter(QObject *watched, QEvent *event) override;
 

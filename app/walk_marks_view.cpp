@@ -18,7 +18,7 @@ using rig::WalkView;
 
 std::array<int, 2> axesOf(ViewSide side) {
     if (side == ViewSide::Side) return {0, 2};
-    if (side == ViewSide::Top || side == ViewSide::Under) return {1, 0};
+    if (side == ViewSide::Above || side == ViewSide::Under) return {0, 1};
     return {1, 2};
 }
 
@@ -63,7 +63,7 @@ std::vector<DragTarget> WalkPage::pointTargets(const WalkEntry &e, ViewSide side
         Vec3 from = e.low, at = e.low;
         if (axis != 2 && (side == ViewSide::Side || axis == 1)) {
             from.z() = at.z() = -90;
-            if (side == ViewSide::Top || side == ViewSide::Under) from.z() = at.z() = 0;
+            if (side == ViewSide::Above || side == ViewSide::Under) from.z() = at.z() = 0;
         }
         from[axis] = 0;
         if (axis == 0 && side != ViewSide::Side) at.y() = from.y() = e.low.y() + (e.low.y() < 0 ? -90 : 90);

@@ -33,7 +33,7 @@ constexpr double reach = 18;  // px: how near a click must be, gloves on
 constexpr std::array trusts{rig::Trust::Measured, rig::Trust::Estimated, rig::Trust::Assumed};
 
 ViewSide sideOf(WalkView view) {
-    constexpr std::array sides{ViewSide::Side, ViewSide::Front, ViewSide::Top, ViewSide::Rear,
+    constexpr std::array sides{ViewSide::Side, ViewSide::Front, ViewSide::Above, ViewSide::Rear,
                                ViewSide::Under};
     return sides[static_cast<std::size_t>(view)];
 }
@@ -48,11 +48,10 @@ QString text(const std::string &s) {
 
 /// Lines of the card for a point and for a box, by axis.
 QString lineName(MarkKind kind, int line, bool towed) {
-    const QString ahead =
-        towed ? WalkPage::tr("Ahead of the coupling") : WalkPage::tr("Ahead of the front axle");
+    const QString ahead = towed ? WalkPage::tr("Ahead of coupling") : WalkPage::tr("Ahead of axle");
     if (kind == MarkKind::Point)
-        return std::array{ahead, WalkPage::tr("Left of the middle"),
-                          WalkPage::tr("Above the floor")}[static_cast<std::size_t>(line)];
+        return std::array{ahead, WalkPage::tr("Left of middle"),
+                          WalkPage::tr("Above floor")}[static_cast<std::size_t>(line)];
     return std::array{
         WalkPage::tr("Ahead, from"), WalkPage::tr("to"),       WalkPage::tr("Left, from"),
         WalkPage::tr("to"),          WalkPage::tr("Up, from"), WalkPage::tr("to")}[static_cast<std::size_t>(
@@ -76,6 +75,10 @@ WalkPage::WalkPage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
         view->showArmor = view->showTangents = view->showOutline = false;
         view->targets = [this, v] { return targets(v); };
         view->drawOver = [this, v](QPainter &p) { drawMarks(p, v); };
+        view->hintAt = [this, v](const QPointF &at) {
+            const WalkEntry *e = entryAt(v, at);
+            return e ? text(e->mark.name) : QString();
+        };
         view->clicked = [this, v](const QPointF &at) { return clicked(v, at); };
         m_views[i] = view;
         m_pictures->addWidget(view);
@@ -110,6 +113,7 @@ WalkPage::WalkPage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     upper->addLayout(left, 1);
     upper->addLayout(right);
     m_list->setFixedWidth(250);
+    m_count->setFixedWidth(250);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addLayout(upper, 1);
@@ -126,16 +130,19 @@ QWidget *WalkPage::makeCard() {
     m_how = new QLabel(card);
     m_how->setObjectName("caution");
     m_how->setWordWrap(true);
-    auto *lines = new QGridLayout;
+    auto *lines = m_grid = new QGridLayout;
     lines->setContentsMargins(0, 0, 0, 0);
     lines->setSpacing(4);
+    lines->setRowStretch(3, 1);
+    lines->setColumnStretch(4, 1);
     for (int i = 0; i < 6; ++i) {
         auto &line = m_lines[static_cast<std::size_t>(i)];
         line.label = new QLabel(card);
         lines->addWidget(line.label, i / 2, i % 2 * 2);
         line.edit = new QuantityEdit(m_session, Quantity::Length, card);
         line.edit->setObjectName(QStringLiteral("walkLine%1").arg(i));
-        line.edit->setMaximumWidth(130);
+        line.edit->setMinimumWidth(84);
+        line.edit->setMaximumWidth(150);
         lines->addWidget(line.edit, i / 2, i % 2 * 2 + 1);
         connect(line.edit, &QLineEdit::returnPressed, this, [this, i] { next(i); });
     }
@@ -159,12 +166,13 @@ QWidget *WalkPage::makeCard() {
     row->addWidget(m_take, 1);
     actions->addLayout(row);
     actions->addWidget(m_mirror);
-    actions->addWidget(m_state, 1);
+    actions->addWidget(m_state);
+    actions->addStretch(1);
     auto *layout = new QHBoxLayout(card);
     layout->setContentsMargins(0, 0, 0, 0);
-    layout->addWidget(m_how, 5);
+    layout->addWidget(m_how, 6);
     layout->addLayout(lines, 7);
-    layout->addLayout(actions, 5);
+    layout->addLayout(actions, 6);
     return card;
 }
 
@@ -176,6 +184,7 @@ void WalkPage::fitToVehicle() {
     const auto [low, high] = vehicleBox(m_session->job().vehicle);
     const Vec3 margin(260, 120, 80);
     for (PlanView *v : m_views) v->setFit(low - margin.cwiseProduct(Vec3(1, 1, 0)), high + margin);
+    if (!m_walk.empty()) choose(m_walk.front().mark.id);
 }
 
 /// The job has changed: the walk is looked at anew, the chosen mark stays chosen.
@@ -193,8 +202,8 @@ void WalkPage::fillViewButtons() {
     for (const WalkView v : rig::walkViews()) {
         const auto missing = std::count_if(m_walk.begin(), m_walk.end(),
                                            [v](const WalkEntry &e) { return e.mark.view == v && !e.taken; });
-        QString name = QLatin1String(walkViewName(v).data());
-        name[0] = name[0].toUpper();
+        static const std::array names{tr("Side"), tr("Ahead"), tr("Above"), tr("Behind"), tr("Under")};
+        const QString name = names[static_cast<std::size_t>(v)];
         m_viewButtons->button(static_cast<int>(v))
             ->setText(missing > 0 ? QStringLiteral("%1 · %2").arg(name).arg(missing) : name);
     }
@@ -204,16 +213,17 @@ void WalkPage::fillList() {
     const rig::WalkCount count = rig::countWalk(m_walk);
     m_count->setText(count.missing == 0
                          ? tr("All %1 are known.").arg(count.all)
-                         : tr("%1 of %2 missing; %3 of them hold everything up.")
+                         : tr("%1 of %2 missing; %3")
                                .arg(count.missing)
                                .arg(count.all)
-                               .arg(count.blocking == 0 ? tr("none") : QString::number(count.blocking)));
+                               .arg(count.blocking == 0 ? tr("none holds the job up.")
+                                                        : tr("%1 hold the job up.").arg(count.blocking)));
     const QSignalBlocker blocker(m_list);
     m_list->clear();
     int row = -1;
     for (std::size_t i = 0; i < m_walk.size(); ++i) {
         const WalkEntry &e = m_walk[i];
-        const QString state = !e.taken ? tr("missing; needed for %1").arg(text(e.mark.blocks))
+        const QString state = !e.taken ? tr("missing; for %1").arg(text(e.mark.blocks))
                                        : text(std::string(rig::trustWord(e.known.trust))) +
                                              (e.known.date.empty() ? QString() : ", " + text(e.known.date));
         auto *item = new QListWidgetItem(text(e.mark.name) + "\n" + state, m_list);
@@ -299,6 +309,10 @@ void WalkPage::fillLines(const WalkEntry &e) {
         line.label->setVisible(i < used);
         line.edit->setVisible(i < used);
         if (i >= used) continue;
+        // A point's lines stand below each other, a box has two in a row.
+        const int row = used == 3 ? i : i / 2, column = used == 3 ? 0 : i % 2 * 2;
+        m_grid->addWidget(line.label, row, column);
+        m_grid->addWidget(line.edit, row, column + 1);
         const Quantity q = datum ? rig::datum(e.mark.id)->quantity : Quantity::Length;
         const QString name = datum ? tr("Measure") : lineName(e.mark.kind, i, towed);
         line.label->setText(name);
@@ -468,7 +482,7 @@ QPointF WalkPage::markPlace(const std::string &id) const {
     return e ? m_views[static_cast<std::size_t>(e->mark.view)]->toScreen(placeOf(*e)) : QPointF();
 }
 
-bool WalkPage::clicked(WalkView view, const QPointF &at) {
+const WalkEntry *WalkPage::entryAt(WalkView view, const QPointF &at) const {
     const WalkEntry *best = nullptr;
     double nearest = reach;
     for (const WalkEntry &e : m_walk) {
@@ -478,6 +492,11 @@ bool WalkPage::clicked(WalkView view, const QPointF &at) {
         nearest = std::hypot(d.x(), d.y());
         best = &e;
     }
+    return best;
+}
+
+bool WalkPage::clicked(WalkView view, const QPointF &at) {
+    const WalkEntry *best = entryAt(view, at);
     if (!best) return false;
     choose(best->mark.id);
     if (m_lines[0].edit->isVisible()) m_lines[0].edit->setFocus();

@@ -11,6 +11,7 @@
 
 class QButtonGroup;
 class QComboBox;
+class QGridLayout;
 class QLabel;
 class QListWidget;
 class QPushButton;
@@ -67,6 +68,7 @@ class WalkPage : public QWidget {
     [[nodiscard]] std::vector<DragTarget> boxTargets(const rig::WalkEntry &entry, ViewSide side) const;
     [[nodiscard]] std::vector<DragTarget> pointTargets(const rig::WalkEntry &entry, ViewSide side) const;
     void drawMarks(QPainter &painter, rig::WalkView view) const;
+    [[nodiscard]] const rig::WalkEntry *entryAt(rig::WalkView view, const QPointF &at) const;
     bool clicked(rig::WalkView view, const QPointF &at);
 
     Session *m_session;
@@ -78,6 +80,7 @@ class WalkPage : public QWidget {
     QListWidget *m_list;
     QLabel *m_count, *m_how, *m_state;
     std::array<Line, 6> m_lines{};
+    QGridLayout *m_grid;
     QComboBox *m_trust;
     QPushButton *m_take, *m_mirror;
 };

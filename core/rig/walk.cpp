@@ -168,7 +168,7 @@ WalkCount countWalk(const std::vector<WalkEntry> &walk) {
 Result<bool> takeMark(Vehicle &vehicle, const WalkMark &mark, const Vec3 &low, const Vec3 &high,
                       const Known &known) {
     for (const Vec3 &p : {low, high})
-        if (!(p.cwiseAbs().maxCoeff() <= farthest))
+        if (!p.allFinite() || p.cwiseAbs().maxCoeff() > farthest)
             return fail(ProblemKind::BadInput, "This is further away than any part of a vehicle.", mark.id,
                         "Measure from the ground under the front axle.");
     if (low.z() < 0)

@@ -53,6 +53,7 @@ class TestInstruments : public QObject {
     void tapeLandsOnTheDatum() {
         DemoWindow demo;
         QVERIFY(demo.settle());
+        hefty::testing::openList(demo, "listData");
         auto *table = demo.find<QTableView>("datumTable");
         demo.session().edit("Guess",
                             [](job::Job &j) { j.vehicle.data["wheelbase"].trust = rig::Trust::Estimated; });
@@ -73,6 +74,7 @@ class TestInstruments : public QObject {
         DemoWindow demo;
         QVERIFY(demo.settle());
         connectStandin(demo, "tape", {"--seed", "2"});
+        hefty::testing::openList(demo, "listData");
         auto *table = demo.find<QTableView>("datumTable");
         table->setCurrentIndex(table->model()->index(0, 1));
         click(demo, "instrumentRead");
@@ -98,6 +100,7 @@ class TestInstruments : public QObject {
     void angleGauge() {
         DemoWindow demo;
         QVERIFY(demo.settle());
+        hefty::testing::openList(demo, "listData");
         auto *table = demo.find<QTableView>("datumTable");
         const auto rowOf = [](const char *id) {
             const auto all = rig::datumsOf(rig::VehicleKind::LadderFrame);
@@ -164,6 +167,7 @@ class TestInstruments : public QObject {
         QVERIFY(demo.settle());
         auto *strip = demo.find<InstrumentStrip>("instrumentStrip");
         connectStandin(demo, "tape");
+        hefty::testing::openList(demo, "listData");
         auto *table = demo.find<QTableView>("datumTable");
         table->setCurrentIndex(table->model()->index(0, 1));
         click(demo, "instrumentRead");
@@ -193,6 +197,7 @@ class TestInstruments : public QObject {
         auto *strip = demo.find<InstrumentStrip>("instrumentStrip");
         strip->truth = [] { return std::vector<std::pair<std::string, double>>{{"wheelbase", 90}}; };
         connectStandin(demo, "tape");
+        hefty::testing::openList(demo, "listData");
         auto *table = demo.find<QTableView>("datumTable");
         table->setCurrentIndex(table->model()->index(0, 1));
         click(demo, "instrumentRead");

@@ -14,10 +14,9 @@ using namespace hefty;
 using namespace hefty::app;
 using hefty::testing::DemoWindow;
 using hefty::testing::gauge;
+using hefty::testing::typeInto;
 
-namespace {
-
-}  // namespace
+namespace {}  // namespace
 
 /// The lists that are edited in tables: what is typed reaches the job, undoes, and moves the numbers.
 class TestLists : public QObject {
@@ -137,6 +136,7 @@ class TestLists : public QObject {
         DemoWindow demo;
         QVERIFY(demo.settle());
         QVERIFY(demo.session().appraisal()->finding("assumed/railMaterial"));
+        hefty::testing::openList(demo, "listData");
         auto *table = demo.find<QTableView>("datumTable");
         const int last = table->model()->rowCount() - 1;
         QVERIFY(table->model()->setData(table->model()->index(last, 1), "S275", Qt::EditRole));
@@ -249,6 +249,7 @@ class TestLists : public QObject {
         DemoWindow demo;
         const rig::Vehicle marten = demo.session().job().vehicle;
         demo.find<QAction>("new")->trigger();
+        hefty::testing::openList(demo, "listData");
         auto *table = demo.find<QTableView>("datumTable");
         auto *model = table->model();
         int typed = 0;

@@ -22,6 +22,7 @@ using namespace hefty;
 using namespace hefty::app;
 using hefty::testing::DemoWindow;
 using hefty::testing::gauge;
+using hefty::testing::typeInto;
 
 namespace {
 

@@ -18,6 +18,7 @@
 using namespace hefty;
 using namespace hefty::app;
 using hefty::testing::DemoWindow;
+using hefty::testing::typeInto;
 
 namespace {
 

@@ -19,6 +19,7 @@
 using namespace hefty;
 using namespace hefty::app;
 using hefty::testing::DemoWindow;
+using hefty::testing::typeInto;
 
 namespace {
 
@@ -69,8 +70,9 @@ class TestVehicles : public QObject {
         for (const auto units : {measure::UnitSystem::Metric, measure::UnitSystem::Inch}) {
             demo.session().setUnits(units);
             demo.window.goTo(0);
-            for (const char *list : {"listData", "listHoles", "listOutline", "listKeepOuts", "listMoving",
-                                     "listPoints", "listTape", "listTires", "listLoad", "listTemplates", "listWalk"}) {
+            for (const char *list :
+                 {"listData", "listHoles", "listOutline", "listKeepOuts", "listMoving", "listPoints",
+                  "listTape", "listTires", "listLoad", "listTemplates", "listWalk"}) {
                 hefty::testing::openList(demo, list);
                 QVERIFY2(drawnShare(demo.window.centralWidget()) > 0.15, list);
             }

@@ -87,7 +87,9 @@ class TestWalk : public QObject {
 
         // correct a measurement by typing it in the picture, in inches
         QTest::mouseClick(window.findChild<QAbstractButton *>("stop.measure"), Qt::LeftButton);
+        QTest::mouseClick(window.findChild<QAbstractButton *>("lists"), Qt::LeftButton);
         auto *side = window.findChild<PlanView *>("measureSide");
+        QVERIFY(side->isVisible());
         QTest::mouseDClick(side, Qt::LeftButton, {}, side->targetPlace("frontFrameEnd")->toPoint());
         auto *editor = window.findChild<QLineEdit *>("inPlaceEditor");
         QVERIFY(editor);

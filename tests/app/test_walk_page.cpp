@@ -58,10 +58,14 @@ class TestWalkPage : public QObject {
         auto *list = w.find<QListWidget>("walkList");
         const auto walk = rig::walkAround(w.session().job().vehicle);
         QCOMPARE(list->count(), static_cast<int>(walk.size()));
-        QVERIFY(list->item(0)->text().contains("missing; needed for"));
+        QVERIFY(list->item(0)->text().contains("missing; for"));
         QVERIFY(!list->item(list->count() - 1)->text().contains("missing"));
-        QVERIFY(w.find<QLabel>("walkCount")->text().startsWith(
-            QString::number(rig::countWalk(walk).missing)));
+        QVERIFY(
+            w.find<QLabel>("walkCount")->text().startsWith(QString::number(rig::countWalk(walk).missing)));
+        // The name of a mark appears under a pointer that rests on it.
+        QTest::mouseClick(w.find<QPushButton>("walkSide1"), Qt::LeftButton);
+        QCOMPARE(w.page->view()->hintAt(w.page->markPlace("steering-rod")), QStringLiteral("Steering rod"));
+        QVERIFY(w.page->view()->hintAt(QPointF(2, 2)).isEmpty());
     }
     /// Click on the mark of the hitch behind, say where it is, and the departure angle knows it; undone,
     /// it is missing again.
@@ -82,7 +86,7 @@ class TestWalkPage : public QObject {
         QVERIFY(w.settle());
         QCOMPARE(QString::fromStdString(w.session().appraisal()->clearance->departure.whole.governs),
                  QStringLiteral("hitch"));
-        w.session().undo();
+        w.session().undoStack()->undo();
         QVERIFY(!w.point("hitch"));
     }
     /// Return walks from line to line, and refuses to take what is not all there.
@@ -93,7 +97,7 @@ class TestWalkPage : public QObject {
         QVERIFY(w.find<QuantityEdit>("walkLine1")->hasFocus());
         QTest::mouseClick(w.find<QPushButton>("walkTake"), Qt::LeftButton);
         QVERIFY(!w.point("hitch"));
-        QVERIFY2(w.state().startsWith("Left of the middle"), qPrintable(w.state()));
+        QVERIFY2(w.state().startsWith("Left of middle"), qPrintable(w.state()));
         w.type(1, "0");
         w.type(2, "-40", true);
         QVERIFY2(w.state().contains("below the ground"), qPrintable(w.state()));
@@ -125,8 +129,8 @@ class TestWalkPage : public QObject {
         emit trust->activated(trust->currentIndex());
         QVERIFY(w.point("hitch")->known.trust == rig::Trust::Measured);
         QVERIFY(w.settle());
-        w.session().undo();
-        w.session().undo();
+        w.session().undoStack()->undo();
+        w.session().undoStack()->undo();
         QVERIFY(!w.point("hitch"));
     }
     /// A box moved at its edge keeps its other edges; its twin follows when it is mirrored.
@@ -147,7 +151,7 @@ class TestWalkPage : public QObject {
         QTest::mouseClick(w.find<QPushButton>("walkMirror"), Qt::LeftButton);
         QCOMPARE(box("lamp-right").high.y(), -590.0);
         QVERIFY(box("lamp-right").known.trust == rig::Trust::Estimated);
-        w.session().undo();
+        w.session().undoStack()->undo();
         QCOMPARE(box("lamp-right").high.y(), -560.0);
     }
     /// A reading lands on the line that waits for it.
@@ -193,7 +197,7 @@ class TestWalkPage : public QObject {
         auto *page = demo.find<WalkPage>("walkPage");
         QVERIFY(page->isVisible());
         QCOMPARE(page->chosen(), std::string("wheelbase"));
-        QVERIFY(demo.find<QLabel>("walkCount")->text().contains("hold everything up"));
+        QVERIFY(demo.find<QLabel>("walkCount")->text().contains("hold the job up"));
     }
     /// What is assumed is shown where it is: the finding leads to its mark.
     void findingLeadsToTheMark() {

@@ -95,7 +95,8 @@ class TestStandings : public QObject {
     void sideAngleByHand() {
         Job job = demoJob();
         job.vehicle.loadout.sagged = false;
-        job.vehicle.outline.push_back({"sill", "Sill", rig::Region::Belly, {-1500, 1050, 420}, true, false});
+        job.vehicle.outline.push_back(
+            {"sill", "Sill", rig::Region::Belly, {-1500, 1050, 420}, true, false, {}});
         const Appraisal a = appraise(job, shippedStock());
         QVERIFY(std::abs(*a.clearance->side.angle - std::atan2(420, 1050 - 927.5)) < 1e-12);
     }

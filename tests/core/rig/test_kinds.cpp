@@ -26,8 +26,8 @@ Vehicle trailerVehicle() {
                                     {"axleMass", 820},
                                     {"grossLimit", 1500}})
         v.data[id] = {value, Trust::Measured, ""};
-    v.outline.push_back({"tail", "Tail", Region::Rear, {-3600, 600, 450}});
-    v.outline.push_back({"bar", "Drawbar", Region::Belly, {-700, 0, 310}});
+    v.outline.push_back({"tail", "Tail", Region::Rear, {-3600, 600, 450}, true, false, {}});
+    v.outline.push_back({"bar", "Drawbar", Region::Belly, {-700, 0, 310}, true, false, {}});
     return v;
 }
 
@@ -143,8 +143,8 @@ class TestKinds : public QObject {
                 v.survey.readings.push_back({survey::MeasureKind::Distance, v.survey.points[i].id,
                                              v.survey.points[k].id, 2, (at(i) - at(k)).norm(), 1.5, "",
                                              false});
-            v.survey.readings.push_back({survey::MeasureKind::Coordinate, v.survey.points[i].id, "", 2,
-                                         at(i).z(), 1.5, "", false});
+            v.survey.readings.push_back(
+                {survey::MeasureKind::Coordinate, v.survey.points[i].id, "", 2, at(i).z(), 1.5, "", false});
         }
         const auto result = workOut(v.survey);
         QVERIFY2(result.has_value(), result ? "" : result.error().message.c_str());

@@ -1,10 +1,14 @@
 #include <QTest>
 
+#include <cmath>
+#include <set>
+
 #include "core/rig/walk.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
 using namespace hefty::rig;
+using hefty::testing::shippedStock;
 
 namespace {
 
@@ -58,7 +62,8 @@ class TestWalk : public QObject {
             Vehicle v = blankVehicle();
             v.kind = kind;
             std::set<std::string> seen;
-            for (const WalkEntry &e : walkAround(v)) QVERIFY2(seen.insert(e.mark.id).second, e.mark.id.c_str());
+            for (const WalkEntry &e : walkAround(v))
+                QVERIFY2(seen.insert(e.mark.id).second, e.mark.id.c_str());
         }
     }
     /// Each kind is asked for what it has.
@@ -68,7 +73,8 @@ class TestWalk : public QObject {
             v.kind = kind;
             return entry(walkAround(v), id).mark.id == id;
         };
-        QVERIFY(has(VehicleKind::LadderFrame, "transfer-case") && !has(VehicleKind::Unibody, "transfer-case"));
+        QVERIFY(has(VehicleKind::LadderFrame, "transfer-case") &&
+                !has(VehicleKind::Unibody, "transfer-case"));
         QVERIFY(has(VehicleKind::Truck, "cab") && !has(VehicleKind::LadderFrame, "cab"));
         QVERIFY(has(VehicleKind::Trailer, "drawbar") && !has(VehicleKind::Truck, "drawbar"));
         QVERIFY(has(VehicleKind::Trailer, "couplingHeight") && !has(VehicleKind::Trailer, "wheelbase"));
@@ -107,7 +113,8 @@ class TestWalk : public QObject {
         QVERIFY(entry(walk, "hitch").known == byTape);
         // Taken again it moves and stays one.
         const std::size_t points = j.vehicle.outline.size();
-        QVERIFY(takeMark(j.vehicle, hitch.mark, at + Vec3(0, 0, 200), at + Vec3(0, 0, 200), byTape).has_value());
+        QVERIFY(
+            takeMark(j.vehicle, hitch.mark, at + Vec3(0, 0, 200), at + Vec3(0, 0, 200), byTape).has_value());
         QCOMPARE(j.vehicle.outline.size(), points);
     }
     void assumedIsSaid() {
@@ -148,7 +155,7 @@ class TestWalk : public QObject {
         QVERIFY(mirrorMark(v, entry(walk, "tail-pipe").mark).has_value());
         QVERIFY(!entry(walkAround(v), "tail-pipe").mirrored);
         QCOMPARE(mirrorMark(v, entry(walk, "engine-pan").mark).error().where, std::string("engine-pan"));
-        QVERIFY(!mirrorMark(v, entry(walk, "hitch").mark).has_value());   // not taken
+        QVERIFY(!mirrorMark(v, entry(walk, "hitch").mark).has_value());     // not taken
         QVERIFY(!mirrorMark(v, entry(walk, "radiator").mark).has_value());  // no other side
     }
     void refusals() {
