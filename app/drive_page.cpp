@@ -98,7 +98,7 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : QWidget(parent), m_ses
 
 QWidget *DrivePage::makeTray() {
     auto *tray = new QWidget(this);
-    tray->setFixedWidth(272);
+    tray->setFixedWidth(300);
     auto *form = new QVBoxLayout(tray);
     form->setContentsMargins(0, 0, 0, 0);
     form->setSpacing(4);
@@ -170,7 +170,7 @@ QWidget *DrivePage::makeTray() {
     m_strikes->verticalHeader()->hide();
     m_strikes->verticalHeader()->setDefaultSectionSize(32);
     m_strikes->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
-    m_strikes->setColumnWidth(1, 72);
+    m_strikes->setColumnWidth(1, 84);
     m_strikes->setColumnWidth(2, 84);
     m_strikes->setEditTriggers(QAbstractItemView::NoEditTriggers);
     m_strikes->setSelectionBehavior(QAbstractItemView::SelectRows);
@@ -316,7 +316,9 @@ void DrivePage::takeDrive(const Driver::Answer &answer) {
     for (const clearance::Strike &s : run.strikes) {
         const int row = m_strikes->rowCount();
         m_strikes->insertRow(row);
-        m_strikes->setItem(row, 0, new QTableWidgetItem(QString::fromStdString(s.id)));
+        auto *name = new QTableWidgetItem(partName(s.id));
+        name->setToolTip(name->text());
+        m_strikes->setItem(row, 0, name);
         m_strikes->setItem(row, 1, new QTableWidgetItem(print(s.depth, Quantity::Length)));
         m_strikes->setItem(row, 2, new QTableWidgetItem(print(s.force, Quantity::Force)));
     }
@@ -331,6 +333,13 @@ void DrivePage::takeDrive(const Driver::Answer &answer) {
 
 void DrivePage::showPose(int pose) {
     m_view->setPose(pose);
+}
+
+/// A point of the vehicle by its name, a part of the armor by its own.
+QString DrivePage::partName(const std::string &id) const {
+    for (const rig::OutlinePoint &p : m_session->job().vehicle.outline)
+        if (p.id == id) return QString::fromStdString(p.name);
+    return QString::fromStdString(id);
 }
 
 void DrivePage::goToStrike(int row) {
