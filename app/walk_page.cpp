@@ -275,8 +275,11 @@ int WalkPage::usedLines(const WalkEntry &e) const {
 void WalkPage::fillCard() {
     const WalkEntry *e = entry();
     if (!e) return;
-    m_how->setText(QStringLiteral("<b>%1.</b> %2")
-                       .arg(text(e->mark.name).toHtmlEscaped(), text(e->mark.how).toHtmlEscaped()));
+    m_how->setText(QStringLiteral("<b>%1.</b> %2 %3")
+                       .arg(text(e->mark.name).toHtmlEscaped(), text(e->mark.how).toHtmlEscaped(),
+                            e->mark.view == WalkView::Underneath
+                                ? tr("Never under a vehicle that stands on a jack alone.")
+                                : QString()));
     fillLines(*e);
     const bool holes = e->mark.kind == MarkKind::Holes;
     m_trust->setVisible(!holes);
