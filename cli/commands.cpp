@@ -68,11 +68,9 @@ Json endJson(const clearance::EndAngle &e) {
 }  // namespace
 
 Result<Json> runFrame(const Json &json) {
-    const auto model = readFrame(json);
-    if (!model) return tl::unexpected(model.error());
-    const auto solution = mechanics::solveStatic(*model);
-    if (!solution) return tl::unexpected(solution.error());
-    return writeFrame(*model, *solution);
+    const auto question = readFrame(json);
+    if (!question) return tl::unexpected(question.error());
+    return answerFrame(*question);
 }
 
 Result<Json> runWeld(const Json &json) {

@@ -1,13 +1,25 @@
 #include "cli/frame_json.h"
 
+#include <algorithm>
+#include <cmath>
 #include <map>
 
 #include <fmt/format.h>
+
+#include "core/mechanics/eigen_analysis.h"
+#include "core/mechanics/frame_solver.h"
+#include "core/mechanics/plastic.h"
 
 namespace hefty::cli {
 namespace {
 
 using namespace mechanics;
+
+constexpr std::array<std::pair<std::string_view, FrameAnalysis>, 4> analyses{
+    {{"static", FrameAnalysis::Static},
+     {"buckling", FrameAnalysis::Buckling},
+     {"modes", FrameAnalysis::Modes},
+     {"plastic", FrameAnalysis::Plastic}}};
 
 Vec3 vec(const std::array<double, 3> &a) {
     return {a[0], a[1], a[2]};
@@ -17,27 +29,22 @@ class FrameReader {
   public:
     explicit FrameReader(const Json &json) : m_top(json, "", m_faults) {}
 
-    Result<FrameModel> read() {
+    Result<FrameQuestion> read() {
         readNodes();
         readMaterials();
         readSections();
         readBeams();
+        readShells();
         readSprings();
-        for (const auto &[value, path] : m_top.array("shells"))
-            m_faults.add("Shells are not part of this version.", path, "Model plates as beams.");
         readRigid();
         readSupports();
         readPrescribed();
         readLoads();
-        if (const Json *analysis = m_top.child("analysis")) {
-            ObjectReader a(*analysis, "analysis", m_faults);
-            const std::string kind = a.text("kind", std::string("static"));
-            if (kind != "static")
-                m_faults.add(fmt::format("The analysis \"{}\" is not part of this version.", kind),
-                             "analysis/kind", "Use static.");
-        }
+        FrameQuestion out;
+        readAnalysis(out);
         if (!m_faults.none()) return tl::unexpected(m_faults.joined());
-        return std::move(m_model);
+        out.model = std::move(m_model);
+        return out;
     }
 
   private:
@@ -103,9 +110,20 @@ class FrameReader {
             if (o.has("Asz")) s.Asz = o.positive("Asz");
             s.Zpy = o.number("Zpy", 0);
             s.Zpz = o.number("Zpz", 0);
+            readShape(o, s);
             enter(m_sections, s.id, static_cast<int>(m_model.sections.size()), path);
             m_model.sections.push_back(std::move(s));
         }
+    }
+    void readShape(ObjectReader &o, FrameSection &s) {
+        const std::string shape = o.text("shape", std::string());
+        if (shape == "round")
+            s.kind = SectionKind::Round;
+        else if (shape == "rect")
+            s.kind = SectionKind::Rectangular;
+        else if (!shape.empty())
+            m_faults.add(fmt::format("The shape \"{}\" is not known.", shape), o.pathOf("shape"),
+                         "Use round or rect, or leave it out.");
     }
     void readBeams() {
         for (const auto &[value, path] : m_top.array("beams")) {
@@ -128,6 +146,54 @@ class FrameReader {
             enter(m_beams, b.id, static_cast<int>(m_model.beams.size()), path);
             m_model.beams.push_back(std::move(b));
         }
+    }
+    void readShells() {
+        for (const auto &[value, path] : m_top.array("shells")) {
+            ObjectReader o(*value, path, m_faults);
+            FrameShell s;
+            s.id = o.text("id");
+            for (const std::string &node : o.texts("nodes"))
+                s.nodes.push_back(lookUp(m_nodes, node, "node", path + "/nodes"));
+            s.material = lookUp(m_materials, o.text("material"), "material", path + "/material");
+            s.thickness = o.positive("thickness");
+            enter(m_shells, s.id, static_cast<int>(m_model.shells.size()), path);
+            m_model.shells.push_back(std::move(s));
+        }
+    }
+    void readAnalysis(FrameQuestion &out) {
+        const Json *analysis = m_top.child("analysis");
+        if (!analysis) return;
+        ObjectReader a(*analysis, "analysis", m_faults);
+        const std::string kind = a.text("kind", std::string("static"));
+        const auto it = std::find_if(analyses.begin(), analyses.end(),
+                                     [&kind](const auto &known) { return known.first == kind; });
+        if (it == analyses.end()) {
+            m_faults.add(fmt::format("The analysis \"{}\" is not known.", kind), "analysis/kind",
+                         "Use static, buckling, modes or plastic.");
+            return;
+        }
+        out.analysis = it->second;
+        const double count = a.number("count", 4);
+        if (!(count >= 1 && count <= 1000 && count == std::floor(count)))
+            m_faults.add("This must be a whole number from 1 to 1000.", "analysis/count");
+        else
+            out.count = static_cast<int>(count);
+        if (out.analysis == FrameAnalysis::Buckling || out.analysis == FrameAnalysis::Plastic)
+            readAnalysedCase(a, out);
+    }
+    void readAnalysedCase(ObjectReader &a, FrameQuestion &out) {
+        if (!a.has("case")) {
+            if (m_model.cases.size() != 1)
+                m_faults.add("Which load case is not said.", "analysis/case", "Name one of the load cases.");
+            return;
+        }
+        const std::string id = a.text("case");
+        const auto it = m_cases.find(id);
+        if (it != m_cases.end())
+            out.loadCase = it->second;
+        else
+            m_faults.add(fmt::format("There is no load case \"{}\".", id), "analysis/case", {},
+                         ProblemKind::UnknownId);
     }
     /// Global z, or global y for a beam that stands upright.
     Vec3 standardUp(const FrameBeam &b) const {
@@ -200,9 +266,11 @@ class FrameReader {
             } else if (o.has("acceleration")) {
                 m_model.accelerations.push_back({loadCase, vec(o.numbers<3>("acceleration"))});
             } else if (o.has("shell")) {
-                m_faults.add("Shells are not part of this version.", path);
+                m_model.shellLoads.push_back({loadCase,
+                                              lookUp(m_shells, o.text("shell"), "shell", path + "/shell"),
+                                              o.number("pressure")});
             } else {
-                m_faults.add("A load needs a node, a beam or an acceleration.", path);
+                m_faults.add("A load needs a node, a beam, a shell or an acceleration.", path);
             }
         }
     }
@@ -210,7 +278,7 @@ class FrameReader {
     Faults m_faults;
     ObjectReader m_top;
     FrameModel m_model;
-    Index m_nodes, m_materials, m_sections, m_beams, m_cases;
+    Index m_nodes, m_materials, m_sections, m_beams, m_shells, m_cases;
 };
 
 Json list(const Vec6 &v) {
@@ -219,27 +287,70 @@ Json list(const Vec6 &v) {
 
 }  // namespace
 
-Result<FrameModel> readFrame(const Json &json) {
+Result<FrameQuestion> readFrame(const Json &json) {
     return FrameReader(json).read();
 }
 
-Json writeFrame(const FrameModel &model, const FrameSolution &solution) {
+namespace {
+
+Json writeStatic(const FrameModel &model, const FrameSolution &solution) {
     Json cases = Json::object();
     for (std::size_t c = 0; c < model.cases.size(); ++c) {
         const CaseSolution &s = solution.cases[c];
-        Json displacements = Json::object(), reactions = Json::object(), beams = Json::object();
+        Json displacements = Json::object(), reactions = Json::object(), beams = Json::object(),
+             shells = Json::object();
         for (std::size_t n = 0; n < model.nodes.size(); ++n)
             if (solution.attached[n]) displacements[model.nodes[n].id] = list(s.displacements[n]);
         for (const auto &[node, r] : s.reactions)
             reactions[model.nodes[static_cast<std::size_t>(node)].id] = list(r);
         for (std::size_t b = 0; b < model.beams.size(); ++b)
             beams[model.beams[b].id] = {{"from", list(s.beams[b].from)}, {"to", list(s.beams[b].to)}};
+        for (std::size_t i = 0; i < model.shells.size(); ++i)
+            shells[model.shells[i].id] = {
+                {"vonMises",
+                 {{"top", s.shells[i].top}, {"middle", s.shells[i].middle}, {"bottom", s.shells[i].bottom}}}};
         cases[model.cases[c]] = {{"displacements", std::move(displacements)},
                                  {"reactions", std::move(reactions)},
                                  {"beams", std::move(beams)},
-                                 {"shells", Json::object()}};
+                                 {"shells", std::move(shells)}};
     }
     return {{"cases", std::move(cases)}};
+}
+
+Json writePlastic(const FrameModel &model, const PlasticSolution &solution) {
+    Json hinges = Json::array();
+    for (const PlasticHinge &h : solution.hinges)
+        hinges.push_back({{"beam", model.beams[static_cast<std::size_t>(h.beam)].id},
+                          {"end", h.atTo ? "to" : "from"},
+                          {"factor", h.factor}});
+    return {{"collapseFactor", solution.collapseFactor}, {"hinges", std::move(hinges)}};
+}
+
+}  // namespace
+
+Result<Json> answerFrame(const FrameQuestion &q) {
+    switch (q.analysis) {
+        case FrameAnalysis::Buckling: {
+            const auto s = solveBuckling(q.model, q.loadCase, q.count);
+            if (!s) return tl::unexpected(s.error());
+            return Json{{"factors", s->factors}};
+        }
+        case FrameAnalysis::Modes: {
+            const auto s = solveModes(q.model, q.count);
+            if (!s) return tl::unexpected(s.error());
+            return Json{{"frequencies", s->frequencies}};
+        }
+        case FrameAnalysis::Plastic: {
+            const auto s = solvePlastic(q.model, q.loadCase);
+            if (!s) return tl::unexpected(s.error());
+            return writePlastic(q.model, *s);
+        }
+        case FrameAnalysis::Static:
+            break;
+    }
+    const auto s = solveStatic(q.model);
+    if (!s) return tl::unexpected(s.error());
+    return writeStatic(q.model, *s);
 }
 
 }  // namespace hefty::cli

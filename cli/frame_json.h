@@ -1,14 +1,24 @@
 #pragma once
 
 #include "core/base/object_reader.h"
-#include "core/mechanics/frame_solver.h"
+#include "core/mechanics/frame_model.h"
 
 namespace hefty::cli {
 
-/// A frame model from JSON (docs/girder.md). @error every fault with its path
-[[nodiscard]] Result<mechanics::FrameModel> readFrame(const Json &json);
+enum class FrameAnalysis { Static, Buckling, Modes, Plastic };
 
-/// The static answer as JSON.
-[[nodiscard]] Json writeFrame(const mechanics::FrameModel &model, const mechanics::FrameSolution &solution);
+/// What is asked of a frame model.
+struct FrameQuestion {
+    mechanics::FrameModel model;
+    FrameAnalysis analysis = FrameAnalysis::Static;
+    int loadCase = 0;  ///< of buckling and plastic: the one named, else the only one
+    int count = 4;     ///< of factors or frequencies
+};
+
+/// A frame model and an analysis from JSON (docs/girder.md). @error every fault with its path
+[[nodiscard]] Result<FrameQuestion> readFrame(const Json &json);
+
+/// The answer as JSON. @error those of the analysis
+[[nodiscard]] Result<Json> answerFrame(const FrameQuestion &question);
 
 }  // namespace hefty::cli

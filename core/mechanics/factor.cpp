@@ -5,7 +5,15 @@
 
 #include <tbb/parallel_for.h>
 
+#include "core/mechanics/supernodal.h"
+
 namespace hefty::mechanics {
+namespace {
+
+/// From this size on dense blocks pay; below it a factor of a frame is too thin for them.
+constexpr Eigen::Index largeFrom = 2500;
+
+}  // namespace
 
 Factor::Kept &Factor::kept() {
     thread_local Kept last;
@@ -16,7 +24,13 @@ Factor::Factor(const Sparse &lower)
     : m_outer(lower.outerIndexPtr(), lower.outerIndexPtr() + lower.outerSize() + 1),
       m_inner(lower.innerIndexPtr(), lower.innerIndexPtr() + lower.nonZeros()) {
     Kept &last = kept();
-    if (last.ldlt && last.outer == m_outer && last.inner == m_inner) {
+    const bool same = last.outer == m_outer && last.inner == m_inner;
+    if (lower.rows() > largeFrom) {
+        m_large = same && last.large ? std::move(last.large) : std::make_unique<Supernodal>(lower);
+        if (m_large->factorize(lower)) return;
+        m_large.reset();
+    }
+    if (same && last.ldlt) {
         m_ldlt = std::move(last.ldlt);
     } else {
         m_ldlt = std::make_unique<Ldlt>();
@@ -26,15 +40,17 @@ Factor::Factor(const Sparse &lower)
 }
 
 Factor::~Factor() {
-    kept() = {std::move(m_outer), std::move(m_inner), std::move(m_ldlt)};
+    kept() = {std::move(m_outer), std::move(m_inner), std::move(m_ldlt), std::move(m_large)};
 }
 
 Eigen::VectorXd Factor::pivots() const {
+    if (m_large) return m_large->pivots();
     return m_ldlt->permutationPinv() * Eigen::VectorXd(m_ldlt->vectorD());
 }
 
 CaseRows Factor::solve(const CaseRows &b) const {
     assert(succeeded() && "test succeeded() first");
+    if (m_large) return m_large->solve(b);
     CaseRows x(b.rows(), b.cols());
     // The cases do not know of each other: blocks of them are solved side by side.
     constexpr Eigen::Index block = 22;

@@ -12,9 +12,14 @@ using Sparse = Eigen::SparseMatrix<double>;
 /// Freedoms by load cases: a row holds one freedom in every case.
 using CaseRows = Eigen::Matrix<double, Eigen::Dynamic, Eigen::Dynamic, Eigen::RowMajor>;
 
+class Supernodal;
+
 /// LDL' of a sparse symmetric matrix, made for many right sides at once: a row holds one freedom of
 /// every load case, so that each entry of the factor is read once and works on all cases with packed
 /// arithmetic. Column by column, the 42 cases of a winch bumper took three times as long.
+///
+/// A large matrix, as meshed plates make it, is factored by supernodes (supernodal.h) instead; one that is
+/// not positive definite falls back to LDL', whose pivots tell why.
 ///
 /// While a handle is dragged the pattern of the matrix stays: a thread keeps the ordering of the last
 /// one it factored, and uses it again if the pattern is the same.
@@ -27,7 +32,7 @@ class Factor {
     Factor &operator=(const Factor &) = delete;
 
     /// False if a pivot was 0: there is no factor then.
-    [[nodiscard]] bool succeeded() const { return m_ldlt->info() == Eigen::Success; }
+    [[nodiscard]] bool succeeded() const { return m_large || m_ldlt->info() == Eigen::Success; }
     /// Pivots in the order of the matrix's own rows. @pre succeeded()
     [[nodiscard]] Eigen::VectorXd pivots() const;
     /// x such that A x = b, for all columns of b. @pre succeeded()
@@ -39,10 +44,12 @@ class Factor {
     struct Kept {
         std::vector<int> outer, inner;
         std::unique_ptr<Ldlt> ldlt;
+        std::unique_ptr<Supernodal> large;
     };
     static Kept &kept();
     std::vector<int> m_outer, m_inner;
     std::unique_ptr<Ldlt> m_ldlt;
+    std::unique_ptr<Supernodal> m_large;  ///< used if there
 };
 
 /// A x of a symmetric matrix given by its lower triangle, for all columns of x.

@@ -10,7 +10,7 @@
 
 #include "core/shape/geometry.h"
 
-/// Structures of beams, springs and rigid links in space. Units mm, N, MPa, kg, rad.
+/// Structures of beams, shells, springs and rigid links in space. Units mm, N, MPa, kg, rad.
 namespace hefty::mechanics {
 
 using shape::Vec3;
@@ -38,6 +38,9 @@ struct FrameMaterial {
     [[nodiscard]] double shearModulus() const { return E / (2 * (1 + nu)); }
 };
 
+/// What a section looks like to its yield surface.
+enum class SectionKind { Other, Round, Rectangular };
+
 /// Stiffness of a cross-section. Iy resists bending about local y (deflection along z).
 struct FrameSection {
     std::string id;
@@ -47,6 +50,7 @@ struct FrameSection {
     std::optional<double> Asy;  ///< shear areas, mm2; none = no shear deformation in that direction
     std::optional<double> Asz;
     double Zpy = 0, Zpz = 0;  ///< plastic moduli, mm3; 0 = not given
+    SectionKind kind = SectionKind::Other;
 };
 
 /// A straight beam. Local x runs from -> to, z is the part of `up` at right angles to x, y = z cross x.
@@ -57,6 +61,14 @@ struct FrameBeam {
     Vec3 up = Vec3::UnitZ();
     FreedomSet releasedFrom = 0;  ///< freedoms, in beam axes, that the end does not pass on
     FreedomSet releasedTo = 0;
+};
+
+/// A flat shell: three or four nodes in order around it; its normal is right-handed to that order.
+struct FrameShell {
+    std::string id;
+    std::vector<int> nodes;
+    int material = 0;
+    double thickness = 0;  ///< mm
 };
 
 /// A linear spring in global axes between two nodes, or from a node to the ground.
@@ -99,6 +111,13 @@ struct BeamLoad {
     Vec3 distributed = Vec3::Zero();  ///< N/mm over the whole length, global axes
 };
 
+/// A pressure along the normal of a shell.
+struct ShellLoad {
+    int loadCase = 0;
+    int shell = 0;
+    double pressure = 0;  ///< MPa
+};
+
 /// Acts on all mass as gravity does: force = mass x acceleration.
 struct AccelerationLoad {
     int loadCase = 0;
@@ -111,6 +130,7 @@ struct FrameModel {
     std::vector<FrameMaterial> materials;
     std::vector<FrameSection> sections;
     std::vector<FrameBeam> beams;
+    std::vector<FrameShell> shells;
     std::vector<FrameSpring> springs;
     std::vector<RigidLink> rigidLinks;
     std::vector<FrameSupport> supports;
@@ -118,6 +138,7 @@ struct FrameModel {
     std::vector<std::string> cases;
     std::vector<NodeLoad> nodeLoads;
     std::vector<BeamLoad> beamLoads;
+    std::vector<ShellLoad> shellLoads;
     std::vector<AccelerationLoad> accelerations;
 };
 

@@ -10,46 +10,11 @@
 #include <tbb/parallel_for.h>
 
 #include "core/mechanics/factor.h"
-#include "core/mechanics/freedom_map.h"
+#include "core/mechanics/frame_assembly.h"
 #include "core/mechanics/mechanism.h"
 
 namespace hefty::mechanics {
 namespace {
-
-bool inRange(int index, std::size_t count) {
-    return index >= 0 && static_cast<std::size_t>(index) < count;
-}
-
-Result<bool> checkIndices(const FrameModel &m) {
-    const auto bad = [](const std::string &where) {
-        return fail(ProblemKind::UnknownId, "This refers to something that the model does not have.", where);
-    };
-    for (const FrameBeam &b : m.beams)
-        if (!inRange(b.from, m.nodes.size()) || !inRange(b.to, m.nodes.size()) ||
-            !inRange(b.material, m.materials.size()) || !inRange(b.section, m.sections.size()))
-            return bad("beams/" + b.id);
-    for (const FrameSpring &s : m.springs)
-        if (!inRange(s.from, m.nodes.size()) || (s.to != -1 && !inRange(s.to, m.nodes.size())))
-            return bad("springs/" + s.id);
-    for (const RigidLink &r : m.rigidLinks) {
-        if (!inRange(r.master, m.nodes.size())) return bad("rigid");
-        for (const int s : r.slaves)
-            if (!inRange(s, m.nodes.size())) return bad("rigid");
-    }
-    for (const FrameSupport &s : m.supports)
-        if (!inRange(s.node, m.nodes.size())) return bad("supports");
-    for (const PrescribedFreedom &p : m.prescribed)
-        if (!inRange(p.node, m.nodes.size()) || !inRange(p.loadCase, m.cases.size()) ||
-            !inRange(p.freedom, 6))
-            return bad("prescribed");
-    for (const NodeLoad &l : m.nodeLoads)
-        if (!inRange(l.node, m.nodes.size()) || !inRange(l.loadCase, m.cases.size())) return bad("loads");
-    for (const BeamLoad &l : m.beamLoads)
-        if (!inRange(l.beam, m.beams.size()) || !inRange(l.loadCase, m.cases.size())) return bad("loads");
-    for (const AccelerationLoad &l : m.accelerations)
-        if (!inRange(l.loadCase, m.cases.size())) return bad("loads");
-    return true;
-}
 
 /// Solves one model: each step is a function, run() is the table of contents.
 class StaticSolver {
@@ -57,12 +22,9 @@ class StaticSolver {
     explicit StaticSolver(const FrameModel &model) : m_model(model) {}
 
     Result<FrameSolution> run() {
-        if (auto r = checkIndices(m_model); !r) return tl::unexpected(r.error());
-        if (auto r = makeElements(); !r) return tl::unexpected(r.error());
-        auto map = FreedomMap::make(m_model);
-        if (!map) return tl::unexpected(map.error());
-        m_map = std::move(*map);
-        markAttached();
+        auto assembly = FrameAssembly::make(m_model);
+        if (!assembly) return tl::unexpected(assembly.error());
+        m_assembly = std::move(*assembly);
         assembleLoads();
         if (auto r = assembleStiffness(); !r) return tl::unexpected(r.error());
         if (auto r = settleIdleFreedoms(); !r) return tl::unexpected(r.error());
@@ -81,43 +43,9 @@ class StaticSolver {
         std::vector<int> weights;                           ///< which of m_weights
     };
 
-    Result<bool> makeElements() {
-        m_elements.reserve(m_model.beams.size());
-        for (const FrameBeam &beam : m_model.beams) {
-            auto element = makeBeamElement(m_model, beam);
-            if (!element) return tl::unexpected(element.error());
-            m_elements.push_back(std::move(*element));
-        }
-        return true;
-    }
-
-    void markAttached() {
-        m_attached.assign(m_model.nodes.size(), false);
-        m_hasBeam.assign(m_model.nodes.size(), false);
-        const auto mark = [this](int node) { m_attached[static_cast<std::size_t>(node)] = true; };
-        for (const FrameBeam &b : m_model.beams)
-            for (const int node : {b.from, b.to}) {
-                mark(node);
-                m_hasBeam[static_cast<std::size_t>(node)] = true;
-            }
-        for (const FrameSpring &s : m_model.springs) {
-            mark(s.from);
-            if (s.to >= 0) mark(s.to);
-        }
-        for (const FrameSupport &s : m_model.supports)
-            if (s.fixed) mark(s.node);
-        for (const PrescribedFreedom &p : m_model.prescribed) mark(p.node);
-        for (const FreedomMap::Body &body : m_map.bodies()) {
-            const bool any = std::any_of(body.nodes.begin(), body.nodes.end(),
-                                         [this](int n) { return m_attached[static_cast<std::size_t>(n)]; });
-            if (any)
-                for (const int node : body.nodes) mark(node);
-        }
-    }
-
     /// What a distributed load does to the ends of a beam, in its axes; notes a beam that runs away with it.
     Vec12 endLoads(int beam, const Vec3 &global) {
-        const BeamElement &e = m_elements[static_cast<std::size_t>(beam)];
+        const BeamElement &e = m_assembly.beams()[static_cast<std::size_t>(beam)];
         const Vec3 local(global.dot(e.axes.x), global.dot(e.axes.y), global.dot(e.axes.z));
         const Vec12 raw = consistentLoad(local, e.length);
         for (int i = 0; i < 12; ++i) {
@@ -138,9 +66,16 @@ class StaticSolver {
     template <typename Column>
     void addEndLoads(Column &&nodal, int beam, const Vec12 &ends) const {
         const FrameBeam &b = m_model.beams[static_cast<std::size_t>(beam)];
-        const Vec12 world = m_elements[static_cast<std::size_t>(beam)].rotation.transpose() * ends;
+        const Vec12 world = m_assembly.beams()[static_cast<std::size_t>(beam)].rotation.transpose() * ends;
         nodal.template segment<6>(6 * b.from) += world.head<6>();
         nodal.template segment<6>(6 * b.to) += world.tail<6>();
+    }
+
+    /// Adds forces at the nodes of a shell to a column of nodal loads.
+    template <typename Column>
+    void addForces(Column &&nodal, int shell, const std::vector<Vec3> &forces) const {
+        const std::vector<int> &nodes = m_model.shells[static_cast<std::size_t>(shell)].nodes;
+        for (std::size_t i = 0; i < nodes.size(); ++i) nodal.template segment<3>(6 * nodes[i]) += forces[i];
     }
 
     void assembleLoads() {
@@ -156,13 +91,11 @@ class StaticSolver {
             m_loads[static_cast<std::size_t>(l.loadCase)].beamEquivalent.emplace_back(l.beam, ends);
             addEndLoads(m_nodal.col(l.loadCase), l.beam, ends);
         }
+        for (const ShellLoad &l : m_model.shellLoads)
+            addForces(m_nodal.col(l.loadCase), l.shell,
+                      m_assembly.shells()[static_cast<std::size_t>(l.shell)].pressureLoads(l.pressure));
         assembleAccelerations();
-        m_rhs = CaseRows::Zero(m_map.freeCount(), m_nodal.cols());
-        for (int n = 0; n < static_cast<int>(nodes); ++n)
-            for (int f = 0; f < 6; ++f)
-                for (const FreedomTerm &t : m_map.terms(n, f))
-                    if (t.column < m_map.freeCount())
-                        m_rhs.row(t.column) += t.coefficient * m_nodal.row(6 * n + f);
+        m_rhs = m_assembly.freeLoads(m_nodal);
     }
 
     void assembleAccelerations() {
@@ -177,32 +110,21 @@ class StaticSolver {
     }
 
     Weight weight(const Vec3 &acceleration) {
-        Weight w{std::vector<Vec12>(m_elements.size(), Vec12::Zero()), Eigen::VectorXd::Zero(m_nodal.rows())};
-        for (std::size_t b = 0; b < m_elements.size(); ++b) {
-            if (!(m_elements[b].massPerLength > 0)) continue;
-            w.ends[b] = endLoads(static_cast<int>(b), acceleration * m_elements[b].massPerLength);
+        Weight w{std::vector<Vec12>(m_assembly.beams().size(), Vec12::Zero()),
+                 Eigen::VectorXd::Zero(m_nodal.rows())};
+        for (std::size_t b = 0; b < m_assembly.beams().size(); ++b) {
+            if (!(m_assembly.beams()[b].massPerLength > 0)) continue;
+            w.ends[b] = endLoads(static_cast<int>(b), acceleration * m_assembly.beams()[b].massPerLength);
             addEndLoads(w.nodal, static_cast<int>(b), w.ends[b]);
         }
+        for (std::size_t s = 0; s < m_model.shells.size(); ++s) {
+            const FrameShell &shell = m_model.shells[s];
+            const double density = m_model.materials[static_cast<std::size_t>(shell.material)].density;
+            const ShellElement &e = m_assembly.shells()[s];
+            if (!(density > 0)) continue;
+            addForces(w.nodal, static_cast<int>(s), e.weightLoads(acceleration * density * shell.thickness));
+        }
         return w;
-    }
-
-    template <int N>
-    void scatter(const Eigen::Matrix<double, N, N> &k, const std::array<int, N> &homes) {
-        const int free = m_map.freeCount();
-        for (int i = 0; i < N; ++i)
-            for (const FreedomTerm &row : m_map.terms(homes[static_cast<std::size_t>(i)], i % 6)) {
-                if (row.column >= free) continue;
-                for (int j = 0; j < N; ++j) {
-                    if (k(i, j) == 0) continue;
-                    for (const FreedomTerm &col : m_map.terms(homes[static_cast<std::size_t>(j)], j % 6)) {
-                        const double value = row.coefficient * col.coefficient * k(i, j);
-                        if (col.column >= free)
-                            m_rhs.row(row.column) -= value * m_map.given().row(col.column - free);
-                        else if (col.column <= row.column)
-                            m_triplets.emplace_back(row.column, col.column, value);
-                    }
-                }
-            }
     }
 
     Result<bool> assembleStiffness() {
@@ -210,28 +132,7 @@ class StaticSolver {
             return fail(ProblemKind::Mechanism, "The beam's own releases let its load run away with it.",
                         "beams/" + m_model.beams[static_cast<std::size_t>(m_looseBeam)].id,
                         "Remove a release.");
-        m_triplets.reserve(m_elements.size() * 100 + m_model.springs.size() * 78);
-        for (std::size_t b = 0; b < m_elements.size(); ++b) {
-            std::array<int, 12> homes{};
-            for (std::size_t i = 0; i < 12; ++i)
-                homes[i] = i < 6 ? m_model.beams[b].from : m_model.beams[b].to;
-            scatter<12>(m_elements[b].globalStiffness(), homes);
-        }
-        for (const FrameSpring &s : m_model.springs) {
-            if (s.to < 0) {
-                std::array<int, 6> homes{};
-                homes.fill(s.from);
-                scatter<6>(s.stiffness, homes);
-                continue;
-            }
-            Matrix12 k;
-            k << s.stiffness, -s.stiffness, -s.stiffness, s.stiffness;
-            std::array<int, 12> homes{};
-            for (std::size_t i = 0; i < 12; ++i) homes[i] = i < 6 ? s.from : s.to;
-            scatter<12>(k, homes);
-        }
-        m_stiffness.resize(m_map.freeCount(), m_map.freeCount());
-        m_stiffness.setFromTriplets(m_triplets.begin(), m_triplets.end());
+        m_stiffness = m_assembly.stiffness(&m_rhs);
         if (!m_rhs.allFinite())
             return fail(ProblemKind::NotFinite, "The loads overflow.", "loads", "Check their size.");
         return true;
@@ -254,16 +155,16 @@ class StaticSolver {
     Result<bool> settleIdleFreedoms() {
         Eigen::VectorXd diagonal = m_stiffness.diagonal();
         std::vector<Eigen::Triplet<double>> extra;
-        for (const FreedomMap::Body &body : m_map.bodies()) {
+        for (const FreedomMap::Body &body : m_assembly.map().bodies()) {
             if (body.nodes.size() > 1) continue;
             if (auto r = settleJoint(body.nodes[0], diagonal, extra); !r) return r;
         }
-        for (int c = 0; c < m_map.freeCount(); ++c) {
+        for (int c = 0; c < m_assembly.map().freeCount(); ++c) {
             if (diagonal(c) > 0) continue;
-            const auto [node, freedom] = m_map.home(c);
+            const auto [node, freedom] = m_assembly.map().home(c);
             if (m_rhs.cols() > 0 && isLoaded(c)) return loose(node, freedom);
-            const bool heldByBeam = m_hasBeam[static_cast<std::size_t>(node)] && freedom < 3;
-            if (heldByBeam) return loose(node, freedom);
+            const bool heldByElement = m_assembly.hasElement()[static_cast<std::size_t>(node)] && freedom < 3;
+            if (heldByElement) return loose(node, freedom);
             extra.emplace_back(c, c, 1.0);
         }
         if (!extra.empty()) {
@@ -279,8 +180,8 @@ class StaticSolver {
                              std::vector<Eigen::Triplet<double>> &extra) {
         std::array<int, 3> columns{-1, -1, -1};
         for (int i = 0; i < 3; ++i) {
-            const auto &terms = m_map.terms(node, 3 + i);
-            if (terms.empty() || terms[0].column >= m_map.freeCount()) return true;
+            const auto &terms = m_assembly.map().terms(node, 3 + i);
+            if (terms.empty() || terms[0].column >= m_assembly.map().freeCount()) return true;
             columns[static_cast<std::size_t>(i)] = terms[0].column;
             if (!(diagonal(terms[0].column) > 0)) return true;  // settled column by column
         }
@@ -331,8 +232,9 @@ class StaticSolver {
             for (int n = 0; n < static_cast<int>(m_model.nodes.size()); ++n)
                 for (int f = 0; f < 6; ++f) {
                     double motion = 0;
-                    for (const FreedomTerm &t : m_map.terms(n, f))
-                        if (t.column < m_map.freeCount()) motion += t.coefficient * mode->shape(t.column);
+                    for (const FreedomTerm &t : m_assembly.map().terms(n, f))
+                        if (t.column < m_assembly.map().freeCount())
+                            motion += t.coefficient * mode->shape(t.column);
                     motion = std::abs(motion) * (f < 3 ? 1.0 : size * 1e-3);
                     if (motion > most * (1 + 1e-6)) {
                         most = motion;
@@ -340,15 +242,15 @@ class StaticSolver {
                         freedom = f;
                     }
                 }
-        } else if (m_map.freeCount() > 0) {
-            std::tie(node, freedom) = m_map.home(0);
+        } else if (m_assembly.map().freeCount() > 0) {
+            std::tie(node, freedom) = m_assembly.map().home(0);
         }
         return loose(node, freedom);
     }
 
     Result<bool> factorAndSolve() {
-        m_answer = CaseRows::Zero(m_map.freeCount(), m_rhs.cols());
-        if (m_map.freeCount() == 0) return true;
+        m_answer = CaseRows::Zero(m_assembly.map().freeCount(), m_rhs.cols());
+        if (m_assembly.map().freeCount() == 0) return true;
         const Factor factor(m_stiffness);
         const double pivot =
             factor.succeeded() ? factor.pivots().cwiseQuotient(m_stiffness.diagonal()).minCoeff() : 0;
@@ -367,36 +269,21 @@ class StaticSolver {
         return true;
     }
 
-    /// Motions of all nodes in all cases, 6 rows a node.
-    [[nodiscard]] CaseRows motions() const {
-        const auto nodes = static_cast<int>(m_model.nodes.size());
-        CaseRows u = CaseRows::Zero(6 * nodes, static_cast<Eigen::Index>(m_loads.size()));
-        for (int n = 0; n < nodes; ++n)
-            for (int f = 0; f < 6; ++f)
-                for (const FreedomTerm &t : m_map.terms(n, f)) {
-                    if (t.column < m_map.freeCount())
-                        u.row(6 * n + f) += t.coefficient * m_answer.row(t.column);
-                    else
-                        u.row(6 * n + f) += t.coefficient * m_map.given().row(t.column - m_map.freeCount());
-                }
-        return u;
-    }
-
     /// What recovery needs of every element, once for all cases.
     void prepareRecovery() {
-        m_endStiffness.reserve(m_elements.size());
-        for (const BeamElement &e : m_elements) m_endStiffness.push_back(e.endStiffness());
+        m_endStiffness.reserve(m_assembly.beams().size());
+        for (const BeamElement &e : m_assembly.beams()) m_endStiffness.push_back(e.endStiffness());
         m_held.assign(m_model.nodes.size(), false);
-        for (const FreedomMap::Body &body : m_map.bodies())
+        for (const FreedomMap::Body &body : m_assembly.map().bodies())
             if (!body.held.empty())
                 for (const int node : body.nodes) m_held[static_cast<std::size_t>(node)] = true;
     }
 
     FrameSolution recover() {
         FrameSolution out;
-        out.attached = m_attached;
-        out.freedomCount = m_map.freeCount();
-        const CaseRows u = motions();
+        out.attached = m_assembly.attached();
+        out.freedomCount = m_assembly.map().freeCount();
+        const CaseRows u = m_assembly.motions(m_answer);
         prepareRecovery();
         out.cases.resize(m_loads.size());
         tbb::parallel_for(std::size_t{0}, m_loads.size(), [&](std::size_t c) {
@@ -416,19 +303,20 @@ class StaticSolver {
                 unbalanced[n] =
                     -m_nodal.col(static_cast<Eigen::Index>(c)).segment<6>(6 * static_cast<Eigen::Index>(n));
         recoverBeams(m_loads[c], answer, unbalanced);
+        recoverShells(u, answer, unbalanced);
         recoverSprings(answer, unbalanced);
         recoverReactions(answer, unbalanced);
     }
 
     void recoverBeams(const CaseLoads &loads, CaseSolution &answer, std::vector<Vec6> &unbalanced) const {
-        std::vector<Vec12> equivalent(m_elements.size(), Vec12::Zero());
+        std::vector<Vec12> equivalent(m_assembly.beams().size(), Vec12::Zero());
         for (const int w : loads.weights)
             for (std::size_t b = 0; b < equivalent.size(); ++b)
                 equivalent[b] += m_weights[static_cast<std::size_t>(w)].ends[b];
         for (const auto &[beam, f] : loads.beamEquivalent) equivalent[static_cast<std::size_t>(beam)] += f;
-        answer.beams.resize(m_elements.size());
-        for (std::size_t b = 0; b < m_elements.size(); ++b) {
-            const BeamElement &e = m_elements[b];
+        answer.beams.resize(m_assembly.beams().size());
+        for (std::size_t b = 0; b < m_assembly.beams().size(); ++b) {
+            const BeamElement &e = m_assembly.beams()[b];
             const auto from = static_cast<std::size_t>(m_model.beams[b].from);
             const auto to = static_cast<std::size_t>(m_model.beams[b].to);
             Vec12 u;
@@ -441,6 +329,23 @@ class StaticSolver {
             const Vec12 world = e.rotation.transpose() * elastic;
             unbalanced[from] += world.head<6>();
             unbalanced[to] += world.tail<6>();
+        }
+    }
+
+    void recoverShells(const Eigen::Ref<const Eigen::VectorXd> &u, CaseSolution &answer,
+                       std::vector<Vec6> &unbalanced) const {
+        answer.shells.reserve(m_model.shells.size());
+        for (std::size_t s = 0; s < m_model.shells.size(); ++s) {
+            const FrameShell &shell = m_model.shells[s];
+            const Eigen::VectorXd motions = m_assembly.shellMotions(s, u);
+            answer.shells.push_back(m_assembly.shells()[s].stress(motions, shell.thickness));
+            if (std::none_of(shell.nodes.begin(), shell.nodes.end(),
+                             [this](int n) { return m_held[static_cast<std::size_t>(n)]; }))
+                continue;
+            const Eigen::VectorXd forces = m_assembly.shells()[s].stiffness() * motions;
+            for (std::size_t i = 0; i < shell.nodes.size(); ++i)
+                unbalanced[static_cast<std::size_t>(shell.nodes[i])] +=
+                    forces.segment<6>(6 * static_cast<Eigen::Index>(i));
         }
     }
 
@@ -459,7 +364,7 @@ class StaticSolver {
 
     /// What is left unbalanced at a body is what its supports give: C' r = sum of T' (imbalance).
     void recoverReactions(CaseSolution &answer, const std::vector<Vec6> &unbalanced) const {
-        for (const FreedomMap::Body &body : m_map.bodies()) {
+        for (const FreedomMap::Body &body : m_assembly.map().bodies()) {
             if (body.held.empty()) continue;
             const Vec3 origin = m_model.nodes[static_cast<std::size_t>(body.nodes[0])].at;
             Vec6 sum = Vec6::Zero();
@@ -481,16 +386,13 @@ class StaticSolver {
     }
 
     const FrameModel &m_model;
-    std::vector<BeamElement> m_elements;
-    FreedomMap m_map;
+    FrameAssembly m_assembly;
     std::vector<CaseLoads> m_loads;
     std::vector<Weight> m_weights;
     CaseRows m_nodal;  ///< applied and from beam loads, 6 rows a node
-    std::vector<bool> m_attached;
-    std::vector<bool> m_hasBeam, m_held;
+    std::vector<bool> m_held;
     std::vector<Matrix12> m_endStiffness;  ///< end forces in beam axes from global motions
     int m_looseBeam = -1;
-    std::vector<Eigen::Triplet<double>> m_triplets;
     Sparse m_stiffness;
     CaseRows m_rhs;
     CaseRows m_answer;

@@ -5,6 +5,7 @@
 #include "core/base/result.h"
 #include "core/mechanics/beam_element.h"
 #include "core/mechanics/frame_model.h"
+#include "core/mechanics/shell_element.h"
 
 namespace hefty::mechanics {
 
@@ -20,6 +21,7 @@ struct CaseSolution {
     std::vector<Vec6> displacements;  ///< per node, mm and rad
     std::map<int, Vec6> reactions;    ///< what the supports do to the structure, by node
     std::vector<BeamForces> beams;    ///< per beam
+    std::vector<ShellStress> shells;  ///< per shell
     std::vector<Vec6> springs;        ///< per spring: what it does to its `to` end is minus this;
                                       ///< stiffness x (to - from), or -stiffness x from if grounded
 };

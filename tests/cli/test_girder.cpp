@@ -1,4 +1,5 @@
 #include <cmath>
+#include <functional>
 
 #include <QProcess>
 #include <QTemporaryDir>
@@ -26,6 +27,24 @@ Run girder(const QStringList &arguments, const QByteArray &input = {}) {
 
 Json json(const QByteArray &text) {
     return Json::parse(text.toStdString());
+}
+
+/// A cantilever of 1 m along x, twice as stiff about its other axis.
+Json strutModel() {
+    return {{"nodes", {{{"id", "A"}, {"at", {0, 0, 0}}}, {{"id", "B"}, {"at", {1000, 0, 0}}}}},
+            {"materials", {{{"id", "s"}, {"E", 200000}, {"nu", 0.3}, {"density", 7.85e-6}, {"yield", 350}}}},
+            {"sections",
+             {{{"id", "q"}, {"A", 1000}, {"Iy", 1e6}, {"Iz", 2e6}, {"J", 1e6}, {"Zpy", 5e4}, {"Zpz", 8e4}}}},
+            {"beams", {{{"id", "b"}, {"from", "A"}, {"to", "B"}, {"material", "s"}, {"section", "q"}}}},
+            {"supports", {{{"node", "A"}, {"fixed", {"ux", "uy", "uz", "rx", "ry", "rz"}}}}}};
+}
+
+/// The same with something changed, as text.
+QByteArray changed(const std::function<void(Json &)> &change) {
+    Json model = strutModel();
+    model["loads"] = {{{"case", "c"}, {"node", "B"}, {"force", {-1, 0, 0}}}};
+    change(model);
+    return QByteArray::fromStdString(model.dump());
 }
 
 }  // namespace
@@ -66,6 +85,53 @@ class TestGirder : public QObject {
         QVERIFY(std::abs(cases["pull"]["beams"]["b"]["from"][0].get<double>() - 500) < 1e-6);
         QVERIFY(std::abs(cases["pull"]["beams"]["b"]["to"][0].get<double>() - 500) < 1e-6);
         QVERIFY(std::abs(cases["pull"]["reactions"]["B"][2].get<double>() - 100) < 1e-6);
+    }
+    /// A cantilever plate of two quadrilaterals and a triangle row, pressed: as the core gives it, with the
+    /// stress of each shell.
+    void shells() {
+        Json model = strutModel();
+        model["nodes"].push_back({{"id", "C"}, {"at", {1000, 100, 0}}});
+        model["nodes"].push_back({{"id", "D"}, {"at", {0, 100, 0}}});
+        model["beams"] = Json::array();
+        model["shells"] = {
+            {{"id", "t1"}, {"nodes", {"A", "B", "C", "D"}}, {"material", "s"}, {"thickness", 6}}};
+        model["supports"].push_back({{"node", "D"}, {"fixed", {"ux", "uy", "uz", "rx", "ry", "rz"}}});
+        model["loads"] = {{{"case", "p"}, {"shell", "t1"}, {"pressure", 0.01}}};
+        const Run run = girder({"frame", "-"}, QByteArray::fromStdString(model.dump()));
+        QVERIFY2(run.exit == 0, run.error.constData());
+        const Json c = json(run.out)["cases"]["p"];
+        // 1000 N, shared by four corners; the held ones give it back.
+        double sum = 0;
+        for (const char *node : {"A", "D"}) sum += c["reactions"][node][2].get<double>();
+        QVERIFY(std::abs(sum + 1000) < 1e-6);
+        const Json stress = c["shells"]["t1"]["vonMises"];
+        QVERIFY(stress["top"].get<double>() > 10 && stress["middle"].get<double>() < 1e-6);
+        QVERIFY(std::abs(stress["top"].get<double>() - stress["bottom"].get<double>()) < 1e-6);
+    }
+    /// Euler's column and its modes, a beam that collapses: the shapes and numbers of the contract.
+    void otherAnalyses() {
+        Json model = strutModel();
+        model["loads"] = {{{"case", "press"}, {"node", "B"}, {"force", {-1, 0, 0}}}};
+        model["analysis"] = {{"kind", "buckling"}, {"count", 2}};
+        const Json factors =
+            json(girder({"frame", "-"}, QByteArray::fromStdString(model.dump())).out)["factors"];
+        QCOMPARE(factors.size(), std::size_t{2});
+        const double unit = std::pow(3.14159265358979, 2) / 4 * 200000 / 1e6;
+        QVERIFY(std::abs(factors[0].get<double>() / (unit * 1e6) - 1) < 0.002);
+        QVERIFY(std::abs(factors[1].get<double>() / (unit * 2e6) - 1) < 0.002);
+        model["analysis"] = {{"kind", "modes"}, {"count", 3}};
+        const Json modes =
+            json(girder({"frame", "-"}, QByteArray::fromStdString(model.dump())).out)["frequencies"];
+        QCOMPARE(modes.size(), std::size_t{3});
+        const double first = 1.8751041 * 1.8751041 * std::sqrt(1000 * 200000 * 1e6 / (7.85e-6 * 1000)) /
+                             (2 * 3.14159265358979 * 1e6);
+        QVERIFY(std::abs(modes[0].get<double>() / first - 1) < 0.01);
+        model["loads"][0]["force"] = {0, 0, -1};
+        model["analysis"] = {{"kind", "plastic"}, {"case", "press"}};
+        const Json plastic = json(girder({"frame", "-"}, QByteArray::fromStdString(model.dump())).out);
+        QVERIFY(std::abs(plastic["collapseFactor"].get<double>() / (350 * 5e4 / 1000) - 1) < 1e-6);
+        QCOMPARE(plastic["hinges"][0]["beam"].get<std::string>(), std::string("b"));
+        QCOMPARE(plastic["hinges"][0]["end"].get<std::string>(), std::string("from"));
     }
     void weld() {
         const Run run = girder({"weld", "-"}, R"({"process":"gmaw","filler":{"Fexx":482.6},"segments":[
@@ -157,6 +223,47 @@ class TestGirder : public QObject {
             << QByteArray(
                    R"({"points":[{"id":"A","near":[0,0,0],"fixed":["w"]}],"measures":[{"kind":"coordinate","point":"A","axis":"z","value":5}]})")
             << 2;
+        const QStringList frame{"frame", "-"};
+        QTest::newRow("analysis of nowhere")
+            << frame << changed([](Json &m) { m["analysis"]["kind"] = "guess"; }) << 2;
+        QTest::newRow("no factor asked for") << frame << changed([](Json &m) {
+            m["analysis"] = {{"kind", "buckling"}, {"count", 0}};
+        }) << 2;
+        QTest::newRow("half a factor") << frame << changed([](Json &m) {
+            m["analysis"] = {{"kind", "modes"}, {"count", 1.5}};
+        }) << 2;
+        QTest::newRow("a case of nowhere") << frame << changed([](Json &m) {
+            m["analysis"] = {{"kind", "plastic"}, {"case", "x"}};
+        }) << 2;
+        QTest::newRow("buckling of a mechanism") << frame << changed([](Json &m) {
+            m["supports"] = Json::array();
+            m["analysis"]["kind"] = "buckling";
+        }) << 3;
+        QTest::newRow("nothing that yields") << frame << changed([](Json &m) {
+            m["materials"][0]["yield"] = 0;
+            m["sections"][0]["Zpy"] = m["sections"][0]["Zpz"] = 0;
+            m["analysis"]["kind"] = "plastic";
+        }) << 3;
+        QTest::newRow("modes without a mass") << frame << changed([](Json &m) {
+            m["materials"][0]["density"] = 0;
+            m["analysis"]["kind"] = "modes";
+        }) << 2;
+        const auto withShell = [](Json shell) {
+            return changed([shell](Json &m) { m["shells"] = {shell}; });
+        };
+        QTest::newRow("shell of two nodes")
+            << frame << withShell({{"id", "t"}, {"nodes", {"A", "B"}}, {"material", "s"}, {"thickness", 5}})
+            << 2;
+        QTest::newRow("shell of an unknown node")
+            << frame
+            << withShell({{"id", "t"}, {"nodes", {"A", "B", "Q"}}, {"material", "s"}, {"thickness", 5}}) << 2;
+        QTest::newRow("shell without a thickness")
+            << frame << withShell({{"id", "t"}, {"nodes", {"A", "B", "A"}}, {"material", "s"}}) << 2;
+        QTest::newRow("section of no shape")
+            << frame << changed([](Json &m) { m["sections"][0]["shape"] = "oval"; }) << 2;
+        QTest::newRow("pressure on a shell that is not there") << frame << changed([](Json &m) {
+            m["loads"].push_back({{"case", "c"}, {"shell", "t"}, {"pressure", 1}});
+        }) << 2;
         QTest::newRow("job of another program") << QStringList{"appraise", "-"} << QByteArray("{}") << 2;
         QTest::newRow("mechanism")
             << QStringList{"frame", "-"}

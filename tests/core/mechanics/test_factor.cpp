@@ -3,6 +3,9 @@
 #include <Eigen/Dense>
 #include <QTest>
 
+#include <cmath>
+#include <numbers>
+
 #include "core/mechanics/factor.h"
 
 using namespace hefty::mechanics;
@@ -78,6 +81,46 @@ class TestFactor : public QObject {
             }
     }
     /// Two factors alive at once do not share what they hold.
+    /// A large matrix takes another way: the five-point Laplacian of a square, whose eigenvectors are sines.
+    void largeByItsEigenvector() {
+        constexpr int n = 60;
+        Sparse a(n * n, n * n);
+        std::vector<Eigen::Triplet<double>> entries;
+        for (int j = 0; j < n; ++j)
+            for (int i = 0; i < n; ++i) {
+                const int k = j * n + i;
+                entries.emplace_back(k, k, 4.0);
+                if (i + 1 < n) entries.emplace_back(k + 1, k, -1.0);
+                if (j + 1 < n) entries.emplace_back(k + n, k, -1.0);
+            }
+        a.setFromTriplets(entries.begin(), entries.end());
+        CaseRows b(n * n, 3);
+        const double step = std::numbers::pi / (n + 1);
+        for (int c = 0; c < 3; ++c)
+            for (int j = 0; j < n; ++j)
+                for (int i = 0; i < n; ++i)
+                    b(j * n + i, c) = std::sin((c + 1) * step * (i + 1)) * std::sin(step * (j + 1));
+        for (int again = 0; again < 2; ++again) {
+            const Factor factor(a);
+            QVERIFY(factor.succeeded());
+            const CaseRows x = factor.solve(b);
+            for (int c = 0; c < 3; ++c) {
+                const double value = 4 - 2 * std::cos((c + 1) * step) - 2 * std::cos(step);
+                QVERIFY((value * x.col(c) - b.col(c)).norm() < 1e-10 * b.col(c).norm());
+            }
+            // Determinant: the product of all eigenvalues, by its logarithm.
+            double logarithm = 0;
+            for (int j = 1; j <= n; ++j)
+                for (int i = 1; i <= n; ++i)
+                    logarithm += std::log(4 - 2 * std::cos(i * step) - 2 * std::cos(j * step));
+            QVERIFY(std::abs(factor.pivots().array().log().sum() - logarithm) < 1e-8 * logarithm);
+        }
+        // Not positive definite: the other way takes over and its pivots show it.
+        for (int k = 0; k < n * n; ++k) a.coeffRef(k, k) -= 3.9999;
+        const Factor indefinite(a);
+        QVERIFY(indefinite.succeeded() && indefinite.pivots().minCoeff() < 0);
+        QVERIFY((symmetricProduct(a, indefinite.solve(b)) - b).norm() < 1e-6 * b.norm());
+    }
     void twoAtOnce() {
         std::mt19937 dice(5);
         const Eigen::MatrixXd a = randomDefinite(30, dice);

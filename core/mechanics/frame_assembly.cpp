@@ -1,0 +1,342 @@
+#include "core/mechanics/frame_assembly.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace hefty::mechanics {
+
+/// Sums element matrices into the lower triangle of the free unknowns.
+class FrameAssembly::Summer {
+  public:
+    Summer(const FrameAssembly &a, std::size_t reserve) : m_a(a) { m_triplets.reserve(reserve); }
+
+    /// @param nodes  of the element, in the order of its blocks of six freedoms
+    void add(const Eigen::Ref<const Eigen::MatrixXd> &k, const int *nodes, CaseRows *givenLoads = nullptr) {
+        const FreedomMap &map = m_a.m_map;
+        const int free = map.freeCount();
+        for (int i = 0; i < k.rows(); ++i)
+            for (const FreedomTerm &row : map.terms(nodes[i / 6], i % 6)) {
+                if (row.column >= free) continue;
+                for (int j = 0; j < k.cols(); ++j) {
+                    if (k(i, j) == 0) continue;
+                    for (const FreedomTerm &col : map.terms(nodes[j / 6], j % 6)) {
+                        const double value = row.coefficient * col.coefficient * k(i, j);
+                        if (col.column < free) {
+                            if (col.column <= row.column)
+                                m_triplets.emplace_back(row.column, col.column, value);
+                        } else if (givenLoads) {
+                            givenLoads->row(row.column) -= value * map.given().row(col.column - free);
+                        }
+                    }
+                }
+            }
+    }
+    [[nodiscard]] Sparse sum() const {
+        Sparse out(m_a.freeCount(), m_a.freeCount());
+        out.setFromTriplets(m_triplets.begin(), m_triplets.end());
+        return out;
+    }
+
+  private:
+    const FrameAssembly &m_a;
+    std::vector<Eigen::Triplet<double>> m_triplets;
+};
+
+namespace {
+
+bool inRange(int index, std::size_t count) {
+    return index >= 0 && static_cast<std::size_t>(index) < count;
+}
+
+/// Geometric stiffness of a beam under an axial force [N, tension positive], in its own axes
+/// (Przemieniecki 1968, 15.2), for bending in both planes.
+Matrix12 localGeometric(double axial, double l) {
+    Matrix12 k = Matrix12::Zero();
+    const double a = axial / (30 * l);
+    for (const bool up : {false, true}) {
+        // Deflection along y turns about z, along z about y the other way.
+        const int u = up ? 2 : 1, r = up ? 4 : 5;
+        const double s = up ? -1 : 1;
+        const std::array<int, 4> at{u, r, 6 + u, 6 + r};
+        Eigen::Matrix4d m;
+        m << 36, 3 * l * s, -36, 3 * l * s,            //
+            3 * l * s, 4 * l * l, -3 * l * s, -l * l,  //
+            -36, -3 * l * s, 36, -3 * l * s,           //
+            3 * l * s, -l * l, -3 * l * s, 4 * l * l;
+        for (int i = 0; i < 4; ++i)
+            for (int j = 0; j < 4; ++j)
+                k(at[static_cast<std::size_t>(i)], at[static_cast<std::size_t>(j)]) = a * m(i, j);
+    }
+    return k;
+}
+
+/// Consistent mass of a beam in its own axes (Przemieniecki 1968, 11.2, shear and rotary inertia of the
+/// bending planes left out; the twist has that of the section).
+Matrix12 localMass(double perLength, double polarPerArea, double l) {
+    Matrix12 m = Matrix12::Zero();
+    const double w = perLength * l / 420;
+    const double along = perLength * l / 6, twist = along * polarPerArea;
+    m(0, 0) = m(6, 6) = 2 * along;
+    m(0, 6) = m(6, 0) = along;
+    m(3, 3) = m(9, 9) = 2 * twist;
+    m(3, 9) = m(9, 3) = twist;
+    for (const bool up : {false, true}) {
+        const int u = up ? 2 : 1, r = up ? 4 : 5;
+        const double s = up ? -1 : 1;
+        const std::array<int, 4> at{u, r, 6 + u, 6 + r};
+        Eigen::Matrix4d b;
+        b << 156, 22 * l * s, 54, -13 * l * s,              //
+            22 * l * s, 4 * l * l, 13 * l * s, -3 * l * l,  //
+            54, 13 * l * s, 156, -22 * l * s,               //
+            -13 * l * s, -3 * l * l, -22 * l * s, 4 * l * l;
+        for (int i = 0; i < 4; ++i)
+            for (int j = 0; j < 4; ++j)
+                m(at[static_cast<std::size_t>(i)], at[static_cast<std::size_t>(j)]) = w * b(i, j);
+    }
+    return m;
+}
+
+/// In global axes; what an end does not pass on is condensed out as the stiffness is.
+Matrix12 toGlobal(const BeamElement &e, const FrameBeam &beam, const Matrix12 &local) {
+    Matrix12 turn = e.condense;
+    for (int i = 0; i < 6; ++i) {
+        if (beam.releasedFrom & (1u << i)) turn.row(i).setZero();
+        if (beam.releasedTo & (1u << i)) turn.row(6 + i).setZero();
+    }
+    turn = e.rotation.transpose() * turn;
+    return turn * local * turn.transpose();
+}
+
+}  // namespace
+
+Result<FrameAssembly> FrameAssembly::make(const FrameModel &model) {
+    FrameAssembly a;
+    a.m_model = &model;
+    if (auto r = a.checkIndices(); !r) return tl::unexpected(r.error());
+    if (auto r = a.makeElements(); !r) return tl::unexpected(r.error());
+    auto map = FreedomMap::make(model);
+    if (!map) return tl::unexpected(map.error());
+    a.m_map = std::move(*map);
+    a.markAttached();
+    return a;
+}
+
+Result<bool> FrameAssembly::checkIndices() const {
+    const FrameModel &m = *m_model;
+    const auto bad = [](const std::string &where) {
+        return fail(ProblemKind::UnknownId, "This refers to something that the model does not have.", where);
+    };
+    for (const FrameBeam &b : m.beams)
+        if (!inRange(b.from, m.nodes.size()) || !inRange(b.to, m.nodes.size()) ||
+            !inRange(b.material, m.materials.size()) || !inRange(b.section, m.sections.size()))
+            return bad("beams/" + b.id);
+    for (const FrameShell &s : m.shells)
+        if (!inRange(s.material, m.materials.size()) ||
+            !std::all_of(s.nodes.begin(), s.nodes.end(), [&](int n) { return inRange(n, m.nodes.size()); }))
+            return bad("shells/" + s.id);
+    for (const FrameSpring &s : m.springs)
+        if (!inRange(s.from, m.nodes.size()) || (s.to != -1 && !inRange(s.to, m.nodes.size())))
+            return bad("springs/" + s.id);
+    for (const RigidLink &r : m.rigidLinks) {
+        if (!inRange(r.master, m.nodes.size())) return bad("rigid");
+        for (const int s : r.slaves)
+            if (!inRange(s, m.nodes.size())) return bad("rigid");
+    }
+    for (const FrameSupport &s : m.supports)
+        if (!inRange(s.node, m.nodes.size())) return bad("supports");
+    for (const PrescribedFreedom &p : m.prescribed)
+        if (!inRange(p.node, m.nodes.size()) || !inRange(p.loadCase, m.cases.size()) ||
+            !inRange(p.freedom, 6))
+            return bad("prescribed");
+    const auto loadFits = [&](int loadCase, int index, std::size_t count) {
+        return inRange(loadCase, m.cases.size()) && inRange(index, count);
+    };
+    for (const NodeLoad &l : m.nodeLoads)
+        if (!loadFits(l.loadCase, l.node, m.nodes.size())) return bad("loads");
+    for (const BeamLoad &l : m.beamLoads)
+        if (!loadFits(l.loadCase, l.beam, m.beams.size())) return bad("loads");
+    for (const ShellLoad &l : m.shellLoads)
+        if (!loadFits(l.loadCase, l.shell, m.shells.size())) return bad("loads");
+    for (const AccelerationLoad &l : m.accelerations)
+        if (!inRange(l.loadCase, m.cases.size())) return bad("loads");
+    return true;
+}
+
+Result<bool> FrameAssembly::makeElements() {
+    m_beams.reserve(m_model->beams.size());
+    for (const FrameBeam &beam : m_model->beams) {
+        auto element = makeBeamElement(*m_model, beam);
+        if (!element) return tl::unexpected(element.error());
+        m_beams.push_back(std::move(*element));
+    }
+    m_shells.reserve(m_model->shells.size());
+    const std::vector<double> folds = shellFolds();
+    for (std::size_t s = 0; s < m_model->shells.size(); ++s) {
+        auto element = makeShellElement(*m_model, m_model->shells[s], folds[s]);
+        if (!element) return tl::unexpected(element.error());
+        m_shells.push_back(std::move(*element));
+    }
+    return true;
+}
+
+/// Per shell the largest angle to a neighbor that continues it; sharper ones are edges, not curvature.
+std::vector<double> FrameAssembly::shellFolds() const {
+    constexpr double sharpest = 0.7;  // rad
+    const auto &shells = m_model->shells;
+    std::vector<double> out(shells.size(), 0);
+    std::vector<Vec3> normals;
+    std::vector<std::vector<std::size_t>> at(m_model->nodes.size());
+    for (std::size_t s = 0; s < shells.size(); ++s) {
+        normals.push_back(shells[s].nodes.size() < 3 ? Vec3(0, 0, 0) : shellNormal(*m_model, shells[s]));
+        for (const int n : shells[s].nodes) at[static_cast<std::size_t>(n)].push_back(s);
+    }
+    for (const auto &around : at)
+        for (const std::size_t s : around)
+            for (const std::size_t other : around) {
+                // Either side may be up.
+                const double cosine = std::abs(normals[s].dot(normals[other]));
+                const double angle = std::acos(std::min(1.0, cosine));
+                if (angle < sharpest) out[s] = std::max(out[s], angle);
+            }
+    return out;
+}
+
+void FrameAssembly::markAttached() {
+    m_attached.assign(m_model->nodes.size(), false);
+    m_hasElement.assign(m_model->nodes.size(), false);
+    const auto mark = [this](int node) { m_attached[static_cast<std::size_t>(node)] = true; };
+    const auto markElement = [&](int node) {
+        mark(node);
+        m_hasElement[static_cast<std::size_t>(node)] = true;
+    };
+    for (const FrameBeam &b : m_model->beams) {
+        markElement(b.from);
+        markElement(b.to);
+    }
+    for (const FrameShell &s : m_model->shells)
+        for (const int n : s.nodes) markElement(n);
+    for (const FrameSpring &s : m_model->springs) {
+        mark(s.from);
+        if (s.to >= 0) mark(s.to);
+    }
+    for (const FrameSupport &s : m_model->supports)
+        if (s.fixed) mark(s.node);
+    for (const PrescribedFreedom &p : m_model->prescribed) mark(p.node);
+    for (const FreedomMap::Body &body : m_map.bodies()) {
+        const bool any = std::any_of(body.nodes.begin(), body.nodes.end(),
+                                     [this](int n) { return m_attached[static_cast<std::size_t>(n)]; });
+        if (any)
+            for (const int node : body.nodes) mark(node);
+    }
+}
+
+Sparse FrameAssembly::stiffness(CaseRows *givenLoads) const {
+    Summer sum(*this, m_beams.size() * 78 + m_shells.size() * 300 + m_model->springs.size() * 78);
+    for (std::size_t b = 0; b < m_beams.size(); ++b) {
+        const std::array<int, 2> nodes{m_model->beams[b].from, m_model->beams[b].to};
+        sum.add(m_beams[b].globalStiffness(), nodes.data(), givenLoads);
+    }
+    addOthers(sum, givenLoads);
+    return sum.sum();
+}
+
+Sparse FrameAssembly::stiffnessWith(const std::vector<Matrix12> &beams) const {
+    Summer sum(*this, m_beams.size() * 78 + m_shells.size() * 300 + m_model->springs.size() * 78);
+    for (std::size_t b = 0; b < m_beams.size(); ++b) {
+        const std::array<int, 2> nodes{m_model->beams[b].from, m_model->beams[b].to};
+        sum.add(beams[b], nodes.data());
+    }
+    addOthers(sum, nullptr);
+    return sum.sum();
+}
+
+/// Shells and springs.
+void FrameAssembly::addOthers(Summer &sum, CaseRows *givenLoads) const {
+    for (std::size_t s = 0; s < m_shells.size(); ++s)
+        sum.add(m_shells[s].stiffness(), m_model->shells[s].nodes.data(), givenLoads);
+    for (const FrameSpring &s : m_model->springs) {
+        const std::array<int, 2> nodes{s.from, s.to};
+        if (s.to < 0) {
+            sum.add(s.stiffness, nodes.data(), givenLoads);
+            continue;
+        }
+        Matrix12 k;
+        k << s.stiffness, -s.stiffness, -s.stiffness, s.stiffness;
+        sum.add(k, nodes.data(), givenLoads);
+    }
+}
+
+Sparse FrameAssembly::mass() const {
+    Summer sum(*this, m_beams.size() * 78 + m_shells.size() * 150);
+    for (std::size_t b = 0; b < m_beams.size(); ++b) {
+        const FrameBeam &beam = m_model->beams[b];
+        const FrameSection &section = m_model->sections[static_cast<std::size_t>(beam.section)];
+        const double polar = section.A > 0 ? (section.Iy + section.Iz) / section.A : 0;
+        const std::array<int, 2> nodes{beam.from, beam.to};
+        sum.add(toGlobal(m_beams[b], beam, localMass(m_beams[b].massPerLength, polar, m_beams[b].length)),
+                nodes.data());
+    }
+    for (std::size_t s = 0; s < m_shells.size(); ++s) {
+        const FrameShell &shell = m_model->shells[s];
+        const double density = m_model->materials[static_cast<std::size_t>(shell.material)].density;
+        sum.add(m_shells[s].mass(density), shell.nodes.data());
+    }
+    return sum.sum();
+}
+
+Sparse FrameAssembly::geometricStiffness(const Eigen::VectorXd &motions,
+                                         const std::vector<double> &beamAxial) const {
+    Summer sum(*this, m_beams.size() * 78 + m_shells.size() * 300);
+    for (std::size_t b = 0; b < m_beams.size(); ++b) {
+        const FrameBeam &beam = m_model->beams[b];
+        const std::array<int, 2> nodes{beam.from, beam.to};
+        sum.add(toGlobal(m_beams[b], beam, localGeometric(beamAxial[b], m_beams[b].length)), nodes.data());
+    }
+    for (std::size_t s = 0; s < m_shells.size(); ++s)
+        sum.add(m_shells[s].geometricStiffness(shellMotions(s, motions)), m_model->shells[s].nodes.data());
+    return sum.sum();
+}
+
+CaseRows FrameAssembly::motions(const CaseRows &free) const {
+    const auto nodes = static_cast<int>(m_model->nodes.size());
+    CaseRows u = CaseRows::Zero(6 * nodes, free.cols());
+    for (int n = 0; n < nodes; ++n)
+        for (int f = 0; f < 6; ++f)
+            for (const FreedomTerm &t : m_map.terms(n, f)) {
+                if (t.column < freeCount())
+                    u.row(6 * n + f) += t.coefficient * free.row(t.column);
+                else
+                    u.row(6 * n + f) += t.coefficient * m_map.given().row(t.column - freeCount());
+            }
+    return u;
+}
+
+Eigen::VectorXd FrameAssembly::shape(const Eigen::VectorXd &free) const {
+    const auto nodes = static_cast<int>(m_model->nodes.size());
+    Eigen::VectorXd u = Eigen::VectorXd::Zero(6 * nodes);
+    for (int n = 0; n < nodes; ++n)
+        for (int f = 0; f < 6; ++f)
+            for (const FreedomTerm &t : m_map.terms(n, f))
+                if (t.column < freeCount()) u(6 * n + f) += t.coefficient * free(t.column);
+    return u;
+}
+
+CaseRows FrameAssembly::freeLoads(const CaseRows &nodal) const {
+    CaseRows out = CaseRows::Zero(freeCount(), nodal.cols());
+    for (int n = 0; n < static_cast<int>(m_model->nodes.size()); ++n)
+        for (int f = 0; f < 6; ++f)
+            for (const FreedomTerm &t : m_map.terms(n, f))
+                if (t.column < freeCount()) out.row(t.column) += t.coefficient * nodal.row(6 * n + f);
+    return out;
+}
+
+Eigen::VectorXd FrameAssembly::shellMotions(std::size_t shell,
+                                            const Eigen::Ref<const Eigen::VectorXd> &motions) const {
+    const std::vector<int> &nodes = m_model->shells[shell].nodes;
+    Eigen::VectorXd u(6 * static_cast<Eigen::Index>(nodes.size()));
+    for (std::size_t i = 0; i < nodes.size(); ++i)
+        u.segment<6>(6 * static_cast<Eigen::Index>(i)) = motions.segment<6>(6 * nodes[i]);
+    return u;
+}
+
+}  // namespace hefty::mechanics

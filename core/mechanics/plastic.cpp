@@ -1,0 +1,447 @@
+#include "core/mechanics/plastic.h"
+
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+#include <fmt/format.h>
+
+#include "core/mechanics/eigen_analysis.h"
+#include "core/mechanics/frame_assembly.h"
+#include "core/mechanics/frame_solver.h"
+
+namespace hefty::mechanics {
+namespace {
+
+constexpr int loadedPieces = 24;    ///< of a beam with a load on it
+constexpr double onSurface = 1e-9;  ///< nearer than this a force is on the yield surface
+constexpr double mostDrift = 2e-4;  ///< off the surface in one step, as it is curved
+constexpr double collapsed = 1e6;   ///< times softer than it was elastic
+constexpr int mostSteps = 4000;
+
+using Vec3d = Eigen::Vector3d;
+
+/// Whether scaled forces are outside the surface.
+bool outside(SectionKind kind, double n, double my, double mz) {
+    if (n >= 1) return true;
+    if (kind == SectionKind::Rectangular) {
+        const double room = std::min(1.0, (1 - n) / 0.75);
+        const double a = 1.13 * n * n < 1 ? std::min(6.0, 1.66 / (1 - 1.13 * n * n)) : 6.0;
+        return std::pow(my / room, a) + std::pow(mz / room, a) > 1;
+    }
+    const double m = kind == SectionKind::Round ? std::hypot(my, mz)
+                                                : std::pow(std::pow(my, 1.66) + std::pow(mz, 1.66), 1 / 1.66);
+    return m > 1 - std::pow(n, 1.7);
+}
+
+}  // namespace
+
+double yieldGauge(SectionKind kind, double n, double my, double mz) {
+    n = std::abs(n);
+    my = std::abs(my);
+    mz = std::abs(mz);
+    double low = std::max({n, my, mz}),
+           high = n + my + mz;  // the surface is convex and holds the unit points
+    if (!(high > 0)) return 0;
+    if (kind == SectionKind::Round) low = std::max(n, std::hypot(my, mz));
+    high *= 1.0000001;
+    for (int i = 0; i < 60 && high - low > 1e-14 * high; ++i) {
+        const double k = (low + high) / 2;
+        (outside(kind, n / k, my / k, mz / k) ? low : high) = k;
+    }
+    return (low + high) / 2;
+}
+
+namespace {
+
+/// A beam's end with what it takes to make it plastic.
+struct End {
+    double axial = 0, momentY = 0, momentZ = 0;  ///< plastic values
+    SectionKind kind = SectionKind::Other;
+    bool yields = false;  ///< it has plastic values
+    bool hinge = false;
+    Vec6 gradient = Vec6::Zero();
+
+    [[nodiscard]] double gauge(const Vec6 &f) const {
+        return yieldGauge(kind, f(0) / axial, f(4) / momentY, f(5) / momentZ);
+    }
+    /// Of the gauge, by the forces.
+    [[nodiscard]] Vec6 slope(const Vec6 &f) const {
+        const Vec3d at(f(0) / axial, f(4) / momentY, f(5) / momentZ);
+        const Vec3d size(axial, momentY, momentZ);
+        constexpr std::array rows{0, 4, 5};
+        constexpr double h = 1e-5;
+        Vec6 out = Vec6::Zero();
+        for (int i = 0; i < 3; ++i) {
+            Vec3d up = at, down = at;
+            up(i) += h;
+            down(i) -= h;
+            out(rows[static_cast<std::size_t>(i)]) =
+                (yieldGauge(kind, up(0), up(1), up(2)) - yieldGauge(kind, down(0), down(1), down(2))) /
+                (2 * h) / size(i);
+        }
+        return out;
+    }
+};
+
+class PlasticSolver {
+  public:
+    PlasticSolver(const FrameModel &whole, int loadCase) : m_whole(whole), m_case(loadCase) {}
+
+    Result<PlasticSolution> run() {
+        if (auto r = prepare(); !r) return tl::unexpected(r.error());
+        m_out.path.push_back({});
+        for (int step = 0; step < mostSteps; ++step) {
+            if (!solveRate()) return collapse();
+            if (closeHinges()) continue;
+            const double room = nextEvent();
+            if (!std::isfinite(room) || room > 1e12)
+                return fail(ProblemKind::Undetermined, "Nothing yields however large the load is.",
+                            "analysis", "Give the beams a yield stress and plastic moduli.");
+            advance(room);
+            openHinges();
+        }
+        return fail(ProblemKind::NotFinite, "The collapse is not found within the steps allowed.", "analysis",
+                    "Check for members of very different strength.");
+    }
+
+  private:
+    Result<bool> prepare() {
+        if (m_case < 0 || m_case >= static_cast<int>(m_whole.cases.size()))
+            return fail(ProblemKind::UnknownId, "There is no such load case.", "analysis/case");
+        for (const PrescribedFreedom &p : m_whole.prescribed)
+            if (p.loadCase == m_case && p.value != 0)
+                return fail(ProblemKind::BadInput, "A collapse under given motions is not told.",
+                            "prescribed", "Load the case with forces.");
+        // Asked of the model itself first: indices checked, mechanisms named.
+        if (auto whole = solveStatic(m_whole); !whole) return tl::unexpected(whole.error());
+        m_model = cutLoaded();
+        auto assembly = FrameAssembly::make(m_model);
+        if (!assembly) return tl::unexpected(assembly.error());
+        m_assembly = std::move(*assembly);
+        if (auto r = makeEnds(); !r) return r;
+        makeLoads();
+        m_forces.assign(m_model.beams.size(), Vec12::Zero());
+        return true;
+    }
+
+    /// Beams with a load on them in pieces; the pieces of the others stay whole.
+    FrameModel cutLoaded() {
+        std::vector<bool> loaded(m_whole.beams.size(), false);
+        for (const BeamLoad &l : m_whole.beamLoads)
+            if (l.loadCase == m_case) loaded[static_cast<std::size_t>(l.beam)] = true;
+        for (const AccelerationLoad &l : m_whole.accelerations)
+            if (l.loadCase == m_case && !l.acceleration.isZero()) loaded.assign(loaded.size(), true);
+        FrameModel out = m_whole;
+        out.beams.clear();
+        out.beamLoads.clear();
+        for (std::size_t b = 0; b < m_whole.beams.size(); ++b) {
+            FrameModel lone = m_whole;
+            lone.nodes = out.nodes;
+            lone.beams = {m_whole.beams[b]};
+            lone.beamLoads.clear();
+            const FrameModel pieces = refined(lone, loaded[b] ? loadedPieces : 1);
+            out.nodes = pieces.nodes;
+            const int first = static_cast<int>(out.beams.size());
+            for (const FrameBeam &p : pieces.beams) {
+                out.beams.push_back(p);
+                m_pieceOf.push_back(static_cast<int>(b));
+            }
+            for (const BeamLoad &l : m_whole.beamLoads)
+                if (l.loadCase == m_case && l.beam == static_cast<int>(b))
+                    for (int i = first; i < static_cast<int>(out.beams.size()); ++i)
+                        out.beamLoads.push_back({l.loadCase, i, l.distributed});
+        }
+        return out;
+    }
+
+    Result<bool> makeEnds() {
+        for (const FrameBeam &b : m_model.beams) {
+            const FrameSection &s = m_model.sections[static_cast<std::size_t>(b.section)];
+            const FrameMaterial &m = m_model.materials[static_cast<std::size_t>(b.material)];
+            End end;
+            end.kind = s.kind;
+            end.axial = s.A * m.yield;
+            end.momentY = s.Zpy * m.yield;
+            end.momentZ = s.Zpz * m.yield;
+            end.yields = end.axial > 0 && end.momentY > 0 && end.momentZ > 0;
+            if (!end.yields && (m.yield > 0 || s.Zpy > 0 || s.Zpz > 0))
+                return fail(ProblemKind::BadInput,
+                            "A beam that yields needs a yield stress and both plastic moduli.",
+                            m.yield > 0 ? "sections/" + s.id : "materials/" + m.id,
+                            "Give yield, Zpy and Zpz, or none of them for a beam that stays elastic.");
+            m_ends.push_back({end, end});
+        }
+        return true;
+    }
+
+    void makeLoads() {
+        const auto rows = 6 * static_cast<Eigen::Index>(m_model.nodes.size());
+        m_nodal = Eigen::VectorXd::Zero(rows);
+        for (const NodeLoad &l : m_model.nodeLoads)
+            if (l.loadCase == m_case) {
+                m_nodal.segment<3>(6 * l.node) += l.force;
+                m_nodal.segment<3>(6 * l.node + 3) += l.moment;
+            }
+        for (const ShellLoad &l : m_model.shellLoads)
+            if (l.loadCase == m_case)
+                addShell(l.shell,
+                         m_assembly.shells()[static_cast<std::size_t>(l.shell)].pressureLoads(l.pressure));
+        m_equivalent.assign(m_model.beams.size(), Vec12::Zero());
+        for (const BeamLoad &l : m_model.beamLoads) addBeam(l.beam, l.distributed);
+        for (const AccelerationLoad &l : m_model.accelerations)
+            if (l.loadCase == m_case) {
+                for (std::size_t b = 0; b < m_model.beams.size(); ++b)
+                    addBeam(static_cast<int>(b), l.acceleration * m_assembly.beams()[b].massPerLength);
+                for (std::size_t s = 0; s < m_model.shells.size(); ++s) {
+                    const FrameShell &shell = m_model.shells[s];
+                    const double density =
+                        m_model.materials[static_cast<std::size_t>(shell.material)].density;
+                    addShell(static_cast<int>(s),
+                             m_assembly.shells()[s].weightLoads(l.acceleration * density * shell.thickness));
+                }
+            }
+    }
+    void addShell(int shell, const std::vector<Vec3> &forces) {
+        const std::vector<int> &nodes = m_model.shells[static_cast<std::size_t>(shell)].nodes;
+        for (std::size_t i = 0; i < nodes.size(); ++i) m_nodal.segment<3>(6 * nodes[i]) += forces[i];
+    }
+    void addBeam(int beam, const Vec3 &q) {
+        const BeamElement &e = m_assembly.beams()[static_cast<std::size_t>(beam)];
+        const Vec3 local(q.dot(e.axes.x), q.dot(e.axes.y), q.dot(e.axes.z));
+        Vec12 ends = e.condense * consistentLoad(local, e.length);
+        const FrameBeam &b = m_model.beams[static_cast<std::size_t>(beam)];
+        for (int i = 0; i < 6; ++i) {
+            if (b.releasedFrom & (1u << i)) ends(i) = 0;
+            if (b.releasedTo & (1u << i)) ends(6 + i) = 0;
+        }
+        m_equivalent[static_cast<std::size_t>(beam)] += ends;
+    }
+
+    /// What hinges leave of a beam's forces: I - K G (G' K G)^-1 G'. What lies off the yield surface, as
+    /// that is curved, is taken back by the hinges and left to its nodes.
+    Matrix12 yielded(std::size_t b, Vec12 &takenBack) {
+        takenBack.setZero();
+        const Matrix12 &k = m_assembly.beams()[b].local;
+        Eigen::Matrix<double, 12, Eigen::Dynamic> g(12, 0);
+        Eigen::VectorXd excess(0);
+        for (const bool to : {false, true}) {
+            const End &end = m_ends[b][to ? 1 : 0];
+            if (!end.hinge) continue;
+            g.conservativeResize(Eigen::NoChange, g.cols() + 1);
+            excess.conservativeResize(g.cols());
+            g.rightCols(1).setZero();
+            g.rightCols(1).middleRows(to ? 6 : 0, 6) = end.gradient;
+            excess(g.cols() - 1) = end.gauge(m_forces[b].segment<6>(to ? 6 : 0)) - 1;
+        }
+        if (g.cols() == 0) return Matrix12::Identity();
+        const Eigen::MatrixXd resist = g.transpose() * k * g;
+        takenBack = k * g * resist.ldlt().solve(excess);
+        m_forces[b] -= takenBack;
+        return Matrix12::Identity() - k * g * resist.ldlt().solve(Eigen::MatrixXd(g.transpose()));
+    }
+
+    /// Motions and forces per unit of the load factor; false if the frame has become a mechanism.
+    bool solveRate() {
+        std::vector<Matrix12> tangent;
+        // Columns: the load, and what the hinges took back.
+        CaseRows nodal = CaseRows::Zero(m_nodal.size(), 2);
+        nodal.col(0) = m_nodal;
+        m_rest.clear();
+        for (std::size_t b = 0; b < m_model.beams.size(); ++b) {
+            const BeamElement &e = m_assembly.beams()[b];
+            Vec12 takenBack;
+            const Matrix12 rest = yielded(b, takenBack);
+            m_rest.push_back(rest);
+            tangent.push_back(e.rotation.transpose() * (rest * e.local) * e.rotation);
+            Eigen::Matrix<double, 12, 2> ends;
+            ends << rest * m_equivalent[b], takenBack;
+            const Eigen::Matrix<double, 12, 2> world = e.rotation.transpose() * ends;
+            nodal.middleRows<6>(6 * m_model.beams[b].from) += world.topRows<6>();
+            nodal.middleRows<6>(6 * m_model.beams[b].to) += world.bottomRows<6>();
+        }
+        Sparse k = m_assembly.stiffnessWith(tangent);
+        const Eigen::VectorXd diagonal = k.diagonal();
+        std::vector<Eigen::Triplet<double>> idle;
+        for (Eigen::Index i = 0; i < diagonal.size(); ++i)
+            if (!(diagonal(i) > 1e-12 * diagonal.maxCoeff()))
+                idle.emplace_back(i, i, 1e-9 * diagonal.maxCoeff());
+        Sparse more(k.rows(), k.cols());
+        more.setFromTriplets(idle.begin(), idle.end());
+        k += more;
+        const CaseRows load = m_assembly.freeLoads(nodal);
+        const Factor factor(k);
+        if (!factor.succeeded()) return mechanismOf(k, load);
+        const CaseRows free = factor.solve(load);
+        if (!free.allFinite()) return mechanismOf(k, load);
+        const double give = free.col(0).dot(load.col(0));
+        if (m_loadSize == 0) m_loadSize = load.col(0).norm();
+        const Eigen::VectorXd motion = m_assembly.shape(free.col(0));
+        if (m_elasticGive == 0) m_elasticGive = give;
+        const bool gone = !(give > 0) || give > collapsed * m_elasticGive;
+        if (gone && m_elasticGive > 0) {
+            m_motion = motion * (give > 0 ? 1 : -1);
+            return false;
+        }
+        m_motion = motion;
+        m_give = give;
+        correct(m_assembly.shape(free.col(1)));
+        m_rates.clear();
+        for (std::size_t b = 0; b < m_model.beams.size(); ++b) {
+            const BeamElement &e = m_assembly.beams()[b];
+            Vec12 u;
+            u << motion.segment<6>(6 * m_model.beams[b].from), motion.segment<6>(6 * m_model.beams[b].to);
+            const Vec12 local = e.rotation * u;
+            m_rates.push_back(m_rest[b] * (e.local * local - m_equivalent[b]));
+        }
+        return true;
+    }
+
+    /// Exactly singular: held by next to nothing the frame shows how it goes.
+    bool mechanismOf(Sparse k, const CaseRows &load) {
+        for (Eigen::Index i = 0; i < k.rows(); ++i) k.coeffRef(i, i) *= 1 + 1e-9;
+        const Factor factor(k);
+        if (factor.succeeded()) m_motion = m_assembly.shape(factor.solve(load).col(0));
+        return false;
+    }
+
+    /// Brings the forces back into balance after the hinges took some back.
+    void correct(const Eigen::VectorXd &motion) {
+        for (std::size_t b = 0; b < m_model.beams.size(); ++b) {
+            const BeamElement &e = m_assembly.beams()[b];
+            Vec12 u;
+            u << motion.segment<6>(6 * m_model.beams[b].from), motion.segment<6>(6 * m_model.beams[b].to);
+            m_forces[b] += m_rest[b] * (e.local * (e.rotation * u));
+        }
+    }
+
+    /// A hinge whose flow would be backward closes; true if one did.
+    bool closeHinges() {
+        bool any = false;
+        for (std::size_t b = 0; b < m_model.beams.size(); ++b)
+            for (const std::size_t to : {std::size_t{0}, std::size_t{1}}) {
+                End &end = m_ends[b][to];
+                if (!end.hinge || m_closed.contains({b, to})) continue;
+                // Elastic trial with this hinge shut: does the gauge grow?
+                const BeamElement &e = m_assembly.beams()[b];
+                Vec12 u;
+                u << m_motion.segment<6>(6 * m_model.beams[b].from),
+                    m_motion.segment<6>(6 * m_model.beams[b].to);
+                const Vec12 trial = e.local * (e.rotation * u) - m_equivalent[b];
+                const double grows = end.gradient.dot(trial.segment<6>(static_cast<Eigen::Index>(6 * to)));
+                if (grows >= -1e-9 * end.gradient.norm() * trial.norm()) continue;
+                end.hinge = false;
+                m_closed.insert({b, to});
+                any = true;
+            }
+        return any;
+    }
+
+    /// How far the load can grow before an end reaches the surface, or one that flows along it drifts off.
+    [[nodiscard]] double nextEvent() const {
+        double room = std::numeric_limits<double>::infinity();
+        for (std::size_t b = 0; b < m_model.beams.size(); ++b)
+            for (const std::size_t to : {std::size_t{0}, std::size_t{1}}) {
+                const End &end = m_ends[b][to];
+                if (!end.yields) continue;
+                const auto row = static_cast<Eigen::Index>(6 * to);
+                const Vec6 now = m_forces[b].segment<6>(row), rate = m_rates[b].segment<6>(row);
+                const double limit = end.hinge ? 1 + mostDrift : 1;
+                room = std::min(room, roomTo(end, now, rate, limit));
+            }
+        return room;
+    }
+    /// The gauge is convex along a line, so there is one way out at most.
+    static double roomTo(const End &end, const Vec6 &now, const Vec6 &rate, double limit) {
+        const double reach = end.gauge(rate);
+        if (!(reach > 1e-12)) return std::numeric_limits<double>::infinity();
+        const double at = end.gauge(now);
+        // On the surface already: out at once if it grows, else as far as it takes to come round.
+        const auto gauge = [&](double d) { return end.gauge(Vec6(now + d * rate)); };
+        if (at >= limit - onSurface) {
+            const double small = 1e-7 / reach;
+            if (gauge(small) > at + 1e-3 * reach * small) return 0;
+            limit = at + mostDrift;  // beside a hinge it moves along the surface with it
+        }
+        double low = 0, high = (limit + at) / reach * 1.0001 + 1e-12;
+        if (gauge(high) <= limit) return std::numeric_limits<double>::infinity();
+        for (int i = 0; i < 80 && high - low > 1e-13 * high; ++i) {
+            const double middle = (low + high) / 2;
+            (gauge(middle) > limit ? high : low) = middle;
+        }
+        return high;
+    }
+
+    void advance(double room) {
+        m_out.path.push_back({m_factor + room, 0, 0});
+        PlasticPoint &now = m_out.path.back();
+        const PlasticPoint &before = m_out.path[m_out.path.size() - 2];
+        const double give = m_give * room;  // load times motion, per unit load
+        now.deflection = before.deflection + give / std::max(m_loadSize, 1e-300);
+        now.work = before.work + (m_factor + room / 2) * give;
+        m_factor += room;
+        if (room > 0) m_closed.clear();
+        for (std::size_t b = 0; b < m_forces.size(); ++b) m_forces[b] += room * m_rates[b];
+    }
+
+    void openHinges() {
+        bool opened = false;
+        for (std::size_t b = 0; b < m_model.beams.size(); ++b)
+            for (const std::size_t to : {std::size_t{0}, std::size_t{1}}) {
+                End &end = m_ends[b][to];
+                if (!end.yields) continue;
+                auto force = m_forces[b].segment<6>(static_cast<Eigen::Index>(6 * to));
+                const double gauge = end.gauge(force);
+                if (end.hinge) {
+                    end.gradient = end.slope(force);
+                    continue;
+                }
+                // One at a time: of two ends at a node that reach it together only one turns.
+                if (opened || gauge < 1 - 1e-7) continue;
+                const Vec6 rate = m_rates[b].segment<6>(static_cast<Eigen::Index>(6 * to));
+                const double reach = end.gauge(rate);
+                if (!(reach > 1e-12)) continue;
+                const double small = 1e-7 / reach;
+                if (!(end.gauge(Vec6(force + small * rate)) > gauge + 1e-3 * reach * small)) continue;
+                end.hinge = true;
+                end.gradient = end.slope(force);
+                opened = true;
+                m_out.hinges.push_back({static_cast<int>(b), to == 1, m_factor});
+            }
+    }
+
+    Result<PlasticSolution> collapse() {
+        m_out.collapseFactor = m_factor;
+        double most = 0;
+        for (std::size_t n = 0; n < m_whole.nodes.size(); ++n)
+            most =
+                std::max(most, m_motion.segment<3>(6 * static_cast<Eigen::Index>(n)).cwiseAbs().maxCoeff());
+        for (std::size_t n = 0; n < m_whole.nodes.size(); ++n)
+            m_out.collapse.emplace_back(m_motion.segment<6>(6 * static_cast<Eigen::Index>(n)) /
+                                        (most > 0 ? most : 1));
+        for (PlasticHinge &h : m_out.hinges) h.beam = m_pieceOf[static_cast<std::size_t>(h.beam)];
+        return std::move(m_out);
+    }
+
+    const FrameModel &m_whole;
+    int m_case;
+    FrameModel m_model;
+    FrameAssembly m_assembly;
+    std::vector<int> m_pieceOf;  ///< per beam of m_model: which of m_whole
+    std::vector<std::array<End, 2>> m_ends;
+    Eigen::VectorXd m_nodal;
+    std::vector<Vec12> m_equivalent, m_forces, m_rates;
+    std::vector<Matrix12> m_rest;
+    std::set<std::pair<std::size_t, std::size_t>> m_closed;  ///< closed since the load last grew
+    Eigen::VectorXd m_motion;
+    double m_factor = 0, m_give = 0, m_elasticGive = 0, m_loadSize = 0;
+    PlasticSolution m_out;
+};
+
+}  // namespace
+
+Result<PlasticSolution> solvePlastic(const FrameModel &model, int loadCase) {
+    return PlasticSolver(model, loadCase).run();
+}
+
+}  // namespace hefty::mechanics

@@ -1,0 +1,421 @@
+#include "core/mechanics/shell_element.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <Eigen/Geometry>
+
+namespace hefty::mechanics {
+namespace {
+
+using Eigen::Vector2d;
+using Eigen::Vector3d;
+
+constexpr double shearCorrection = 5.0 / 6;
+
+/// Midpoints of the sides in area coordinates: exact for quadratics with a third of the area each.
+const std::array<Vector3d, 3> sidePoints{Vector3d(0.5, 0.5, 0), Vector3d(0, 0.5, 0.5), Vector3d(0.5, 0, 0.5)};
+
+}  // namespace
+
+ShellStress vonMises(const ShellForces &f, double thickness) {
+    const auto at = [&](double z) {
+        const Vector3d s = f.membrane / thickness + f.bending * (12 * z / std::pow(thickness, 3));
+        return std::sqrt(std::max(0.0, s(0) * s(0) + s(1) * s(1) - s(0) * s(1) + 3 * s(2) * s(2)));
+    };
+    return {at(thickness / 2), at(0), at(-thickness / 2)};
+}
+
+ShellTriangle::ShellTriangle(const std::array<Vec3, 3> &c, double thickness, const FrameMaterial &material,
+                             double drilling)
+    : m_thickness(thickness), m_E(material.E), m_nu(material.nu), m_drilling(drilling) {
+    const Vec3 x = (c[1] - c[0]).normalized();
+    const Vec3 z = (c[1] - c[0]).cross(c[2] - c[0]).normalized();
+    m_axes << x.transpose(), z.cross(x).transpose(), z.transpose();
+    for (std::size_t i = 0; i < 3; ++i) m_at[i] = (m_axes * (c[i] - c[0])).head<2>();
+    m_area = (c[1] - c[0]).cross(c[2] - c[0]).norm() / 2;
+    m_plane << 1, m_nu, 0, m_nu, 1, 0, 0, 0, (1 - m_nu) / 2;
+    m_plane *= m_E / (1 - m_nu * m_nu);
+    for (std::size_t k = 0; k < 3; ++k) {
+        const Vector2d d = m_at[(k + 1) % 3] - m_at[k];
+        m_length[k] = d.norm();
+        m_cos[k] = d.x() / m_length[k];
+        m_sin[k] = d.y() / m_length[k];
+        m_phi[k] = 2 / (shearCorrection * (1 - m_nu)) * std::pow(m_thickness / m_length[k], 2);
+    }
+}
+
+/// Mean strain (exx, eyy, gxy) of motions (u, v, theta) of the corners: L' of the basic stiffness over
+/// the volume, alpha = 3/2 (Felippa 2003, section 3).
+ShellTriangle::Matrix3x9 ShellTriangle::meanStrain() const {
+    constexpr double alpha = 1.5;
+    Matrix3x9 b = Matrix3x9::Zero();
+    for (std::size_t i = 0; i < 3; ++i) {
+        const Vector2d &p = m_at[i], &j = m_at[(i + 1) % 3], &k = m_at[(i + 2) % 3];
+        const double yjk = j.y() - k.y(), xkj = k.x() - j.x();
+        const double yij = p.y() - j.y(), yki = k.y() - p.y(), xij = p.x() - j.x(), xki = k.x() - p.x();
+        const auto at = static_cast<Eigen::Index>(3 * i);
+        b(0, at) = b(2, at + 1) = yjk;
+        b(1, at + 1) = b(2, at) = xkj;
+        b(0, at + 2) = alpha / 6 * yjk * (yij - yki);
+        b(1, at + 2) = alpha / 6 * xkj * (xki - xij);
+        b(2, at + 2) = alpha / 3 * (xij * yij - xki * yki);
+    }
+    return b / (2 * m_area);
+}
+
+/// Basic stiffness for the mean strain and higher-order stiffness for the rest (Felippa 2003, section 4).
+Matrix9 ShellTriangle::membraneStiffness() const {
+    const Matrix3x9 mean = meanStrain();
+    Matrix9 k = m_area * m_thickness * mean.transpose() * m_plane * mean;
+    const double x12 = m_at[0].x() - m_at[1].x(), x23 = m_at[1].x() - m_at[2].x(),
+                 x31 = m_at[2].x() - m_at[0].x();
+    const double y12 = m_at[0].y() - m_at[1].y(), y23 = m_at[1].y() - m_at[2].y(),
+                 y31 = m_at[2].y() - m_at[0].y();
+    const double l21 = m_length[0] * m_length[0], l32 = m_length[1] * m_length[1],
+                 l13 = m_length[2] * m_length[2];
+    const double a = m_area;
+    // Corner rotations beyond the mean rotation.
+    Matrix3x9 hier;
+    hier << -x23, -y23, 4 * a, -x31, -y31, 0, -x12, -y12, 0,  //
+        -x23, -y23, 0, -x31, -y31, 4 * a, -x12, -y12, 0,      //
+        -x23, -y23, 0, -x31, -y31, 0, -x12, -y12, 4 * a;
+    hier /= 4 * a;
+    // Strains along the sides to strains in own axes.
+    Matrix3 te;
+    te << y23 * -y31 * l21, y31 * -y12 * l32, y12 * -y23 * l13,  //
+        x23 * -x31 * l21, x31 * -x12 * l32, x12 * -x23 * l13,    //
+        (y23 * x31 + -x23 * -y31) * l21, (y31 * x12 + -x31 * -y12) * l32, (y12 * x23 + -x12 * -y23) * l13;
+    te /= 4 * a * a;
+    const Matrix3 natural = te.transpose() * m_plane * te;
+    // beta 1 to 9 of the OPT element.
+    constexpr std::array<double, 10> beta{0, 1, 2, 1, 0, 1, -1, -1, -1, -2};
+    const auto q = [&](std::array<int, 9> n) {
+        Matrix3 m;
+        for (int i = 0; i < 9; ++i)
+            m(i / 3, i % 3) = beta[static_cast<std::size_t>(n[static_cast<std::size_t>(i)])];
+        m.row(0) /= l21;
+        m.row(1) /= l32;
+        m.row(2) /= l13;
+        return Matrix3(2 * a / 3 * m);
+    };
+    const Matrix3 q1 = q({1, 2, 3, 4, 5, 6, 7, 8, 9}), q2 = q({9, 7, 8, 3, 1, 2, 6, 4, 5}),
+                  q3 = q({5, 6, 4, 8, 9, 7, 2, 3, 1});
+    const Matrix3 q4 = (q1 + q2) / 2, q5 = (q2 + q3) / 2, q6 = (q3 + q1) / 2;
+    const Matrix3 higher =
+        a * m_thickness *
+        (q4.transpose() * natural * q4 + q5.transpose() * natural * q5 + q6.transpose() * natural * q6);
+    const double beta0 = std::max(0.5 * (1 - 4 * m_nu * m_nu), 0.01);
+    k += m_drilling * 0.75 * beta0 * hier.transpose() * higher * hier;
+    return k;
+}
+
+/// How far the rotation at the middle of each side, along it, exceeds the mean of its ends: from
+/// the side's own shear strain (Katili 1993, equation 28). Of (w, tx, ty), where beta x = ty, beta y = -tx.
+ShellTriangle::Matrix3x9 ShellTriangle::edgeRise() const {
+    Matrix3x9 out = Matrix3x9::Zero();
+    for (std::size_t k = 0; k < 3; ++k) {
+        const double factor = -1.5 / (1 + m_phi[k]);
+        const auto row = static_cast<Eigen::Index>(k);
+        for (const auto &[corner, sign] : {std::pair{k, -1.0}, {(k + 1) % 3, 1.0}}) {
+            const auto at = static_cast<Eigen::Index>(3 * corner);
+            out(row, at) = factor * sign / m_length[k];
+            out(row, at + 1) = factor * 0.5 * -m_sin[k];
+            out(row, at + 2) = factor * 0.5 * m_cos[k];
+        }
+    }
+    return out;
+}
+
+ShellTriangle::Matrix2x9 ShellTriangle::rotations(const Vector3d &l) const {
+    Matrix2x9 out = Matrix2x9::Zero();
+    for (int i = 0; i < 3; ++i) {
+        out(0, 3 * i + 2) = l(i);
+        out(1, 3 * i + 1) = -l(i);
+    }
+    const Matrix3x9 rise = edgeRise();
+    for (int k = 0; k < 3; ++k) {
+        const double bubble = 4 * l(k) * l((k + 1) % 3);
+        out.row(0) += bubble * m_cos[static_cast<std::size_t>(k)] * rise.row(k);
+        out.row(1) += bubble * m_sin[static_cast<std::size_t>(k)] * rise.row(k);
+    }
+    return out;
+}
+
+ShellTriangle::Matrix3x9 ShellTriangle::curvature(const Vector3d &l) const {
+    // Gradients of the area coordinates.
+    std::array<Vector2d, 3> g;
+    for (std::size_t i = 0; i < 3; ++i) {
+        const Vector2d &j = m_at[(i + 1) % 3], &k = m_at[(i + 2) % 3];
+        g[i] = Vector2d(j.y() - k.y(), k.x() - j.x()) / (2 * m_area);
+    }
+    Matrix3x9 out = Matrix3x9::Zero();
+    for (int i = 0; i < 3; ++i) {
+        const Vector2d &d = g[static_cast<std::size_t>(i)];
+        out(0, 3 * i + 2) = d.x();
+        out(1, 3 * i + 1) = -d.y();
+        out(2, 3 * i + 2) = d.y();
+        out(2, 3 * i + 1) = -d.x();
+    }
+    const Matrix3x9 rise = edgeRise();
+    for (int k = 0; k < 3; ++k) {
+        const int next = (k + 1) % 3;
+        const Vector2d d =
+            4 * (l(k) * g[static_cast<std::size_t>(next)] + l(next) * g[static_cast<std::size_t>(k)]);
+        const double c = m_cos[static_cast<std::size_t>(k)], s = m_sin[static_cast<std::size_t>(k)];
+        out.row(0) += d.x() * c * rise.row(k);
+        out.row(1) += d.y() * s * rise.row(k);
+        out.row(2) += (d.y() * c + d.x() * s) * rise.row(k);
+    }
+    return out;
+}
+
+/// Transverse shear strain: along each side -2/3 phi times its rise; at a corner the two sides' values
+/// make a vector, between the corners it is linear.
+ShellTriangle::Matrix2x9 ShellTriangle::shearStrain(const Vector3d &l) const {
+    const Matrix3x9 rise = edgeRise();
+    Matrix2x9 out = Matrix2x9::Zero();
+    for (int corner = 0; corner < 3; ++corner) {
+        const int in = (corner + 2) % 3, away = corner;
+        const auto a = static_cast<std::size_t>(away), b = static_cast<std::size_t>(in);
+        Eigen::Matrix2d sides;
+        sides << m_cos[a], m_sin[a], m_cos[b], m_sin[b];
+        Matrix2x9 along;
+        along.row(0) = -2.0 / 3 * m_phi[a] * rise.row(away);
+        along.row(1) = -2.0 / 3 * m_phi[b] * rise.row(in);
+        out += l(corner) * sides.inverse() * along;
+    }
+    return out;
+}
+
+Matrix9 ShellTriangle::bendingStiffness() const {
+    const Matrix3 bending = m_plane * std::pow(m_thickness, 3) / 12;
+    const double shear = shearCorrection * m_thickness * m_E / (2 * (1 + m_nu));
+    Matrix9 k = Matrix9::Zero();
+    for (const Vector3d &p : sidePoints) {
+        const Matrix3x9 b = curvature(p);
+        const Matrix2x9 s = shearStrain(p);
+        k += m_area / 3 * (b.transpose() * bending * b + shear * s.transpose() * s);
+    }
+    return k;
+}
+
+namespace {
+
+/// Where (u, v, theta) and (w, tx, ty) of each corner stand among its six freedoms.
+constexpr std::array membraneRows{0, 1, 5}, bendingRows{2, 3, 4};
+
+int rowOf(const std::array<int, 3> &rows, int i) {
+    return 6 * (i / 3) + rows[static_cast<std::size_t>(i % 3)];
+}
+
+Eigen::Matrix<double, 9, 1> pick(const Vec18 &u, const std::array<int, 3> &rows) {
+    Eigen::Matrix<double, 9, 1> out;
+    for (int i = 0; i < 9; ++i) out(i) = u(rowOf(rows, i));
+    return out;
+}
+
+}  // namespace
+
+Matrix18 ShellTriangle::toGlobal(const Matrix9 &membrane, const Matrix9 &bending) const {
+    Matrix18 local = Matrix18::Zero();
+    for (int i = 0; i < 9; ++i)
+        for (int j = 0; j < 9; ++j) {
+            local(rowOf(membraneRows, i), rowOf(membraneRows, j)) = membrane(i, j);
+            local(rowOf(bendingRows, i), rowOf(bendingRows, j)) = bending(i, j);
+        }
+    // By blocks of 3 x 3: the rotation has no others.
+    Matrix18 out;
+    for (int i = 0; i < 6; ++i)
+        for (int j = 0; j < 6; ++j)
+            out.block<3, 3>(3 * i, 3 * j) = m_axes.transpose() * local.block<3, 3>(3 * i, 3 * j) * m_axes;
+    return out;
+}
+
+Matrix18 ShellTriangle::stiffness() const {
+    return toGlobal(membraneStiffness(), bendingStiffness());
+}
+
+Matrix18 ShellTriangle::mass(double density) const {
+    const double m = density * m_thickness * m_area, turn = m * m_thickness * m_thickness / 12;
+    Matrix18 out = Matrix18::Zero();
+    for (int i = 0; i < 3; ++i)
+        for (int j = 0; j < 3; ++j) {
+            const double share = (i == j ? 6.0 : 1.0) / 24;
+            out.block<3, 3>(6 * i, 6 * j) = Matrix3::Identity() * (m * share);
+            out.block<3, 3>(6 * i + 3, 6 * j + 3) = Matrix3::Identity() * (turn * share);
+        }
+    return out;
+}
+
+Matrix18 ShellTriangle::geometricStiffness(const Vector3d &n) const {
+    Eigen::Matrix2d tension;
+    tension << n(0), n(2), n(2), n(1);
+    Matrix9 bending = Matrix9::Zero(), membrane = Matrix9::Zero();
+    for (const Vector3d &p : sidePoints) {
+        const Matrix2x9 slope = rotations(p);
+        bending += m_area / 3 * slope.transpose() * tension * slope;
+    }
+    Eigen::Matrix<double, 2, 3> gradient;
+    for (std::size_t i = 0; i < 3; ++i) {
+        const Vector2d &j = m_at[(i + 1) % 3], &k = m_at[(i + 2) % 3];
+        gradient.col(static_cast<Eigen::Index>(i)) = Vector2d(j.y() - k.y(), k.x() - j.x()) / (2 * m_area);
+    }
+    const Matrix3 linear = m_area * gradient.transpose() * tension * gradient;
+    for (int i = 0; i < 3; ++i)
+        for (int j = 0; j < 3; ++j) membrane(3 * i, 3 * j) = membrane(3 * i + 1, 3 * j + 1) = linear(i, j);
+    return toGlobal(membrane, bending);
+}
+
+ShellForces ShellTriangle::forces(const Vec18 &motions) const {
+    Vec18 local;
+    for (int i = 0; i < 6; ++i) local.segment<3>(3 * i) = m_axes * motions.segment<3>(3 * i);
+    const Vector3d middle(1.0 / 3, 1.0 / 3, 1.0 / 3);
+    ShellForces out;
+    out.membrane = m_thickness * m_plane * (meanStrain() * pick(local, membraneRows));
+    out.bending = std::pow(m_thickness, 3) / 12 * m_plane * (curvature(middle) * pick(local, bendingRows));
+    return out;
+}
+
+namespace {
+
+/// Sums the parts' matrices (18 x 18) to that of the shell.
+template <class Make>
+Eigen::MatrixXd sumParts(const ShellElement &e, Make make) {
+    Eigen::MatrixXd sum = Eigen::MatrixXd::Zero(6 * e.nodes, 6 * e.nodes);
+    for (const ShellPart &p : e.parts) {
+        const Matrix18 part = p.share * make(p);
+        for (std::size_t i = 0; i < 3; ++i)
+            for (std::size_t j = 0; j < 3; ++j)
+                sum.block<6, 6>(6 * p.corners[i], 6 * p.corners[j]) +=
+                    part.block<6, 6>(static_cast<Eigen::Index>(6 * i), static_cast<Eigen::Index>(6 * j));
+    }
+    return sum;
+}
+
+Vec18 partMotions(const ShellPart &p, const Eigen::VectorXd &motions) {
+    Vec18 u;
+    for (std::size_t i = 0; i < 3; ++i)
+        u.segment<6>(static_cast<Eigen::Index>(6 * i)) = motions.segment<6>(6 * p.corners[i]);
+    return u;
+}
+
+}  // namespace
+
+Eigen::MatrixXd ShellElement::stiffness() const {
+    return sumParts(*this, [](const ShellPart &p) { return p.triangle.stiffness(); });
+}
+
+Eigen::MatrixXd ShellElement::mass(double density) const {
+    return sumParts(*this, [density](const ShellPart &p) { return p.triangle.mass(density); });
+}
+
+Eigen::MatrixXd ShellElement::geometricStiffness(const Eigen::VectorXd &motions) const {
+    return sumParts(*this, [&motions](const ShellPart &p) {
+        return p.triangle.geometricStiffness(p.triangle.forces(partMotions(p, motions)).membrane);
+    });
+}
+
+std::vector<Vec3> ShellElement::weightLoads(const Vec3 &perArea) const {
+    std::vector<Vec3> out(static_cast<std::size_t>(nodes), Vec3::Zero());
+    for (const ShellPart &p : parts)
+        for (const int c : p.corners)
+            out[static_cast<std::size_t>(c)] += p.share * p.triangle.area() / 3 * perArea;
+    return out;
+}
+
+std::vector<Vec3> ShellElement::pressureLoads(double pressure) const {
+    std::vector<Vec3> out(static_cast<std::size_t>(nodes), Vec3::Zero());
+    for (const ShellPart &p : parts) {
+        const Vec3 force = p.share * pressure * p.triangle.area() / 3 * p.triangle.axes().row(2).transpose();
+        for (const int c : p.corners) out[static_cast<std::size_t>(c)] += force;
+    }
+    return out;
+}
+
+ShellStress ShellElement::stress(const Eigen::VectorXd &motions, double thickness) const {
+    ShellStress out;
+    for (const ShellPart &p : parts) {
+        const ShellStress s = vonMises(p.triangle.forces(partMotions(p, motions)), thickness);
+        const double weight = p.share * p.triangle.area() / area;
+        out.top += weight * s.top;
+        out.middle += weight * s.middle;
+        out.bottom += weight * s.bottom;
+    }
+    return out;
+}
+
+namespace {
+
+/// Corners of the triangles of a quadrilateral, cut along either diagonal.
+constexpr std::array<std::array<int, 3>, 4> halves{{{0, 1, 2}, {0, 2, 3}, {0, 1, 3}, {1, 2, 3}}};
+
+Result<bool> checkQuad(const std::array<Vec3, 4> &c, const std::string &where) {
+    const Vec3 normal = (c[2] - c[0]).cross(c[3] - c[1]);
+    double size = 0;
+    for (std::size_t i = 0; i < 4; ++i) size = std::max(size, (c[(i + 1) % 4] - c[i]).norm());
+    if (!(normal.norm() > 1e-9 * size * size))
+        return fail(ProblemKind::BadInput, "The four nodes of the shell lie on a line.", where);
+    for (const auto &h : halves) {
+        const Vec3 n = (c[static_cast<std::size_t>(h[1])] - c[static_cast<std::size_t>(h[0])])
+                           .cross(c[static_cast<std::size_t>(h[2])] - c[static_cast<std::size_t>(h[0])]);
+        if (!(n.dot(normal) > 1e-9 * size * size * normal.norm()))
+            return fail(ProblemKind::BadInput, "The four-node shell is not convex.", where,
+                        "Give its nodes in order around it, or make it two triangles.");
+    }
+    // Distance between the diagonals: how far the corners are out of one plane.
+    const double warp = std::abs((c[1] - c[0]).dot(normal.normalized()));
+    if (warp > 0.2 * size)
+        return fail(ProblemKind::BadInput, "The four-node shell is warped by more than a fifth of its size.",
+                    where, "Make it two triangles.");
+    return true;
+}
+
+}  // namespace
+
+Vec3 shellNormal(const FrameModel &model, const FrameShell &shell) {
+    Vec3 sum = Vec3::Zero();
+    for (std::size_t i = 0; i < shell.nodes.size(); ++i) {
+        const Vec3 &a = model.nodes[static_cast<std::size_t>(shell.nodes[i])].at;
+        const Vec3 &b = model.nodes[static_cast<std::size_t>(shell.nodes[(i + 1) % shell.nodes.size()])].at;
+        sum += (a - model.nodes[static_cast<std::size_t>(shell.nodes[0])].at)
+                   .cross(b - model.nodes[static_cast<std::size_t>(shell.nodes[0])].at);
+    }
+    return sum.normalized();
+}
+
+Result<ShellElement> makeShellElement(const FrameModel &model, const FrameShell &shell, double fold) {
+    const std::string where = "shells/" + shell.id;
+    const auto count = shell.nodes.size();
+    if (count != 3 && count != 4)
+        return fail(ProblemKind::BadInput, "A shell has three or four nodes.", where + "/nodes");
+    if (!(shell.thickness > 0) || !std::isfinite(shell.thickness))
+        return fail(ProblemKind::BadInput, "The thickness must be above 0.", where + "/thickness");
+    const FrameMaterial &material = model.materials[static_cast<std::size_t>(shell.material)];
+    if (!(material.E > 0) || !(material.nu > -1 && material.nu < 0.5))
+        return fail(ProblemKind::BadInput, "A shell needs E above 0 and nu from above -1 to below 0.5.",
+                    "materials/" + material.id);
+    std::array<Vec3, 4> at;
+    for (std::size_t i = 0; i < count; ++i) at[i] = model.nodes[static_cast<std::size_t>(shell.nodes[i])].at;
+    double size = 0;
+    for (std::size_t i = 0; i < count; ++i) size = std::max(size, (at[(i + 1) % count] - at[i]).norm());
+    ShellElement out;
+    out.nodes = static_cast<int>(count);
+    if (count == 4)
+        if (auto fine = checkQuad(at, where); !fine) return tl::unexpected(fine.error());
+    const std::size_t pieces = count == 3 ? 1 : halves.size();
+    const double lock = fold / 2 * size / shell.thickness;
+    const double drilling = 1 / (1 + 12 * lock * lock);
+    for (std::size_t h = 0; h < pieces; ++h) {
+        std::array<Vec3, 3> corners;
+        for (std::size_t i = 0; i < 3; ++i) corners[i] = at[static_cast<std::size_t>(halves[h][i])];
+        if (!((corners[1] - corners[0]).cross(corners[2] - corners[0]).norm() > 1e-9 * size * size))
+            return fail(ProblemKind::BadInput, "The nodes of the shell lie on a line.", where);
+        const double share = count == 3 ? 1 : 0.5;
+        out.parts.push_back({halves[h], share, ShellTriangle(corners, shell.thickness, material, drilling)});
+        out.area += share * out.parts.back().triangle.area();
+    }
+    return out;
+}
+
+}  // namespace hefty::mechanics

@@ -1,0 +1,93 @@
+#include "core/mechanics/supernodal.h"
+
+#include <cholmod.h>
+
+namespace hefty::mechanics {
+
+struct Supernodal::State {
+    mutable cholmod_common common{};
+    cholmod_factor *factor = nullptr;
+
+    State() { cholmod_start(&common); }
+    ~State() {
+        cholmod_free_factor(&factor, &common);
+        cholmod_finish(&common);
+    }
+    State(const State &) = delete;
+    State &operator=(const State &) = delete;
+};
+
+namespace {
+
+/// The matrix as CHOLMOD sees it; it only reads.
+cholmod_sparse view(const Sparse &lower) {
+    cholmod_sparse out{};
+    out.nrow = out.ncol = static_cast<std::size_t>(lower.rows());
+    out.nzmax = static_cast<std::size_t>(lower.nonZeros());
+    out.p = const_cast<int *>(lower.outerIndexPtr());
+    out.i = const_cast<int *>(lower.innerIndexPtr());
+    out.x = const_cast<double *>(lower.valuePtr());
+    out.stype = -1;
+    out.itype = CHOLMOD_INT;
+    out.xtype = CHOLMOD_REAL;
+    out.dtype = CHOLMOD_DOUBLE;
+    out.sorted = 1;
+    out.packed = 1;
+    return out;
+}
+
+}  // namespace
+
+Supernodal::Supernodal(const Sparse &lower) : m_state(std::make_unique<State>()) {
+    m_state->common.supernodal = CHOLMOD_SUPERNODAL;
+    m_state->common.print = 0;
+    m_state->common.error_handler = nullptr;
+    cholmod_sparse a = view(lower);
+    m_state->factor = cholmod_analyze(&a, &m_state->common);
+}
+
+Supernodal::~Supernodal() = default;
+
+bool Supernodal::factorize(const Sparse &lower) {
+    if (!m_state->factor) return false;
+    cholmod_sparse a = view(lower);
+    cholmod_factorize(&a, m_state->factor, &m_state->common);
+    return m_state->common.status == CHOLMOD_OK && m_state->factor->is_super &&
+           m_state->factor->xtype == CHOLMOD_REAL && m_state->factor->minor == m_state->factor->n;
+}
+
+Eigen::VectorXd Supernodal::pivots() const {
+    const cholmod_factor &f = *m_state->factor;
+    const auto *super = static_cast<const int *>(f.super), *pi = static_cast<const int *>(f.pi),
+               *px = static_cast<const int *>(f.px), *perm = static_cast<const int *>(f.Perm);
+    const auto *x = static_cast<const double *>(f.x);
+    Eigen::VectorXd out(static_cast<Eigen::Index>(f.n));
+    for (std::size_t s = 0; s < f.nsuper; ++s) {
+        const int rows = pi[s + 1] - pi[s];
+        for (int k = super[s]; k < super[s + 1]; ++k) {
+            const int column = k - super[s];
+            const double d = x[px[s] + column * rows + column];
+            out(perm[k]) = d * d;
+        }
+    }
+    return out;
+}
+
+CaseRows Supernodal::solve(const CaseRows &b) const {
+    Eigen::MatrixXd columns = b;
+    cholmod_dense right{};
+    right.nrow = right.d = static_cast<std::size_t>(columns.rows());
+    right.ncol = static_cast<std::size_t>(columns.cols());
+    right.nzmax = static_cast<std::size_t>(columns.size());
+    right.x = columns.data();
+    right.xtype = CHOLMOD_REAL;
+    right.dtype = CHOLMOD_DOUBLE;
+    cholmod_dense *answer = cholmod_solve(CHOLMOD_A, m_state->factor, &right, &m_state->common);
+    if (!answer) return CaseRows::Constant(b.rows(), b.cols(), std::numeric_limits<double>::quiet_NaN());
+    CaseRows out = Eigen::Map<const Eigen::MatrixXd>(static_cast<const double *>(answer->x), columns.rows(),
+                                                     columns.cols());
+    cholmod_free_dense(&answer, &m_state->common);
+    return out;
+}
+
+}  // namespace hefty::mechanics
