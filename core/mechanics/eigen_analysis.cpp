@@ -98,7 +98,11 @@ void fillIdle(Sparse &matrix) {
     matrix += more;
 }
 
-Result<bool> checkCount(int count) {
+/// Contacts make the answer depend on which bear: these analyses are of linear frames.
+Result<bool> checkLinear(const FrameModel &model, int count) {
+    if (!model.contacts.empty())
+        return fail(ProblemKind::BadInput, "Buckling and modes are of frames without contacts.",
+                    "contacts/" + model.contacts[0].id, "Put springs where contacts bear.");
     if (count >= 1) return true;
     return fail(ProblemKind::BadInput, "At least one must be asked for.", "analysis/count", "Use 1 or more.");
 }
@@ -135,7 +139,7 @@ FrameModel refined(const FrameModel &model, int pieces) {
 }
 
 Result<BucklingSolution> solveBuckling(const FrameModel &model, int loadCase, int count) {
-    if (auto fine = checkCount(count); !fine) return tl::unexpected(fine.error());
+    if (auto fine = checkLinear(model, count); !fine) return tl::unexpected(fine.error());
     if (loadCase < 0 || loadCase >= static_cast<int>(model.cases.size()))
         return fail(ProblemKind::UnknownId, "There is no such load case.", "analysis/case");
     // Asked of the model itself first: indices are checked before beams are cut, mechanisms named.
@@ -184,7 +188,7 @@ Result<Pairs> lowest(const Sparse &stiffness, const Sparse &mass, double shift, 
 }  // namespace
 
 Result<ModesSolution> solveModes(const FrameModel &model, int count) {
-    if (auto fine = checkCount(count); !fine) return tl::unexpected(fine.error());
+    if (auto fine = checkLinear(model, count); !fine) return tl::unexpected(fine.error());
     if (auto whole = FrameAssembly::make(model); !whole) return tl::unexpected(whole.error());
     const FrameModel fine = refined(model, piecesFor(model));
     auto assembly = FrameAssembly::make(fine);

@@ -164,9 +164,14 @@ Result<bool> FrameAssembly::checkIndices() const {
 
 Result<bool> FrameAssembly::makeElements() {
     m_beams.reserve(m_model->beams.size());
+    const double shortest = 1e-6 * modelSize();
     for (const FrameBeam &beam : m_model->beams) {
         auto element = makeBeamElement(*m_model, beam);
         if (!element) return tl::unexpected(element.error());
+        if (element->length < shortest)
+            return fail(ProblemKind::BadInput,
+                        "The beam is shorter than a millionth of the model: its nodes are all but the same.",
+                        "beams/" + beam.id, "Join its two nodes, or link them rigidly.");
         m_beams.push_back(std::move(*element));
     }
     m_shells.reserve(m_model->shells.size());
@@ -177,6 +182,17 @@ Result<bool> FrameAssembly::makeElements() {
         m_shells.push_back(std::move(*element));
     }
     return true;
+}
+
+/// Diagonal of the box around all nodes.
+double FrameAssembly::modelSize() const {
+    if (m_model->nodes.empty()) return 0;
+    Vec3 low = m_model->nodes[0].at, high = low;
+    for (const FrameNode &n : m_model->nodes) {
+        low = low.cwiseMin(n.at);
+        high = high.cwiseMax(n.at);
+    }
+    return (high - low).norm();
 }
 
 /// Per shell the largest angle to a neighbor that continues it; sharper ones are edges, not curvature.
@@ -240,12 +256,17 @@ Sparse FrameAssembly::stiffness(CaseRows *givenLoads) const {
     return sum.sum();
 }
 
-Sparse FrameAssembly::stiffnessWith(const std::vector<Matrix12> &beams) const {
-    Summer sum(*this, m_beams.size() * 78 + m_shells.size() * 300 + m_model->springs.size() * 78);
+Sparse FrameAssembly::beamStiffness(const std::vector<Matrix12> &beams) const {
+    Summer sum(*this, m_beams.size() * 78);
     for (std::size_t b = 0; b < m_beams.size(); ++b) {
         const std::array<int, 2> nodes{m_model->beams[b].from, m_model->beams[b].to};
         sum.add(beams[b], nodes.data());
     }
+    return sum.sum();
+}
+
+Sparse FrameAssembly::otherStiffness() const {
+    Summer sum(*this, m_shells.size() * 300 + m_model->springs.size() * 78);
     addOthers(sum, nullptr);
     return sum.sum();
 }

@@ -28,8 +28,10 @@ class FrameAssembly {
     /// Lower triangle of the stiffness of the free unknowns, of beams, shells and springs.
     /// @param givenLoads  if there, what the given motions do is taken off it (free unknowns x cases)
     [[nodiscard]] Sparse stiffness(CaseRows *givenLoads) const;
-    /// The same with other matrices for the beams, in global axes: what hinges leave of them.
-    [[nodiscard]] Sparse stiffnessWith(const std::vector<Matrix12> &beams) const;
+    /// The share of the beams with other matrices for them, in global axes: what hinges leave of them.
+    [[nodiscard]] Sparse beamStiffness(const std::vector<Matrix12> &beams) const;
+    /// The share of shells and springs.
+    [[nodiscard]] Sparse otherStiffness() const;
     /// Lower triangle of the mass: consistent, of beams and shells [kg, kg·mm2].
     [[nodiscard]] Sparse mass() const;
     /// Lower triangle of the geometric stiffness of axial and membrane forces.
@@ -51,6 +53,7 @@ class FrameAssembly {
     class Summer;
     Result<bool> checkIndices() const;
     Result<bool> makeElements();
+    [[nodiscard]] double modelSize() const;
     [[nodiscard]] std::vector<double> shellFolds() const;
     void markAttached();
     void addOthers(Summer &sum, CaseRows *givenLoads) const;

@@ -79,6 +79,17 @@ struct FrameSpring {
     Matrix6 stiffness = Matrix6::Zero();  ///< symmetric; N/mm and N·mm/rad
 };
 
+/// Bears only one way: once `from` has gone along `direction`, seen from `to` or the ground, by more than
+/// the gap, it is pushed back. A stop, a seam bearing, a strap (its direction is that of its stretching).
+struct FrameContact {
+    std::string id;
+    int from = 0;
+    int to = -1;  ///< -1 = the ground
+    Vec3 direction = Vec3::UnitZ();
+    double stiffness = 0;  ///< N/mm
+    double gap = 0;        ///< mm
+};
+
 /// Slaves move with the master as one rigid body.
 struct RigidLink {
     int master = 0;
@@ -132,6 +143,7 @@ struct FrameModel {
     std::vector<FrameBeam> beams;
     std::vector<FrameShell> shells;
     std::vector<FrameSpring> springs;
+    std::vector<FrameContact> contacts;
     std::vector<RigidLink> rigidLinks;
     std::vector<FrameSupport> supports;
     std::vector<PrescribedFreedom> prescribed;

@@ -9,12 +9,16 @@
 
 #include <tbb/parallel_for.h>
 
+#include "core/mechanics/contact_solver.h"
 #include "core/mechanics/factor.h"
 #include "core/mechanics/frame_assembly.h"
 #include "core/mechanics/mechanism.h"
 
 namespace hefty::mechanics {
 namespace {
+
+/// What the answer may leave of the load before it counts as none.
+constexpr double mostImbalance = 1e-7;
 
 /// Solves one model: each step is a function, run() is the table of contents.
 class StaticSolver {
@@ -219,33 +223,58 @@ class StaticSolver {
         return true;
     }
 
+    /// Wins back the digits that a badly scaled model loses; one that has none left is refused.
+    Result<bool> refine(const Factor &factor) {
+        constexpr int rounds = 4;
+        for (int round = 0; round < rounds; ++round) {
+            const CaseRows rest = m_rhs - symmetricProduct(m_stiffness, m_answer);
+            double worst = 0;
+            for (Eigen::Index c = 0; c < rest.cols(); ++c)
+                if (m_rhs.col(c).norm() > 0)
+                    worst = std::max(worst, rest.col(c).norm() / m_rhs.col(c).norm());
+            if (round > 0 && worst < 1e-11) return true;
+            if (round + 1 == rounds && !(worst < mostImbalance)) {
+                const auto [node, freedom] = softestFreedom(softestMode(m_stiffness));
+                const std::string where =
+                    fmt::format("{}/{}", m_model.nodes[static_cast<std::size_t>(node)].id,
+                                freedomNames[static_cast<std::size_t>(freedom)]);
+                return fail(ProblemKind::Mechanism,
+                            "This is all but free to move: the answer would have no good digits.", where,
+                            "Hold it, or bring sizes and stiffnesses nearer to each other.");
+            }
+            m_answer += factor.solve(rest);
+        }
+        return true;
+    }
+
     Result<bool> namedMechanism() {
         const auto mode = softestMode(m_stiffness);
         if (mode && mode->stiffness > mechanismStiffness) return true;
-        int node = 0, freedom = 0;
-        double most = -1;
-        if (mode) {
-            // Rotations count with the structure's size, so that like is compared with like.
-            double size = 1;
-            for (const FrameNode &n : m_model.nodes)
-                size = std::max(size, (n.at - m_model.nodes[0].at).norm());
-            for (int n = 0; n < static_cast<int>(m_model.nodes.size()); ++n)
-                for (int f = 0; f < 6; ++f) {
-                    double motion = 0;
-                    for (const FreedomTerm &t : m_assembly.map().terms(n, f))
-                        if (t.column < m_assembly.map().freeCount())
-                            motion += t.coefficient * mode->shape(t.column);
-                    motion = std::abs(motion) * (f < 3 ? 1.0 : size * 1e-3);
-                    if (motion > most * (1 + 1e-6)) {
-                        most = motion;
-                        node = n;
-                        freedom = f;
-                    }
-                }
-        } else if (m_assembly.map().freeCount() > 0) {
-            std::tie(node, freedom) = m_assembly.map().home(0);
-        }
+        const auto [node, freedom] = softestFreedom(mode);
         return loose(node, freedom);
+    }
+
+    /// The node and freedom that a mode moves most.
+    [[nodiscard]] std::pair<int, int> softestFreedom(const std::optional<SoftestMode> &mode) const {
+        if (!mode) return m_assembly.map().freeCount() > 0 ? m_assembly.map().home(0) : std::pair{0, 0};
+        // Rotations count with the structure's size, so that like is compared with like.
+        double size = 1;
+        for (const FrameNode &n : m_model.nodes) size = std::max(size, (n.at - m_model.nodes[0].at).norm());
+        std::pair<int, int> out{0, 0};
+        double most = -1;
+        for (int n = 0; n < static_cast<int>(m_model.nodes.size()); ++n)
+            for (int f = 0; f < 6; ++f) {
+                double motion = 0;
+                for (const FreedomTerm &t : m_assembly.map().terms(n, f))
+                    if (t.column < m_assembly.map().freeCount())
+                        motion += t.coefficient * mode->shape(t.column);
+                motion = std::abs(motion) * (f < 3 ? 1.0 : size * 1e-3);
+                if (motion > most * (1 + 1e-6)) {
+                    most = motion;
+                    out = {n, f};
+                }
+            }
+        return out;
     }
 
     Result<bool> factorAndSolve() {
@@ -260,9 +289,8 @@ class StaticSolver {
             return fail(ProblemKind::NotFinite, "The stiffness cannot be factored.", "model",
                         "Check for sizes or stiffnesses many orders of magnitude apart.");
         m_answer = factor.solve(m_rhs);
-        // One round of refinement wins back the digits that a badly scaled model loses.
         if (!(pivot > refinementPivot))
-            m_answer += factor.solve(m_rhs - symmetricProduct(m_stiffness, m_answer));
+            if (auto r = refine(factor); !r) return r;
         if (!m_answer.allFinite())
             return fail(ProblemKind::NotFinite, "The answer overflows.", "loads",
                         "Check the size of the loads and stiffnesses.");
@@ -401,7 +429,7 @@ class StaticSolver {
 }  // namespace
 
 Result<FrameSolution> solveStatic(const FrameModel &model) {
-    return StaticSolver(model).run();
+    return model.contacts.empty() ? StaticSolver(model).run() : solveWithContacts(model);
 }
 
 }  // namespace hefty::mechanics

@@ -22,6 +22,7 @@ struct CaseSolution {
     std::map<int, Vec6> reactions;    ///< what the supports do to the structure, by node
     std::vector<BeamForces> beams;    ///< per beam
     std::vector<ShellStress> shells;  ///< per shell
+    std::vector<double> contacts;     ///< per contact: what it bears, N; 0 where it is clear
     std::vector<Vec6> springs;        ///< per spring: what it does to its `to` end is minus this;
                                       ///< stiffness x (to - from), or -stiffness x from if grounded
 };
@@ -32,7 +33,7 @@ struct FrameSolution {
     int freedomCount = 0;             ///< size of the system that was solved
 };
 
-/// Linear static answer for every load case from one factorization.
+/// Linear static answer for every load case from one factorization; with contacts, as solveWithContacts().
 ///
 /// Rigid links and supports are eliminated exactly, releases condensed. A rotation of a single joint
 /// that no part holds (a fully released joint) and nothing drives is left at 0.

@@ -1,0 +1,144 @@
+#include "core/mechanics/contact_solver.h"
+
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+#include <fmt/format.h>
+
+namespace hefty::mechanics {
+namespace {
+
+using Closed = std::vector<bool>;
+constexpr int mostRounds = 400;
+
+Result<bool> check(const FrameModel &m) {
+    const auto nodes = static_cast<int>(m.nodes.size());
+    for (const FrameContact &c : m.contacts) {
+        const std::string where = "contacts/" + c.id;
+        if (c.from < 0 || c.from >= nodes || c.to < -1 || c.to >= nodes)
+            return fail(ProblemKind::UnknownId, "This refers to something that the model does not have.",
+                        where);
+        if (!(c.direction.norm() > 0) || !c.direction.allFinite())
+            return fail(ProblemKind::BadInput, "The contact has no direction.", where + "/direction");
+        if (!(c.stiffness > 0) || !std::isfinite(c.stiffness))
+            return fail(ProblemKind::BadInput, "The stiffness must be above 0.", where + "/stiffness");
+        if (!(c.gap >= 0) || !std::isfinite(c.gap))
+            return fail(ProblemKind::BadInput, "The gap must be 0 or more.", where + "/gap");
+    }
+    return true;
+}
+
+/// One load case of a model, with springs where contacts bear.
+class CaseSolver {
+  public:
+    CaseSolver(const FrameModel &model, int loadCase) : m_model(model) {
+        m_plain = model;
+        m_plain.contacts.clear();
+        m_plain.cases = {model.cases[static_cast<std::size_t>(loadCase)]};
+        const auto only = [loadCase](auto &loads) {
+            std::erase_if(loads, [loadCase](const auto &l) { return l.loadCase != loadCase; });
+            for (auto &l : loads) l.loadCase = 0;
+        };
+        only(m_plain.nodeLoads);
+        only(m_plain.beamLoads);
+        only(m_plain.shellLoads);
+        only(m_plain.accelerations);
+        // Freedoms that other cases move are held at 0 in this one.
+        for (PrescribedFreedom &p : m_plain.prescribed) {
+            if (p.loadCase != loadCase) p.value = 0;
+            p.loadCase = 0;
+        }
+    }
+
+    Result<FrameSolution> run() {
+        Closed closed(m_model.contacts.size(), true);
+        std::set<Closed> seen;
+        for (int round = 0; round < mostRounds; ++round) {
+            auto answer = solve(closed);
+            if (!answer) return answer;
+            const std::vector<double> wrong = wrongBy(answer->cases[0], closed);
+            const double worst = *std::max_element(wrong.begin(), wrong.end());
+            if (!(worst > 0)) {
+                settle(answer->cases[0], closed);
+                return answer;
+            }
+            const bool oneByOne = !seen.insert(closed).second;
+            for (std::size_t i = 0; i < wrong.size(); ++i)
+                if (oneByOne ? wrong[i] == worst : wrong[i] > 0) {
+                    closed[i] = !closed[i];
+                    if (oneByOne) break;
+                }
+        }
+        return fail(ProblemKind::NotFinite, "Which contacts bear is not found.", m_plain.cases[0],
+                    "Give the contacts stiffnesses nearer to each other.");
+    }
+
+  private:
+    Result<FrameSolution> solve(const Closed &closed) const {
+        FrameModel m = m_plain;
+        for (std::size_t i = 0; i < closed.size(); ++i) {
+            if (!closed[i]) continue;
+            const FrameContact &c = m_model.contacts[i];
+            const Vec3 d = c.direction.normalized();
+            FrameSpring s{c.id, c.from, c.to, Matrix6::Zero()};
+            s.stiffness.topLeftCorner<3, 3>() = c.stiffness * d * d.transpose();
+            m.springs.push_back(std::move(s));
+            // The gap is run through before it bears: as if pushed back that far.
+            const Vec3 push = c.stiffness * c.gap * d;
+            m.nodeLoads.push_back({0, c.from, push, Vec3::Zero()});
+            if (c.to >= 0) m.nodeLoads.push_back({0, c.to, -push, Vec3::Zero()});
+        }
+        return solveStatic(m);
+    }
+
+    /// How far `from` has gone along the direction, seen from `to`, beyond the gap.
+    [[nodiscard]] double beyond(const CaseSolution &s, const FrameContact &c) const {
+        Vec3 u = s.displacements[static_cast<std::size_t>(c.from)].head<3>();
+        if (c.to >= 0) u -= s.displacements[static_cast<std::size_t>(c.to)].head<3>();
+        return u.dot(c.direction.normalized()) - c.gap;
+    }
+
+    /// Per contact, how much is wrong with its state; 0 if nothing is.
+    [[nodiscard]] std::vector<double> wrongBy(const CaseSolution &s, const Closed &closed) const {
+        double size = 0;
+        for (const Vec6 &u : s.displacements) size = std::max(size, u.head<3>().cwiseAbs().maxCoeff());
+        const double nothing = 1e-10 * size;
+        std::vector<double> out;
+        for (std::size_t i = 0; i < closed.size(); ++i) {
+            const double past = beyond(s, m_model.contacts[i]);
+            const double by = closed[i] ? -past : past;
+            out.push_back(by > nothing ? by : 0);
+        }
+        return out;
+    }
+
+    /// Takes the springs that stood for contacts out of the answer and puts the contacts' forces in.
+    void settle(CaseSolution &s, const Closed &closed) const {
+        s.springs.resize(m_model.springs.size());
+        for (std::size_t i = 0; i < closed.size(); ++i) {
+            const FrameContact &c = m_model.contacts[i];
+            s.contacts.push_back(closed[i] ? c.stiffness * std::max(0.0, beyond(s, c)) : 0.0);
+        }
+    }
+
+    const FrameModel &m_model;
+    FrameModel m_plain;
+};
+
+}  // namespace
+
+Result<FrameSolution> solveWithContacts(const FrameModel &model) {
+    if (auto fine = check(model); !fine) return tl::unexpected(fine.error());
+    FrameSolution out;
+    for (int c = 0; c < static_cast<int>(model.cases.size()); ++c) {
+        auto one = CaseSolver(model, c).run();
+        if (!one) return one;
+        out.attached = one->attached;
+        out.freedomCount = one->freedomCount;
+        out.cases.push_back(std::move(one->cases[0]));
+    }
+    return out;
+}
+
+}  // namespace hefty::mechanics
