@@ -16,20 +16,10 @@ namespace {
 constexpr double mostTriangles = 200000;
 constexpr double joined = 0.02;  // of the size: nearer than this two nodes are one
 
-bool inside(const Polygon2 &polygon, const Vec2 &p) {
-    bool in = false;
-    for (std::size_t i = 0, j = polygon.size() - 1; i < polygon.size(); j = i++) {
-        const Vec2 &a = polygon[i], &b = polygon[j];
-        if ((a.y() > p.y()) != (b.y() > p.y()) &&
-            p.x() < (b.x() - a.x()) * (p.y() - a.y()) / (b.y() - a.y()) + a.x())
-            in = !in;
-    }
-    return in;
-}
-
 bool inPlate(const PlateShape &plate, const Vec2 &p) {
-    return inside(plate.outline, p) && std::none_of(plate.holes.begin(), plate.holes.end(),
-                                                    [&](const Polygon2 &h) { return inside(h, p); });
+    return shape::inside(plate.outline, p) &&
+           std::none_of(plate.holes.begin(), plate.holes.end(),
+                        [&](const Polygon2 &h) { return shape::inside(h, p); });
 }
 
 /// Distance from a point to a segment.
@@ -89,7 +79,7 @@ Result<bool> check(const PlateShape &plate) {
         const std::string where = fmt::format("holes/{}", h);
         if (auto fine = checkPolygon(plate.holes[h], where); !fine) return fine;
         for (const Vec2 &p : plate.holes[h])
-            if (!inside(plate.outline, p))
+            if (!shape::inside(plate.outline, p))
                 return fail(ProblemKind::BadInput, "The hole reaches out of the plate.", where,
                             "Move it inward or make it smaller.");
     }

@@ -35,17 +35,6 @@ Arc arcOf(const Corner &from, const Corner &to) {
     return {center, radius, sweep, std::atan2(arm.y(), arm.x())};
 }
 
-bool inside(const std::vector<Vec2> &polygon, const Vec2 &p) {
-    bool in = false;
-    for (std::size_t i = 0, j = polygon.size() - 1; i < polygon.size(); j = i++) {
-        const Vec2 &a = polygon[i], &b = polygon[j];
-        if ((a.y() > p.y()) != (b.y() > p.y()) &&
-            p.x() < (b.x() - a.x()) * (p.y() - a.y()) / (b.y() - a.y()) + a.x())
-            in = !in;
-    }
-    return in;
-}
-
 void reverse(Loop &loop) {
     Loop out;
     for (std::size_t i = loop.size(); i-- > 0;) out.push_back({next(loop, i).at, -loop[i].bulge});
@@ -161,7 +150,7 @@ Result<Outline> assembled(std::vector<Loop> loops, const std::string &where) {
     out.outer = loops.front();
     const std::vector<Vec2> around = flattened(out.outer);
     for (std::size_t i = 1; i < loops.size(); ++i)
-        if (inside(around, flattened(loops[i]).front())) out.holes.push_back(loops[i]);
+        if (shape::inside(around, flattened(loops[i]).front())) out.holes.push_back(loops[i]);
     return tidied(std::move(out));
 }
 

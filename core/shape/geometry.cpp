@@ -52,6 +52,17 @@ Vec2 centroid(std::span<const Vec2> polygon) {
     return base + sum / (3 * twice);
 }
 
+bool inside(std::span<const Vec2> polygon, const Vec2 &p) {
+    bool in = false;
+    for (std::size_t i = 0, j = polygon.size() - 1; i < polygon.size(); j = i++) {
+        const Vec2 &a = polygon[i], &b = polygon[j];
+        if ((a.y() > p.y()) != (b.y() > p.y()) &&
+            p.x() < (b.x() - a.x()) * (p.y() - a.y()) / (b.y() - a.y()) + a.x())
+            in = !in;
+    }
+    return in;
+}
+
 bool contains(std::span<const Vec2> convex, const Vec2 &point, double tolerance) {
     for (std::size_t i = 0; i < convex.size(); ++i) {
         const Vec2 edge = convex[(i + 1) % convex.size()] - convex[i];

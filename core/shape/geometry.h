@@ -41,6 +41,9 @@ struct Axes {
 /// True if the point is inside or on the boundary within `tolerance` of a convex counterclockwise polygon.
 [[nodiscard]] bool contains(std::span<const Vec2> convex, const Vec2 &point, double tolerance);
 
+/// True inside any polygon that does not cross itself, either way around; on its border either.
+[[nodiscard]] bool inside(std::span<const Vec2> polygon, const Vec2 &p);
+
 /// Intersection of two convex counterclockwise polygons (Sutherland and Hodgman 1974); empty if they
 /// share no area. Polygons that merely touch give an empty or zero-area result.
 [[nodiscard]] Polygon2 intersectConvex(std::span<const Vec2> a, std::span<const Vec2> b);

@@ -11,6 +11,15 @@ class TestGeometry : public QObject {
     Q_OBJECT
 
   private slots:
+    /// A notched polygon, either way around: in the arms, not in the notch.
+    void insideOfANotch() {
+        Polygon2 u{{0, 0}, {10, 0}, {10, 10}, {7, 10}, {7, 3}, {3, 3}, {3, 10}, {0, 10}};
+        for (int way = 0; way < 2; ++way) {
+            QVERIFY(inside(u, {1, 9}) && inside(u, {9, 9}) && inside(u, {5, 1}));
+            QVERIFY(!inside(u, {5, 5}) && !inside(u, {-1, 5}) && !inside(u, {5, 11}));
+            std::reverse(u.begin(), u.end());
+        }
+    }
     void areaAndCentroidOfARightTriangle() {
         const Polygon2 triangle{{0, 0}, {6, 0}, {0, 3}};
         QCOMPARE(area(triangle), 9.0);
