@@ -149,10 +149,12 @@ QWidget *DrivePage::makeTray() {
     form->addWidget(m_seed);
     connect(m_size, &QuantityEdit::valueTyped, this, [this](double v) {
         m_sizeValue = v;
+        m_size->setValue(v);
         driveAgain();
     });
     connect(m_slope, &QuantityEdit::valueTyped, this, [this](double v) {
         m_slopeValue = v;
+        m_slope->setValue(v);
         driveAgain();
     });
     connect(m_seed, &QSpinBox::valueChanged, this, &DrivePage::driveAgain);
@@ -168,10 +170,12 @@ QWidget *DrivePage::makeTray() {
     m_strikes->setAccessibleName(tr("What strikes"));
     m_strikes->setHorizontalHeaderLabels({tr("Strikes"), tr("Deep"), tr("Force")});
     m_strikes->verticalHeader()->hide();
-    m_strikes->verticalHeader()->setDefaultSectionSize(32);
+    m_strikes->verticalHeader()->setMinimumSectionSize(32);
+    m_strikes->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
     m_strikes->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
-    m_strikes->setColumnWidth(1, 84);
-    m_strikes->setColumnWidth(2, 84);
+    m_strikes->setColumnWidth(1, 88);
+    m_strikes->setColumnWidth(2, 80);
+    m_strikes->setWordWrap(true);
     m_strikes->setEditTriggers(QAbstractItemView::NoEditTriggers);
     m_strikes->setSelectionBehavior(QAbstractItemView::SelectRows);
     m_strikes->setTabKeyNavigation(false);
@@ -316,7 +320,7 @@ void DrivePage::takeDrive(const Driver::Answer &answer) {
     for (const clearance::Strike &s : run.strikes) {
         const int row = m_strikes->rowCount();
         m_strikes->insertRow(row);
-        auto *name = new QTableWidgetItem(partName(s.id));
+        auto *name = new QTableWidgetItem(strikeName(m_session->job().vehicle, s.id));
         name->setToolTip(name->text());
         m_strikes->setItem(row, 0, name);
         m_strikes->setItem(row, 1, new QTableWidgetItem(print(s.depth, Quantity::Length)));
@@ -333,13 +337,6 @@ void DrivePage::takeDrive(const Driver::Answer &answer) {
 
 void DrivePage::showPose(int pose) {
     m_view->setPose(pose);
-}
-
-/// A point of the vehicle by its name, a part of the armor by its own.
-QString DrivePage::partName(const std::string &id) const {
-    for (const rig::OutlinePoint &p : m_session->job().vehicle.outline)
-        if (p.id == id) return QString::fromStdString(p.name);
-    return QString::fromStdString(id);
 }
 
 void DrivePage::goToStrike(int row) {

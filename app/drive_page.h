@@ -44,7 +44,6 @@ class DrivePage : public QWidget {
     void takeDrive(const Driver::Answer &answer);
     void showPose(int pose);
     void goToStrike(int row);
-    [[nodiscard]] QString partName(const std::string &id) const;
     void showLimits(const std::vector<job::TrailLimit> &limits);
     void play(bool on);
     [[nodiscard]] job::DriveRequest wanted() const;

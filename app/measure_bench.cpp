@@ -115,7 +115,7 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     lower->addWidget(m_lists, 9);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);
-    m_side->setMinimumHeight(170);
+    m_side->setMinimumHeight(204);
     layout->addWidget(m_side, 10);
     layout->addWidget(m_chooser);
     layout->addLayout(lower, 14);

@@ -201,9 +201,12 @@ RecordTable::RecordTable(Session *session, const QString &name, RecordList list,
     m_table->setAlternatingRowColors(true);
     m_table->verticalHeader()->hide();
     m_table->verticalHeader()->setDefaultSectionSize(36);
+    // Some column takes what is left, the first if none asks for it.
+    const bool asked = std::any_of(l.columns.begin(), l.columns.end(),
+                                   [](const RecordColumn &column) { return column.width == 0; });
     for (int c = 0; c < m_model->columnCount(); ++c) {
         const int width = l.columns[static_cast<std::size_t>(c)].width;
-        if (width == 0)
+        if (width == 0 || (c == 0 && !asked))
             m_table->horizontalHeader()->setSectionResizeMode(c, QHeaderView::Stretch);
         else
             m_table->setColumnWidth(c, width);

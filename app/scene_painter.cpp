@@ -171,7 +171,12 @@ void drawVehicle(QPainter &p, const Projection &view, const rig::Vehicle &v) {
 }
 
 void drawKeepOuts(QPainter &p, const Projection &view, const rig::Vehicle &v) {
+    // From an end what lies beyond the middle is behind the vehicle.
+    const double middle =
+        -valueOr(v, v.kind == rig::VehicleKind::Trailer ? "couplingToAxle" : "wheelbase", 3000) / 2;
     for (const rig::KeepOut &k : v.keepOuts) {
+        const bool rear = (k.low.x() + k.high.x()) / 2 < middle;
+        if (view.fromEnd() && rear != view.fromBehind()) continue;
         QPolygonF box;
         for (const double x : {k.low.x(), k.high.x()})
             for (const double y : {k.low.y(), k.high.y()})

@@ -140,7 +140,7 @@ RecordList tapeList(Session *session) {
     out.columns.push_back(pointColumn(tr("To"), &Reading::to));
     RecordColumn reads;
     reads.name = tr("Reads");
-    reads.width = 88;
+    reads.width = 104;
     reads.cell = [](const job::Job &job, int row) {
         const Reading &r = job.vehicle.survey.readings[static_cast<std::size_t>(row)];
         const double least = r.kind == MeasureKind::Distance ? 1 : -rig::farthest;

@@ -159,6 +159,12 @@ void TrailView::drawWheels(QPainter &p) const {
     }
 }
 
+QString strikeName(const rig::Vehicle &vehicle, const std::string &id) {
+    for (const rig::OutlinePoint &p : vehicle.outline)
+        if (p.id == id) return QString::fromStdString(p.name);
+    return QString::fromStdString(id);
+}
+
 void TrailView::drawStrikes(QPainter &p) const {
     const clearance::RunPose &pose = m_drive->run.poses[static_cast<std::size_t>(m_pose)];
     for (const clearance::Strike &s : m_drive->run.strikes) {
@@ -168,9 +174,10 @@ void TrailView::drawStrikes(QPainter &p) const {
         p.setBrush(Qt::NoBrush);
         p.drawEllipse(place, now ? 12 : 6, now ? 12 : 6);
         if (!now) continue;
-        const QString text = QStringLiteral("%1 %2").arg(
-            QString::fromStdString(s.id), QString::fromStdString(measure::printQuantity(
-                                              s.depth, measure::Quantity::Length, m_session->units())));
+        const QString text =
+            QStringLiteral("%1 %2").arg(strikeName(m_session->job().vehicle, s.id),
+                                        QString::fromStdString(measure::printQuantity(
+                                            s.depth, measure::Quantity::Length, m_session->units())));
         drawLabel(p, place + QPointF(0, 26), text, colors().paper, colors().bad);
     }
 }

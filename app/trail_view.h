@@ -49,4 +49,7 @@ class TrailView : public QWidget {
     int m_pose = 0;
 };
 
+/// What strikes, as a person calls it: a point of the vehicle by its name, a part of the armor by its own.
+[[nodiscard]] QString strikeName(const rig::Vehicle &vehicle, const std::string &id);
+
 }  // namespace hefty::app

@@ -142,7 +142,7 @@ QWidget *WalkPage::makeCard() {
         line.edit = new QuantityEdit(m_session, Quantity::Length, card);
         line.edit->setObjectName(QStringLiteral("walkLine%1").arg(i));
         line.edit->setMinimumWidth(84);
-        line.edit->setMaximumWidth(150);
+        line.edit->setMaximumWidth(180);
         lines->addWidget(line.edit, i / 2, i % 2 * 2 + 1);
         connect(line.edit, &QLineEdit::returnPressed, this, [this, i] { next(i); });
     }
@@ -292,12 +292,19 @@ void WalkPage::fillCard() {
     m_mirror->setText(e->mark.kind == MarkKind::Point ? (e->mirrored ? tr("On both sides: make it one")
                                                                      : tr("The other side is the same"))
                                                       : tr("Mirror to the other side"));
-    say(holes       ? tr("Their list is under Lists, Holes.")
-        : !e->taken ? tr("Type what the tape says, or drag the mark for an estimate.")
-                    : tr("Known as %1%2.")
-                          .arg(text(std::string(rig::trustWord(e->known.trust))),
-                               e->known.date.empty() ? QString() : tr(" since %1").arg(text(e->known.date))),
-        false);
+    say(standing(*e), false);
+}
+
+/// What there is to say of a mark: whether it is known, and what of it the tape does not tell.
+QString WalkPage::standing(const WalkEntry &e) const {
+    if (e.mark.kind == MarkKind::Holes) return tr("Their list is under Lists, Holes.");
+    if (!e.taken) return tr("Type what the tape says, or drag the mark for an estimate.");
+    QString words = tr("Known as %1%2.")
+                        .arg(text(std::string(rig::trustWord(e.known.trust))),
+                             e.known.date.empty() ? QString() : tr(" since %1").arg(text(e.known.date)));
+    if (e.mark.kind == MarkKind::Moving)
+        words += " " + tr("How it moves and how far is under Lists, Moving: check that it is so.");
+    return words;
 }
 
 void WalkPage::fillLines(const WalkEntry &e) {

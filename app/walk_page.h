@@ -52,6 +52,7 @@ class WalkPage : public QWidget {
     void fillCard();
     void fillLines(const rig::WalkEntry &entry);
     void fillViewButtons();
+    [[nodiscard]] QString standing(const rig::WalkEntry &entry) const;
     void take();
     void takeDatum(const rig::WalkEntry &entry);
     void takePlace(const rig::WalkEntry &entry);

@@ -9,6 +9,7 @@
 #include "core/job/appraisal.h"
 #include "core/job/clearing.h"
 #include "core/job/fit.h"
+#include "core/job/weld_sizes.h"
 #include "core/proof/attachment.h"
 
 namespace hefty::job {
@@ -197,64 +198,10 @@ class Appraiser {
                          "holes again or take another grade.",
                          m.grade),
                      {{m.hole, Quantity::DrilledLength}}});
-        for (const armor::WeldJoint &w : a.welds) weldSize(a, w);
-    }
-
-    static double thicknessOf(const armor::Assembly &a, const std::string &part) {
-        if (const armor::TubePart *t = a.tube(part)) return t->section.wall;
-        if (const armor::PlatePart *p = a.plate(part)) return p->thickness;
-        return 0;
-    }
-
-    void largestWeld(const armor::Assembly &a, const armor::WeldJoint &w) {
-        const auto lapped = armor::lappedThickness(a, w);
-        if (!lapped || w.leg <= proof::largestLeg(*lapped)) return;
-        const double most = proof::largestLeg(*lapped);
-        Finding &f =
-            add("weld-large/" + w.name, Severity::Fix, "prove", w.name,
-                {fmt::format("Weld {} to {}: a {{0}} leg is larger than the {{1}} that fits along the edge "
-                             "of {{2}} plate.",
-                             w.b, w.a),
-                 {{w.leg, Quantity::DrilledLength},
-                  {most, Quantity::DrilledLength},
-                  {*lapped, Quantity::DrilledLength}}});
-        f.value = w.leg;
-        f.limit = most;
-        f.quantity = Quantity::DrilledLength;
-        f.at = w.contacts.front().center;
-        working::Working wk;
-        wk.title = "Largest leg of a fillet weld along an edge";
-        wk.given("t", "plate whose edge is welded", *lapped, "mm", "drawing")
-            .given("w", "leg", w.leg, "mm", "setting")
-            .step("w_max", "largest leg", "t below 6 mm, else t − 2 mm", "", most, "mm",
-                  "AISC 360-16 J2.2b(b)");
-        f.working = std::move(wk);
-    }
-
-    void weldSize(const armor::Assembly &a, const armor::WeldJoint &w) {
-        largestWeld(a, w);
-        const double ta = thicknessOf(a, w.a), tb = thicknessOf(a, w.b);
-        const double least = proof::smallestLeg(std::min(ta, tb));
-        if (w.leg >= least) return;
-        Finding &f = add(
-            "weld-size/" + w.name, Severity::Fix, "prove", w.name,
-            {fmt::format(
-                 "Weld {} to {}: a {{0}} leg is smaller than the {{1}} that {{2}} plate needs to fuse well.",
-                 w.b, w.a),
-             {{w.leg, Quantity::DrilledLength},
-              {least, Quantity::DrilledLength},
-              {std::min(ta, tb), Quantity::DrilledLength}}});
-        f.value = w.leg;
-        f.limit = least;
-        f.quantity = Quantity::DrilledLength;
-        f.at = w.contacts.front().center;
-        working::Working wk;
-        wk.title = "Smallest leg of a fillet weld";
-        wk.given("t", "thinner part", std::min(ta, tb), "mm", "drawing")
-            .given("w", "leg", w.leg, "mm", "setting")
-            .step("w_min", "smallest leg", "3 to 6 mm, 5 to 13, 6 to 19, 8 above", "", least, "mm",
-                  "AISC 360-16 table J2.4");
-        f.working = std::move(wk);
+        for (Finding &f : weldSizeFindings(a)) {
+            f.piece = m_piece;
+            m_out.findings.push_back(std::move(f));
+        }
     }
 
     void proofFindings(const proof::Proof &proof) {

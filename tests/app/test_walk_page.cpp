@@ -183,7 +183,8 @@ class TestWalkPage : public QObject {
             for (int row = 0; row < list->count(); ++row) {
                 list->setCurrentRow(row);
                 const QString name = list->item(row)->text().section('\n', 0, 0);
-                QVERIFY(w.find<QLabel>("caution") != nullptr);
+                const auto *how = w.find<QWidget>("walkCard")->findChild<QLabel *>("caution");
+                QVERIFY2(how->text().contains(name.toHtmlEscaped()), qPrintable(name));
                 const QPointF at = w.page->markPlace(w.page->chosen());
                 QVERIFY2(w.page->view()->rect().contains(at.toPoint()), qPrintable(name));
                 QVERIFY2(!w.page->view()->grab().isNull(), qPrintable(name));
