@@ -7,13 +7,16 @@ namespace hefty::app {
 Appraiser::Appraiser(std::shared_ptr<const stock::Stock> stock) : m_stock(std::move(stock)) {
     qRegisterMetaType<Answer>();
     m_thread = std::jthread([this](const std::stop_token &quit) { work(quit); });
+    m_closeThread = std::jthread([this](const std::stop_token &quit) { lookClosely(quit); });
 }
 
 Appraiser::~Appraiser() {
     m_thread.request_stop();
+    m_closeThread.request_stop();
     {
         const std::lock_guard lock(m_mutex);
         m_current.request_stop();
+        m_currentClose.request_stop();
     }
     m_wake.notify_all();
 }
@@ -22,7 +25,9 @@ void Appraiser::request(std::shared_ptr<const job::Job> job) {
     {
         const std::lock_guard lock(m_mutex);
         m_wanted = std::move(job);
+        m_close = nullptr;
         m_current.request_stop();
+        m_currentClose.request_stop();
     }
     m_wake.notify_all();
 }
@@ -54,8 +59,40 @@ void Appraiser::work(const std::stop_token &quit) {
         auto full = std::make_shared<job::Appraisal>(*plain);
         plain.reset();
         job::settle(*full, *job, *m_stock, stop);
-        if (!stop.stop_requested()) emit answered({job, std::move(full)});
+        if (stop.stop_requested()) continue;
+        emit answered({job, std::move(full)});
+        {
+            const std::lock_guard lock(m_mutex);
+            if (!m_wanted) m_close = std::move(job);
+        }
+        m_wake.notify_all();
     }
+}
+
+void Appraiser::lookClosely(const std::stop_token &quit) {
+    while (!quit.stop_requested()) {
+        std::shared_ptr<const job::Job> job;
+        std::stop_token stop;
+        {
+            std::unique_lock lock(m_mutex);
+            if (!m_wake.wait(lock, quit, [this] { return m_close != nullptr; })) return;
+            job = std::move(m_close);
+            m_close = nullptr;
+            m_currentClose = std::stop_source();
+            stop = m_currentClose.get_token();
+        }
+        answerClosely(job, stop);
+    }
+}
+
+void Appraiser::answerClosely(const std::shared_ptr<const job::Job> &job, const std::stop_token &stop) {
+    auto shells =
+        std::make_shared<job::Appraisal>(job::appraise(*job, *m_stock, stop, proof::Detail::Shells));
+    if (!stop.stop_requested()) job::settle(*shells, *job, *m_stock, stop);
+    if (stop.stop_requested()) return;
+    emit answered({job, shells});
+    auto halved = std::make_shared<job::Appraisal>(job::halve(*shells, *job, *m_stock, stop));
+    if (!stop.stop_requested()) emit answered({job, std::move(halved)});
 }
 
 }  // namespace hefty::app

@@ -12,9 +12,9 @@
 
 namespace hefty::app {
 
-/// Appraises jobs on a thread of its own. The newest request wins: a running one is stopped. Each
+/// Appraises jobs on threads of its own. The newest request wins: a running one is stopped. Each
 /// request is answered at once without remedies and, if no newer one comes for a moment, once more
-/// with them.
+/// with them; then, on a thread beside, with plates as shells, and once more with these halved.
 class Appraiser : public QObject {
     Q_OBJECT
 
@@ -33,6 +33,8 @@ class Appraiser : public QObject {
 
   private:
     void work(const std::stop_token &quit);
+    void lookClosely(const std::stop_token &quit);
+    void answerClosely(const std::shared_ptr<const job::Job> &job, const std::stop_token &stop);
     bool rests(const std::stop_token &quit);
     /// How long the hand has to rest before remedies are looked for.
     static constexpr std::chrono::milliseconds restTime{60};
@@ -41,8 +43,9 @@ class Appraiser : public QObject {
     std::mutex m_mutex;
     std::condition_variable_any m_wake;
     std::shared_ptr<const job::Job> m_wanted;
-    std::stop_source m_current;
-    std::jthread m_thread;
+    std::shared_ptr<const job::Job> m_close;  ///< waits for a closer look
+    std::stop_source m_current, m_currentClose;
+    std::jthread m_thread, m_closeThread;
 };
 
 }  // namespace hefty::app

@@ -19,7 +19,8 @@ void takePicture(hefty::app::MainWindow &window, const QString &path) {
     since->start();
     QObject::connect(timer, &QTimer::timeout, &window, [&window, path, timer, since] {
         const auto *session = window.session();
-        const bool ready = !session->isWorking() && session->appraisal()->remediesDone;
+        const bool ready = !session->isWorking() && session->appraisal()->remediesDone &&
+                           session->appraisal()->detail == hefty::proof::Detail::Halved;
         if (!ready && since->elapsed() < 60000) return;
         timer->stop();
         delete since;

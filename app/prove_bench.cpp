@@ -95,11 +95,14 @@ QVariant CheckModel::data(const QModelIndex &index, int role) const {
             .arg(QString::fromStdString(c->title),
                  QString::fromStdString(
                      proofOf(*m_shown)->duties.cases[static_cast<std::size_t>(c->loadCase)].title),
-                 c->assumed ? tr("\nNot proved: it rests on an assumed grade.") : QString());
+                 c->assumed      ? tr("\nNot proved: it rests on an assumed grade.")
+                 : c->doubtful() ? tr("\nNot proved: it hangs on the size of the shells.")
+                                 : QString());
     if (role != Qt::DisplayRole) return {};
+    const bool open = c->assumed || c->doubtful();
     if (index.column() == 0)
-        return QString::number(c->utilization, 'f', 2) + (c->assumed ? QStringLiteral("?") : QString());
-    return QString::fromStdString(c->title) + (c->assumed ? tr(" (not proved)") : QString());
+        return QString::number(c->utilization, 'f', 2) + (open ? QStringLiteral("?") : QString());
+    return QString::fromStdString(c->title) + (open ? tr(" (not proved)") : QString());
 }
 
 QVariant CheckModel::headerData(int section, Qt::Orientation orientation, int role) const {
@@ -175,16 +178,17 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
     m_duty->setObjectName("duty");
     m_duty->setAccessibleName(tr("Duty"));
     m_duty->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    m_duty->setMinimumContentsLength(12);
+    m_duty->setMinimumContentsLength(10);
     m_exaggeration = new QSlider(Qt::Horizontal, this);
     m_exaggeration->setObjectName("exaggeration");
     m_exaggeration->setAccessibleName(tr("Exaggeration of the deformed shape"));
     m_exaggeration->setRange(0, 100);
     m_exaggeration->setValue(20);
-    m_exaggeration->setFixedWidth(120);
+    m_exaggeration->setFixedWidth(80);
     m_moves = new QLabel(this);
     m_moves->setObjectName("moves");
     m_moves->setFont(measureFont(10));
+    m_moves->setMinimumWidth(40);  // what it says must not widen the window
     m_model = new CheckModel(session, this);
     m_table = new QTableView(this);
     m_table->setObjectName("checkTable");

@@ -178,6 +178,8 @@ void Session::select(const QString &subject) {
 }
 
 void Session::receive(const Appraiser::Answer &answer) {
+    // A closer look at what has changed since is of no use; quick answers follow a moving hand.
+    if (answer.appraisal->detail != proof::Detail::Strips && answer.job != m_job) return;
     m_appraisal = answer.appraisal;
     m_appraisedJob = answer.job;
     if (!isWorking()) m_staleTimer.stop();

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <utility>
 
 #include <QKeyEvent>
@@ -56,14 +57,63 @@ double StructureView::depth(const Vec3 &p) const {
     return away * std::cos(m_pitch) + p.z() * std::sin(m_pitch);
 }
 
-double StructureView::useOf(const proof::Proof &proof, std::size_t bar) const {
-    if (m_case >= 0 && m_case < static_cast<int>(proof.barUse.size()))
-        return proof.barUse[static_cast<std::size_t>(m_case)][bar];
+double StructureView::useOf(const proof::Proof &proof, const std::vector<std::vector<float>> &uses,
+                            std::size_t thing) const {
+    if (m_case >= 0 && m_case < static_cast<int>(uses.size()))
+        return uses[static_cast<std::size_t>(m_case)][thing];
     double most = 0;
-    for (std::size_t c = 0; c < proof.barUse.size(); ++c)
-        if (static_cast<int>(c) != proof.duties.ladderCase)
-            most = std::max<double>(most, proof.barUse[c][bar]);
+    for (std::size_t c = 0; c < uses.size(); ++c)
+        if (static_cast<int>(c) != proof.duties.ladderCase) most = std::max<double>(most, uses[c][thing]);
     return most;
+}
+
+Vec3 StructureView::movedNode(const proof::Proof &proof, int node) const {
+    return moved(proof, node, proof.idealization.model.nodes[static_cast<std::size_t>(node)].at);
+}
+
+/// Plates that were looked at as shells: each triangle with its own tint, and the plate's edges.
+void StructureView::addShells(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const {
+    const proof::Proof &proof = *piece.proof;
+    for (const proof::PlateShells &plate : proof.idealization.plates) {
+        const bool chosen = m_session->selected().toStdString() == plate.part;
+        std::map<std::pair<int, int>, int> edges;  // how many triangles have it
+        for (int s = plate.first; s < plate.first + plate.count; ++s) {
+            const auto shell = static_cast<std::size_t>(s);
+            const std::vector<int> &nodes = proof.idealization.model.shells[shell].nodes;
+            std::vector<Vec3> corners;
+            for (std::size_t i = 0; i < nodes.size(); ++i) {
+                corners.push_back(movedNode(proof, nodes[i]));
+                ++edges[std::minmax(nodes[i], nodes[(i + 1) % nodes.size()])];
+            }
+            addPatch(corners, useOf(proof, proof.shellUse, shell), true, false, patches);
+            patches.back().edged = false;
+        }
+        for (const auto &[edge, count] : edges) {
+            if (count != 1) continue;
+            addPatch({movedNode(proof, edge.first), movedNode(proof, edge.second)}, 0, false, chosen,
+                     patches);
+            patches.back().line = chosen ? 2.6 : 0.9;
+        }
+    }
+}
+
+/// Every stretch of every seam, tinted by its own stress.
+void StructureView::addSeams(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const {
+    constexpr double width = 3.4;  // px
+    const proof::Proof &proof = *piece.proof;
+    for (const proof::WeldPiece &p : proof.idealization.weldPieces) {
+        if (p.tie < 0) continue;
+        const armor::WeldLine &line = piece.assembly->welds[static_cast<std::size_t>(p.weld)]
+                                          .contacts[static_cast<std::size_t>(p.contact)]
+                                          .lines[static_cast<std::size_t>(p.line)];
+        const Vec3 half = (line.to - line.from).normalized() * (p.length / 2);
+        const int node = proof.idealization.model.ties[static_cast<std::size_t>(p.tie)].to.front().node;
+        addPatch({moved(proof, node, p.at - half), moved(proof, node, p.at + half)},
+                 useOf(proof, proof.tieUse, static_cast<std::size_t>(p.tie)), true, false, patches);
+        patches.back().line = width;
+        patches.back().depth +=
+            piece.assembly->welds[static_cast<std::size_t>(p.weld)].leg;  // outside the corner
+    }
 }
 
 Vec3 StructureView::moved(const proof::Proof &proof, int node, const Vec3 &p) const {
@@ -99,7 +149,7 @@ void StructureView::addTubes(const job::PieceAppraisal &piece, std::vector<Patch
         const auto axes = shape::axesAlong(p, q - p, beam.up);
         if (!axes) continue;
         const bool chosen = m_session->selected().toStdString() == bar.part;
-        const double use = useOf(proof, b);
+        const double use = useOf(proof, proof.barUse, b);
         for (int side = 0; side < 4; ++side) {
             const auto corner = [&](int k, bool end) {
                 const double y = (k == 1 || k == 2 ? 1 : -1) * bar.width / 2;
@@ -110,8 +160,18 @@ void StructureView::addTubes(const job::PieceAppraisal &piece, std::vector<Patch
                 return moved(proof, end ? beam.to : beam.from, at);
             };
             const int k = side, l = (side + 1) % 4;
-            addPatch({corner(k, false), corner(l, false), corner(l, true), corner(k, true)}, use, true,
-                     chosen, patches);
+            addPatch({corner(k, false), corner(l, false), corner(l, true), corner(k, true)}, use, true, false,
+                     patches);
+            patches.back().edged = false;
+            // Where the model cuts a tube into bars is no edge of it.
+            const auto addEdge = [&](const Vec3 &from, const Vec3 &to) {
+                addPatch({from, to}, 0, false, chosen, patches);
+                patches.back().line = chosen ? 2.6 : 0.9;
+            };
+            addEdge(corner(k, false), corner(k, true));
+            if (bar.stationFrom < 1e-6) addEdge(corner(k, false), corner(l, false));
+            if (bar.stationTo > piece.assembly->tube(bar.part)->length() - 1e-6)
+                addEdge(corner(k, true), corner(l, true));
         }
     }
 }
@@ -120,13 +180,16 @@ void StructureView::addPlates(const job::PieceAppraisal &piece, std::vector<Patc
     const proof::Proof &proof = *piece.proof;
     const auto &model = proof.idealization.model;
     for (const armor::PlatePart &plate : piece.assembly->plates) {
+        const bool meshed = std::any_of(proof.idealization.plates.begin(), proof.idealization.plates.end(),
+                                        [&](const proof::PlateShells &s) { return s.part == plate.name; });
+        if (meshed) continue;
         std::vector<std::pair<int, std::size_t>> nodes;  // node and the bar that has it
         double use = 0;
         for (std::size_t b = 0; b < proof.idealization.bars.size(); ++b)
             if (proof.idealization.bars[b].part == plate.name) {
                 nodes.emplace_back(model.beams[b].from, b);
                 nodes.emplace_back(model.beams[b].to, b);
-                use = std::max(use, useOf(proof, b));
+                use = std::max(use, useOf(proof, proof.barUse, b));
             }
         const armor::Solid *solid = piece.assembly->solid(plate.name);
         if (!solid) continue;
@@ -209,6 +272,49 @@ void StructureView::drawLegend(QPainter &p, const QRectF &box) const {
                tr("of what it may carry"));
 }
 
+void StructureView::drawPatch(QPainter &p, const Patch &patch) const {
+    const QColor edge = patch.selected ? colors().yellow : colors().ink;
+    if (patch.line > 0) {
+        if (patch.tinted) {
+            p.setPen(QPen(colors().ink, patch.line + 1.2, Qt::SolidLine, Qt::FlatCap));
+            p.drawPolyline(patch.shape);
+        }
+        p.setPen(QPen(patch.tinted ? temper(patch.use) : edge, patch.line, Qt::SolidLine, Qt::FlatCap));
+        p.drawPolyline(patch.shape);
+        return;
+    }
+    if (patch.tinted && !patch.edged) {  // neighbors of one plate: no paper between them
+        p.setPen(QPen(temper(patch.use), 0.8));
+        p.drawPolyline(patch.shape);
+    }
+    if (patch.tinted) {
+        fillTemper(p, patch.shape, patch.use);
+    } else {
+        p.setPen(Qt::NoPen);
+        p.setBrush(colors().paper);
+        p.drawPolygon(patch.shape);
+        p.setBrush(QBrush(colors().faint, Qt::Dense6Pattern));
+        p.drawPolygon(patch.shape);
+    }
+    if (!patch.edged) return;
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(edge, patch.selected ? 2.6 : 0.9));
+    p.drawPolygon(patch.shape);
+}
+
+/// How closely the plates were looked at.
+void StructureView::drawDetail(QPainter &p, const QRectF &box, const proof::Proof &proof) const {
+    const auto shells = proof.idealization.model.shells.size();
+    QString text = tr("Plates as bars; a closer look follows when the hand rests");
+    if (shells > 0)
+        text = tr("Plates as %1 shells, welds as %2 stretches")
+                   .arg(QString::number(shells), QString::number(proof.idealization.model.ties.size()));
+    if (proof.idealization.detail == proof::Detail::Halved) text += tr("; proved again with half the size");
+    p.setFont(textFont(9.5));
+    p.setPen(colors().faint);
+    p.drawText(box.adjusted(10, 6, -10, 0), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, text);
+}
+
 /// Fills the box with the piece as it is seen at first, so that turning it does not change its size.
 void StructureView::fitTo(const armor::Assembly &assembly, const QRectF &box) {
     constexpr double room = 46;  // px around the piece: load arrows and the legend
@@ -248,23 +354,12 @@ void StructureView::draw(QPainter &p, const QRectF &box) {
     std::vector<Patch> patches;
     addTubes(*piece, patches);
     addPlates(*piece, patches);
+    addShells(*piece, patches);
+    addSeams(*piece, patches);
     addBought(*piece, patches);
     std::sort(patches.begin(), patches.end(),
               [](const Patch &a, const Patch &b) { return a.depth < b.depth; });
-    for (const Patch &patch : patches) {
-        if (patch.tinted) {
-            fillTemper(p, patch.shape, patch.use);
-        } else {
-            p.setPen(Qt::NoPen);
-            p.setBrush(colors().paper);
-            p.drawPolygon(patch.shape);
-            p.setBrush(QBrush(colors().faint, Qt::Dense6Pattern));
-            p.drawPolygon(patch.shape);
-        }
-        p.setBrush(Qt::NoBrush);
-        p.setPen(QPen(patch.selected ? colors().yellow : colors().ink, patch.selected ? 2.6 : 0.9));
-        p.drawPolygon(patch.shape);
-    }
+    for (const Patch &patch : patches) drawPatch(p, patch);
     drawLoads(p, *piece->proof);
     if (m_place) {
         p.setPen(QPen(colors().bad, 3));
@@ -272,6 +367,7 @@ void StructureView::draw(QPainter &p, const QRectF &box) {
         p.drawEllipse(toScreen(*m_place), 18, 18);
     }
     drawLegend(p, box);
+    drawDetail(p, box, *piece->proof);
 }
 
 void StructureView::paintEvent(QPaintEvent *) {

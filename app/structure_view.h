@@ -39,21 +39,30 @@ class StructureView : public QWidget {
         double use = 0;
         bool tinted = true;
         bool selected = false;
+        bool edged = true;  ///< its border is drawn
+        double line = 0;    ///< px: not a face but a line of that width
     };
     [[nodiscard]] const job::PieceAppraisal *shown() const;
     [[nodiscard]] QPointF toScreen(const Vec3 &p) const;
     [[nodiscard]] double depth(const Vec3 &p) const;
-    [[nodiscard]] double useOf(const proof::Proof &proof, std::size_t bar) const;
+    /// The use of one thing in the chosen case, or its worst. @param uses [case][thing]
+    [[nodiscard]] double useOf(const proof::Proof &proof, const std::vector<std::vector<float>> &uses,
+                               std::size_t thing) const;
     void fitTo(const armor::Assembly &assembly, const QRectF &box);
     void draw(QPainter &painter, const QRectF &box);
     void addTubes(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
     void addPlates(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
+    void addShells(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
+    void addSeams(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
+    [[nodiscard]] Vec3 movedNode(const proof::Proof &proof, int node) const;
+    void drawPatch(QPainter &painter, const Patch &patch) const;
     void addBought(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
     void addPatch(const std::vector<Vec3> &corners, double use, bool tinted, bool selected,
                   std::vector<Patch> &patches) const;
     void drawRails(QPainter &painter) const;
     void drawLoads(QPainter &painter, const proof::Proof &proof) const;
     void drawLegend(QPainter &painter, const QRectF &box) const;
+    void drawDetail(QPainter &painter, const QRectF &box, const proof::Proof &proof) const;
     /// A point carried along by a node's motion as one body.
     [[nodiscard]] Vec3 moved(const proof::Proof &proof, int node, const Vec3 &p) const;
 

@@ -169,9 +169,9 @@ Result<Json> runAppraise(const std::string &text) {
     if (!stock) return tl::unexpected(stock.error());
     const auto job = job::readJob(text);
     if (!job) return tl::unexpected(job.error());
-    job::Appraisal appraisal = job::appraise(*job, *stock);
-    job::settle(appraisal, *job, *stock);
-    return job::appraisalJson(*job, appraisal);
+    job::Appraisal shells = job::appraise(*job, *stock, {}, proof::Detail::Shells);
+    job::settle(shells, *job, *stock);
+    return job::appraisalJson(*job, job::halve(shells, *job, *stock));
 }
 
 int exitCode(const Problem &problem) {

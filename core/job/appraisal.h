@@ -112,7 +112,8 @@ struct Appraisal {
     std::vector<TemplateAppraisal> templates;
     std::vector<Finding> findings;  ///< worst first
     std::vector<Gauge> gauges;
-    bool fitDone = false;  ///< what moves has been walked past the armor
+    proof::Detail detail = proof::Detail::Strips;  ///< how closely the plates were looked at
+    bool fitDone = false;                          ///< what moves has been walked past the armor
     bool remediesDone = false;
 
     [[nodiscard]] const PieceAppraisal *piece(std::string_view id) const;
@@ -125,7 +126,8 @@ struct Appraisal {
 /// The whole appraisal of a job but for remedies: a pure function. What cannot be computed becomes a
 /// finding, never an exception. Asked to stop, it leaves out what it had not come to: such an answer is
 /// to be thrown away.
-[[nodiscard]] Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop = {});
+[[nodiscard]] Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop = {},
+                                 proof::Detail detail = proof::Detail::Strips);
 
 /// Stop, fix, note; in each as they were.
 void worstFirst(std::vector<Finding> &findings);
@@ -136,8 +138,14 @@ void addFit(Appraisal &appraisal, const Job &job, const std::stop_token &stop = 
 /// All that is worked out while the hand rests: fit, standings, remedies.
 void settle(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop = {});
 
-/// Adds remedies to the findings that are to be fixed, each appraised on a copy of the job. Stops
-/// early, with those found so far, when asked to.
+/// Looks once more with shells of half the size at what has been appraised with shells and settled; what does
+/// not hang on the mesh is taken over, remedies among it.
+[[nodiscard]] Appraisal halve(const Appraisal &shells, const Job &job, const stock::Stock &stock,
+                              std::stop_token stop = {});
+
+/// Adds remedies to the findings that are to be fixed, each appraised on a copy of the job. Where plates are
+/// shells, a value that looks like a cure with strips is appraised with shells before it is called one.
+/// Stops early, with those found so far, when asked to.
 void addRemedies(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop = {});
 
 /// Adds the clearance of each tire and load, and what a step of each setting gains. Stops early.

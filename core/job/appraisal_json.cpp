@@ -94,7 +94,8 @@ Json proofJson(const proof::Proof &p) {
                           {"capacity", c.capacity},
                           {"unit", c.unit},
                           {"utilization", c.utilization},
-                          {"proved", !c.assumed && c.utilization <= 1},
+                          {"proved", c.proved()},
+                          {"meshShift", c.shift ? Json(*c.shift) : Json()},
                           {"assumed", c.assumed},
                           {"at", list(c.at)},
                           {"working", workingJson(c.working)}});

@@ -20,8 +20,10 @@ using measure::Quantity;
 /// Appraises a job step by step; each function adds to the result.
 class Appraiser {
   public:
-    Appraiser(const Job &job, const stock::Stock &stock, std::stop_token stop)
-        : m_job(job), m_stock(stock), m_stop(std::move(stop)) {}
+    Appraiser(const Job &job, const stock::Stock &stock, std::stop_token stop, proof::Detail detail)
+        : m_job(job), m_stock(stock), m_stop(std::move(stop)) {
+        m_out.detail = detail;
+    }
 
     Appraisal run() {
         measureRig();
@@ -169,7 +171,8 @@ class Appraiser {
         out.assembly = std::move(*assembly);
         buildFindings(*out.assembly);
         if (m_stop.stop_requested()) return;
-        auto proof = proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock, m_job.rules, m_stop);
+        auto proof = proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock, m_job.rules, m_stop,
+                                  m_out.detail);
         if (proof) {
             out.proof = std::move(*proof);
             proofFindings(*out.proof);
@@ -207,9 +210,14 @@ class Appraiser {
     void proofFindings(const proof::Proof &proof) {
         for (const proof::Check &c : proof.checks) {
             const bool broken = c.utilization > 1;
-            if (!broken && !c.assumed) continue;
+            if (c.proved()) continue;
             std::string sentence;
-            if (broken)
+            if (!broken && !c.assumed)
+                sentence = fmt::format(
+                    "{}: {:.2f}, but half the size of shells moves it by {:.0f} percent. It is "
+                    "not sure to hold.",
+                    c.title, c.utilization, 100 * std::abs(*c.shift));
+            else if (broken)
                 sentence = fmt::format("{}: {:.2f} of what it may carry. {}.", c.title, c.utilization,
                                        proof.duties.cases[static_cast<std::size_t>(c.loadCase)].title);
             else
@@ -481,6 +489,17 @@ void settle(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std
     addRemedies(appraisal, job, stock, stop);
 }
 
+Appraisal halve(const Appraisal &shells, const Job &job, const stock::Stock &stock, std::stop_token stop) {
+    Appraisal out = appraise(job, stock, stop, proof::Detail::Halved);
+    addFit(out, job, stop);
+    out.variants = shells.variants;
+    out.gains = shells.gains;
+    for (Finding &f : out.findings)
+        if (const Finding *same = shells.finding(f.id)) f.remedies = same->remedies;
+    addRemedies(out, job, stock, stop);
+    return out;
+}
+
 const PieceAppraisal *Appraisal::piece(std::string_view id) const {
     const auto it =
         std::find_if(pieces.begin(), pieces.end(), [id](const PieceAppraisal &p) { return p.id == id; });
@@ -504,8 +523,8 @@ int Appraisal::toSettle(std::string_view stop) const {
     }));
 }
 
-Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop) {
-    return Appraiser(job, stock, std::move(stop)).run();
+Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop, proof::Detail detail) {
+    return Appraiser(job, stock, std::move(stop), detail).run();
 }
 
 }  // namespace hefty::job

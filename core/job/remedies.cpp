@@ -28,9 +28,10 @@ class RemedyFinder {
 
     void run() {
         m_fixes = fixes(m_appraisal);
+        if (isClose()) m_strips = appraise(m_job, m_stock, m_stop);
         for (Finding &f : m_appraisal.findings) {
             if (m_stop.stop_requested()) return;
-            if (f.severity == Severity::Fix) cure(f);
+            if (f.severity == Severity::Fix && f.remedies.empty()) cure(f);
         }
         m_appraisal.remediesDone = true;
     }
@@ -56,7 +57,7 @@ class RemedyFinder {
         // begins with the change that takes least away from the customer.
         std::stable_sort(f.remedies.begin(), f.remedies.end(), [](const Remedy &a, const Remedy &b) {
             if (a.cures != b.cures) return a.cures;
-            return a.fixesAfter < b.fixesAfter;
+            return a.fixesAfter - a.fixesBefore < b.fixesAfter - b.fixesBefore;
         });
     }
 
@@ -70,6 +71,7 @@ class RemedyFinder {
             if (m_stop.stop_requested() || ++tries > triesPerTrial) break;
             if (!armor::checkSetting(*d, value, m_stock)) break;
             Remedy r = evaluate(f, *d, value);
+            if (r.cures && isClose()) r = evaluateClosely(f, *d, value);
             if (m_stop.stop_requested()) return;  // what was evaluated is not whole
             if (!std::isfinite(r.after)) continue;
             if (r.cures) {
@@ -79,10 +81,37 @@ class RemedyFinder {
             if (std::abs(r.after - f.limit) < 0.9 * std::abs((best ? best->after : f.value) - f.limit))
                 best = std::move(r);
         }
-        if (best) f.remedies.push_back(std::move(*best));
+        if (best && isClose() && !best->cures)
+            best = evaluateClosely(f, *d, best->edit.settings.begin()->second);
+        if (best && !m_stop.stop_requested() && std::isfinite(best->after))
+            f.remedies.push_back(std::move(*best));
     }
 
-    Remedy evaluate(const Finding &f, const armor::SettingDescriptor &d, const SettingValue &value) const {
+    /// Plates are shells in what is to be cured.
+    [[nodiscard]] bool isClose() const { return m_appraisal.detail != proof::Detail::Strips; }
+
+    /// The utilization of a finding's check in an appraisal; where plates are strips that of the check that
+    /// stands there for it.
+    std::optional<double> useOf(const Finding &f, const Appraisal &a) const {
+        std::string id = f.id.substr(f.id.find('/') + 1);
+        if (a.detail == proof::Detail::Strips)
+            for (const auto &[close, plain] : {std::pair{"plate/", "member/"}, {"seam/", "weld/"}})
+                if (id.starts_with(close)) id = plain + id.substr(std::string_view(close).size());
+        const PieceAppraisal *p = a.piece(m_piece->id);
+        if (p && p->proof)
+            for (const proof::Check &c : p->proof->checks)
+                if (c.id == id) return c.utilization;
+        return std::nullopt;
+    }
+
+    Remedy evaluateClosely(const Finding &f, const armor::SettingDescriptor &d,
+                           const SettingValue &value) const {
+        return evaluate(f, d, value, proof::Detail::Shells);
+    }
+
+    /// What a value does; where plates are shells but strips are asked for, as far as these can tell.
+    Remedy evaluate(const Finding &f, const armor::SettingDescriptor &d, const SettingValue &value,
+                    proof::Detail detail = proof::Detail::Strips) const {
         Remedy r;
         r.edit.piece = m_piece->id;
         r.edit.settings[d.id] = value;
@@ -92,13 +121,15 @@ class RemedyFinder {
         addValue(r.label, d, value);
         r.before = f.value;
         const Job changed = apply(m_job, r.edit);
-        Appraisal after = appraise(changed, m_stock, m_stop);
+        Appraisal after = appraise(changed, m_stock, m_stop, detail);
         if (m_appraisal.fitDone) addFit(after, changed, m_stop);  // like is compared with like
-        r.fixesBefore = m_fixes;
+        const bool guessed = isClose() && detail == proof::Detail::Strips;
+        r.fixesBefore = guessed ? fixes(m_strips) : m_fixes;
         r.fixesAfter = fixes(after);
         const Finding *same = after.finding(f.id);
         r.cures = !same || same->severity == Severity::Note;
         r.after = r.cures ? valueWithout(f, after) : same->value;
+        if (guessed && f.id.starts_with("check/")) guess(f, after, r);
         r.massChange = gaugeChange("mass", after);
         r.costChange = gaugeChange("cost", after);
         // A remedy that stops the job from being built at all is none.
@@ -108,14 +139,22 @@ class RemedyFinder {
         return r;
     }
 
+    /// Strips tell by what share a check changes; a guess near the limit is worth a closer look.
+    void guess(const Finding &f, const Appraisal &after, Remedy &r) const {
+        constexpr double near = 1.1;
+        const auto was = useOf(f, m_strips), is = useOf(f, after);
+        if (!was || !is || !(*was > 0)) {
+            r.cures = true;
+            return;
+        }
+        r.after = f.value * *is / *was;
+        r.cures = r.after <= near * f.limit;
+    }
+
     /// The finding's number once the finding is gone: from the check or gauge it was about.
     double valueWithout(const Finding &f, const Appraisal &after) const {
-        if (f.id.starts_with("check/")) {
-            const PieceAppraisal *p = after.piece(m_piece->id);
-            if (p && p->proof)
-                for (const proof::Check &c : p->proof->checks)
-                    if ("check/" + c.id == f.id) return c.utilization;
-        }
+        if (f.id.starts_with("check/"))
+            if (const auto use = useOf(f, after)) return *use;
         if (f.id.starts_with("gauge/"))
             if (const Gauge *g = after.gauge(f.id.substr(6)); g && g->value) return *g->value;
         return f.limit;
@@ -276,6 +315,7 @@ class RemedyFinder {
     const armor::Piece *m_piece = nullptr;
     const armor::Pattern *m_pattern = nullptr;
     int m_fixes = 0;
+    Appraisal m_strips;  ///< of the same job, where plates are shells
 };
 
 }  // namespace

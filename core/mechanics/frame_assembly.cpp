@@ -48,6 +48,25 @@ bool inRange(int index, std::size_t count) {
     return index >= 0 && static_cast<std::size_t>(index) < count;
 }
 
+/// Motion of a place (3) from that of a node (6) that it turns with.
+Eigen::Matrix<double, 3, 6> carriedTo(const Vec3 &node, const Vec3 &place) {
+    const Vec3 r = place - node;
+    Eigen::Matrix<double, 3, 6> b;
+    b << 1, 0, 0, 0, r.z(), -r.y(),  //
+        0, 1, 0, -r.z(), 0, r.x(),   //
+        0, 0, 1, r.y(), -r.x(), 0;
+    return b;
+}
+
+/// Calls with the node of every end of a tie and its share of the stretch (3 x 6).
+template <typename Use>
+void eachEnd(const FrameModel &model, const FrameTie &tie, Use &&use) {
+    for (const bool to : {false, true})
+        for (const TieEnd &e : to ? tie.to : tie.from)
+            use(e.node, (to ? e.weight : -e.weight) *
+                            carriedTo(model.nodes[static_cast<std::size_t>(e.node)].at, tie.at));
+}
+
 /// Geometric stiffness of a beam under an axial force [N, tension positive], in its own axes
 /// (Przemieniecki 1968, 15.2), for bending in both planes.
 Matrix12 localGeometric(double axial, double l) {
@@ -137,6 +156,7 @@ Result<bool> FrameAssembly::checkIndices() const {
     for (const FrameSpring &s : m.springs)
         if (!inRange(s.from, m.nodes.size()) || (s.to != -1 && !inRange(s.to, m.nodes.size())))
             return bad("springs/" + s.id);
+    if (auto r = checkTies(); !r) return r;
     for (const RigidLink &r : m.rigidLinks) {
         if (!inRange(r.master, m.nodes.size())) return bad("rigid");
         for (const int s : r.slaves)
@@ -159,6 +179,28 @@ Result<bool> FrameAssembly::checkIndices() const {
         if (!loadFits(l.loadCase, l.shell, m.shells.size())) return bad("loads");
     for (const AccelerationLoad &l : m.accelerations)
         if (!inRange(l.loadCase, m.cases.size())) return bad("loads");
+    return true;
+}
+
+Result<bool> FrameAssembly::checkTies() const {
+    constexpr double rounding = 1e-6;
+    for (const FrameTie &t : m_model->ties) {
+        for (const auto *side : {&t.from, &t.to}) {
+            double sum = 0;
+            for (const TieEnd &e : *side) {
+                if (!inRange(e.node, m_model->nodes.size()))
+                    return fail(ProblemKind::UnknownId,
+                                "This refers to something that the model does not have.", "ties/" + t.id);
+                sum += e.weight;
+            }
+            if (!(std::abs(sum - 1) < rounding))
+                return fail(ProblemKind::BadInput, "The weights of one side of a tie must add up to 1.",
+                            "ties/" + t.id);
+        }
+        if (!t.at.allFinite() || !t.stiffness.allFinite() || !(t.stiffness.diagonal().minCoeff() >= 0))
+            return fail(ProblemKind::BadInput, "A tie needs a place and a stiffness that is not negative.",
+                        "ties/" + t.id);
+    }
     return true;
 }
 
@@ -235,6 +277,9 @@ void FrameAssembly::markAttached() {
         mark(s.from);
         if (s.to >= 0) mark(s.to);
     }
+    for (const FrameTie &t : m_model->ties)
+        for (const auto *side : {&t.from, &t.to})
+            for (const TieEnd &e : *side) mark(e.node);
     for (const FrameSupport &s : m_model->supports)
         if (s.fixed) mark(s.node);
     for (const PrescribedFreedom &p : m_model->prescribed) mark(p.node);
@@ -247,7 +292,8 @@ void FrameAssembly::markAttached() {
 }
 
 Sparse FrameAssembly::stiffness(CaseRows *givenLoads) const {
-    Summer sum(*this, m_beams.size() * 78 + m_shells.size() * 300 + m_model->springs.size() * 78);
+    Summer sum(*this, m_beams.size() * 78 + m_shells.size() * 300 + m_model->springs.size() * 78 +
+                          m_model->ties.size() * 300);
     for (std::size_t b = 0; b < m_beams.size(); ++b) {
         const std::array<int, 2> nodes{m_model->beams[b].from, m_model->beams[b].to};
         sum.add(m_beams[b].globalStiffness(), nodes.data(), givenLoads);
@@ -271,7 +317,7 @@ Sparse FrameAssembly::otherStiffness() const {
     return sum.sum();
 }
 
-/// Shells and springs.
+/// Shells, springs and ties.
 void FrameAssembly::addOthers(Summer &sum, CaseRows *givenLoads) const {
     for (std::size_t s = 0; s < m_shells.size(); ++s)
         sum.add(m_shells[s].stiffness(), m_model->shells[s].nodes.data(), givenLoads);
@@ -285,6 +331,25 @@ void FrameAssembly::addOthers(Summer &sum, CaseRows *givenLoads) const {
         k << s.stiffness, -s.stiffness, -s.stiffness, s.stiffness;
         sum.add(k, nodes.data(), givenLoads);
     }
+    for (const FrameTie &t : m_model->ties) {
+        std::vector<int> nodes;
+        Eigen::Matrix<double, 3, Eigen::Dynamic> b(
+            3, 6 * static_cast<Eigen::Index>(t.from.size() + t.to.size()));
+        eachEnd(*m_model, t, [&](int node, const Eigen::Matrix<double, 3, 6> &share) {
+            b.middleCols<6>(6 * static_cast<Eigen::Index>(nodes.size())) = share;
+            nodes.push_back(node);
+        });
+        const Eigen::MatrixXd k = b.transpose() * t.stiffness * b;
+        sum.add(k, nodes.data(), givenLoads);
+    }
+}
+
+Vec3 FrameAssembly::tieStretch(std::size_t tie, const Eigen::Ref<const Eigen::VectorXd> &motions) const {
+    Vec3 stretch = Vec3::Zero();
+    eachEnd(*m_model, m_model->ties[tie], [&](int node, const Eigen::Matrix<double, 3, 6> &share) {
+        stretch += share * motions.segment<6>(6 * static_cast<Eigen::Index>(node));
+    });
+    return stretch;
 }
 
 Sparse FrameAssembly::mass() const {

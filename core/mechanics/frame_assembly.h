@@ -25,12 +25,12 @@ class FrameAssembly {
     /// Per node: a beam or a shell ends there.
     [[nodiscard]] const std::vector<bool> &hasElement() const { return m_hasElement; }
 
-    /// Lower triangle of the stiffness of the free unknowns, of beams, shells and springs.
+    /// Lower triangle of the stiffness of the free unknowns, of beams, shells, springs and ties.
     /// @param givenLoads  if there, what the given motions do is taken off it (free unknowns x cases)
     [[nodiscard]] Sparse stiffness(CaseRows *givenLoads) const;
     /// The share of the beams with other matrices for them, in global axes: what hinges leave of them.
     [[nodiscard]] Sparse beamStiffness(const std::vector<Matrix12> &beams) const;
-    /// The share of shells and springs.
+    /// The share of shells, springs and ties.
     [[nodiscard]] Sparse otherStiffness() const;
     /// Lower triangle of the mass: consistent, of beams and shells [kg, kg·mm2].
     [[nodiscard]] Sparse mass() const;
@@ -49,8 +49,13 @@ class FrameAssembly {
     [[nodiscard]] Eigen::VectorXd shellMotions(std::size_t shell,
                                                const Eigen::Ref<const Eigen::VectorXd> &motions) const;
 
+    /// How far a tie is stretched, from its `from` to its `to` [mm].
+    /// @param motions  6 rows a node
+    [[nodiscard]] Vec3 tieStretch(std::size_t tie, const Eigen::Ref<const Eigen::VectorXd> &motions) const;
+
   private:
     class Summer;
+    Result<bool> checkTies() const;
     Result<bool> checkIndices() const;
     Result<bool> makeElements();
     [[nodiscard]] double modelSize() const;

@@ -79,6 +79,21 @@ struct FrameSpring {
     Matrix6 stiffness = Matrix6::Zero();  ///< symmetric; N/mm and N·mm/rad
 };
 
+/// A share of a node's motion.
+struct TieEnd {
+    int node = 0;
+    double weight = 1;
+};
+
+/// An elastic tie at a place between two bodies, each of which moves there as the weighted mean of what its
+/// nodes, turning rigidly, would make of the place: a stretch of weld between two meshes that do not match.
+struct FrameTie {
+    std::string id;
+    Vec3 at = Vec3::Zero();
+    std::vector<TieEnd> from, to;                             ///< the weights of each add up to 1
+    Eigen::Matrix3d stiffness = Eigen::Matrix3d::Identity();  ///< N/mm, global axes; symmetric
+};
+
 /// Bears only one way: once `from` has gone along `direction`, seen from `to` or the ground, by more than
 /// the gap, it is pushed back. A stop, a seam bearing, a strap (its direction is that of its stretching).
 struct FrameContact {
@@ -143,6 +158,7 @@ struct FrameModel {
     std::vector<FrameBeam> beams;
     std::vector<FrameShell> shells;
     std::vector<FrameSpring> springs;
+    std::vector<FrameTie> ties;
     std::vector<FrameContact> contacts;
     std::vector<RigidLink> rigidLinks;
     std::vector<FrameSupport> supports;

@@ -301,6 +301,8 @@ class StaticSolver {
     void prepareRecovery() {
         m_endStiffness.reserve(m_assembly.beams().size());
         for (const BeamElement &e : m_assembly.beams()) m_endStiffness.push_back(e.endStiffness());
+        m_shellRecovery.reserve(m_assembly.shells().size());
+        for (const ShellElement &e : m_assembly.shells()) m_shellRecovery.push_back(e.recovery());
         m_held.assign(m_model.nodes.size(), false);
         for (const FreedomMap::Body &body : m_assembly.map().bodies())
             if (!body.held.empty())
@@ -333,6 +335,7 @@ class StaticSolver {
         recoverBeams(m_loads[c], answer, unbalanced);
         recoverShells(u, answer, unbalanced);
         recoverSprings(answer, unbalanced);
+        recoverTies(u, answer, unbalanced);
         recoverReactions(answer, unbalanced);
     }
 
@@ -363,10 +366,13 @@ class StaticSolver {
     void recoverShells(const Eigen::Ref<const Eigen::VectorXd> &u, CaseSolution &answer,
                        std::vector<Vec6> &unbalanced) const {
         answer.shells.reserve(m_model.shells.size());
+        answer.shellForces.reserve(m_model.shells.size());
         for (std::size_t s = 0; s < m_model.shells.size(); ++s) {
             const FrameShell &shell = m_model.shells[s];
             const Eigen::VectorXd motions = m_assembly.shellMotions(s, u);
-            answer.shells.push_back(m_assembly.shells()[s].stress(motions, shell.thickness));
+            const ShellAnswer found = m_shellRecovery[s].at(motions, shell.thickness);
+            answer.shells.push_back(found.stress);
+            answer.shellForces.push_back(found.forces);
             if (std::none_of(shell.nodes.begin(), shell.nodes.end(),
                              [this](int n) { return m_held[static_cast<std::size_t>(n)]; }))
                 continue;
@@ -387,6 +393,23 @@ class StaticSolver {
             answer.springs.push_back(force);
             unbalanced[from] -= force;
             if (s.to >= 0) unbalanced[static_cast<std::size_t>(s.to)] += force;
+        }
+    }
+
+    void recoverTies(const Eigen::Ref<const Eigen::VectorXd> &u, CaseSolution &answer,
+                     std::vector<Vec6> &unbalanced) const {
+        answer.ties.reserve(m_model.ties.size());
+        for (std::size_t t = 0; t < m_model.ties.size(); ++t) {
+            const FrameTie &tie = m_model.ties[t];
+            const Vec3 force = tie.stiffness * m_assembly.tieStretch(t, u);
+            answer.ties.push_back(force);
+            for (const bool to : {false, true})
+                for (const TieEnd &e : to ? tie.to : tie.from) {
+                    const auto n = static_cast<std::size_t>(e.node);
+                    const Vec3 share = (to ? e.weight : -e.weight) * force;
+                    unbalanced[n].head<3>() += share;
+                    unbalanced[n].tail<3>() += (tie.at - m_model.nodes[n].at).cross(share);
+                }
         }
     }
 
@@ -420,6 +443,7 @@ class StaticSolver {
     CaseRows m_nodal;  ///< applied and from beam loads, 6 rows a node
     std::vector<bool> m_held;
     std::vector<Matrix12> m_endStiffness;  ///< end forces in beam axes from global motions
+    std::vector<ShellRecovery> m_shellRecovery;
     int m_looseBeam = -1;
     Sparse m_stiffness;
     CaseRows m_rhs;

@@ -16,7 +16,22 @@ constexpr double shearCorrection = 5.0 / 6;
 /// Midpoints of the sides in area coordinates: exact for quadratics with a third of the area each.
 const std::array<Vector3d, 3> sidePoints{Vector3d(0.5, 0.5, 0), Vector3d(0, 0.5, 0.5), Vector3d(0.5, 0, 0.5)};
 
+/// Components [xx yy xy] seen in axes turned by an angle, for membrane forces and moments alike.
+Matrix6 turning(double angle) {
+    const double c = std::cos(angle), s = std::sin(angle);
+    Matrix3 t;
+    t << c * c, s * s, 2 * c * s, s * s, c * c, -2 * c * s, -c * s, c * s, c * c - s * s;
+    Matrix6 out = Matrix6::Zero();
+    out.topLeftCorner<3, 3>() = out.bottomRightCorner<3, 3>() = t;
+    return out;
+}
+
 }  // namespace
+
+ShellForces turned(const ShellForces &forces, double angle) {
+    const Matrix6 t = turning(angle);
+    return {t.topLeftCorner<3, 3>() * forces.membrane, t.topLeftCorner<3, 3>() * forces.bending};
+}
 
 ShellStress vonMises(const ShellForces &f, double thickness) {
     const auto at = [&](double z) {
@@ -209,12 +224,6 @@ int rowOf(const std::array<int, 3> &rows, int i) {
     return 6 * (i / 3) + rows[static_cast<std::size_t>(i % 3)];
 }
 
-Eigen::Matrix<double, 9, 1> pick(const Vec18 &u, const std::array<int, 3> &rows) {
-    Eigen::Matrix<double, 9, 1> out;
-    for (int i = 0; i < 9; ++i) out(i) = u(rowOf(rows, i));
-    return out;
-}
-
 }  // namespace
 
 Matrix18 ShellTriangle::toGlobal(const Matrix9 &membrane, const Matrix9 &bending) const {
@@ -267,14 +276,23 @@ Matrix18 ShellTriangle::geometricStiffness(const Vector3d &n) const {
     return toGlobal(membrane, bending);
 }
 
-ShellForces ShellTriangle::forces(const Vec18 &motions) const {
-    Vec18 local;
-    for (int i = 0; i < 6; ++i) local.segment<3>(3 * i) = m_axes * motions.segment<3>(3 * i);
+Eigen::Matrix<double, 6, 18> ShellTriangle::resultants() const {
     const Vector3d middle(1.0 / 3, 1.0 / 3, 1.0 / 3);
-    ShellForces out;
-    out.membrane = m_thickness * m_plane * (meanStrain() * pick(local, membraneRows));
-    out.bending = std::pow(m_thickness, 3) / 12 * m_plane * (curvature(middle) * pick(local, bendingRows));
+    const Matrix3x9 membrane = m_thickness * m_plane * meanStrain();
+    const Matrix3x9 bending = std::pow(m_thickness, 3) / 12 * m_plane * curvature(middle);
+    Eigen::Matrix<double, 6, 18> local = Eigen::Matrix<double, 6, 18>::Zero();
+    for (int i = 0; i < 9; ++i) {
+        local.col(rowOf(membraneRows, i)).head<3>() = membrane.col(i);
+        local.col(rowOf(bendingRows, i)).tail<3>() = bending.col(i);
+    }
+    Eigen::Matrix<double, 6, 18> out;
+    for (int i = 0; i < 6; ++i) out.middleCols<3>(3 * i) = local.middleCols<3>(3 * i) * m_axes;
     return out;
+}
+
+ShellForces ShellTriangle::forces(const Vec18 &motions) const {
+    const Vec6 r = resultants() * motions;
+    return {r.head<3>(), r.tail<3>()};
 }
 
 namespace {
@@ -333,14 +351,35 @@ std::vector<Vec3> ShellElement::pressureLoads(double pressure) const {
     return out;
 }
 
-ShellStress ShellElement::stress(const Eigen::VectorXd &motions, double thickness) const {
-    ShellStress out;
+ShellRecovery ShellElement::recovery() const {
+    ShellRecovery out;
+    const Vec3 x = axes().row(0).transpose();
     for (const ShellPart &p : parts) {
-        const ShellStress s = vonMises(p.triangle.forces(partMotions(p, motions)), thickness);
-        const double weight = p.share * p.triangle.area() / area;
-        out.top += weight * s.top;
-        out.middle += weight * s.middle;
-        out.bottom += weight * s.bottom;
+        const Vec3 own(p.triangle.axes() * x);  // the shell's x in the part's axes
+        const double angle = std::atan2(own.y(), own.x());
+        const Eigen::Matrix<double, 6, 18> r = turning(angle) * p.triangle.resultants();
+        ShellRecovery::Part part;
+        part.weight = p.share * p.triangle.area() / area;
+        part.resultants.setZero(6, 6 * nodes);
+        for (std::size_t c = 0; c < 3; ++c)
+            part.resultants.middleCols<6>(6 * p.corners[c]) =
+                r.middleCols<6>(6 * static_cast<Eigen::Index>(c));
+        out.m_parts.push_back(std::move(part));
+    }
+    return out;
+}
+
+ShellAnswer ShellRecovery::at(const Eigen::VectorXd &motions, double thickness) const {
+    ShellAnswer out;
+    for (const Part &p : m_parts) {
+        const Vec6 r = p.resultants * motions;
+        const ShellForces forces{r.head<3>(), r.tail<3>()};
+        const ShellStress s = vonMises(forces, thickness);
+        out.forces.membrane += p.weight * forces.membrane;
+        out.forces.bending += p.weight * forces.bending;
+        out.stress.top += p.weight * s.top;
+        out.stress.middle += p.weight * s.middle;
+        out.stress.bottom += p.weight * s.bottom;
     }
     return out;
 }

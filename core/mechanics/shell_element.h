@@ -24,11 +24,36 @@ struct ShellForces {
     Eigen::Vector3d bending = Eigen::Vector3d::Zero();   ///< Mx My Mxy, N·mm/mm; positive: top in tension
 };
 
+/// Stress resultants [Nx Ny Nxy Mx My Mxy] of a plane seen in axes that are turned by an angle in it [rad].
+[[nodiscard]] ShellForces turned(const ShellForces &forces, double angle);
+
 /// Von Mises stress over the thickness [MPa]; top is on the side that the normal points to.
 struct ShellStress {
     double top = 0, middle = 0, bottom = 0;
 };
 [[nodiscard]] ShellStress vonMises(const ShellForces &forces, double thickness);
+
+/// What is found in a shell: resultants in its own axes (mean of its parts), mean of their stresses.
+struct ShellAnswer {
+    ShellForces forces;
+    ShellStress stress;
+};
+
+/// Resultants of a shell from its motions, made ready once for many load cases.
+class ShellRecovery {
+  public:
+    /// @param motions  6 x nodes, global axes
+    [[nodiscard]] ShellAnswer at(const Eigen::VectorXd &motions, double thickness) const;
+
+  private:
+    friend struct ShellElement;
+    struct Part {
+        Eigen::Matrix<double, 6, Eigen::Dynamic>
+            resultants;  ///< in the axes of the shell, of all its motions
+        double weight = 1;
+    };
+    std::vector<Part> m_parts;
+};
 
 /// A triangle made ready: its axes, its area, its stiffness.
 class ShellTriangle {
@@ -51,7 +76,9 @@ class ShellTriangle {
     /// Geometric stiffness (18 x 18), global axes, of membrane forces Nx Ny Nxy [N/mm] in own axes:
     /// slopes out of the plane from the discrete Kirchhoff rotations, in the plane from linear motion.
     [[nodiscard]] Matrix18 geometricStiffness(const Eigen::Vector3d &membrane) const;
-    /// Stress resultants at the middle from motions (18) in global axes.
+    /// Stress resultants [Nx Ny Nxy Mx My Mxy] at the middle, own axes, for motions (18) in global axes.
+    [[nodiscard]] Eigen::Matrix<double, 6, 18> resultants() const;
+    /// The same of given motions.
     [[nodiscard]] ShellForces forces(const Vec18 &motions) const;
 
   private:
@@ -97,8 +124,9 @@ struct ShellElement {
     [[nodiscard]] std::vector<Vec3> weightLoads(const Vec3 &perArea) const;
     /// Geometric stiffness of the membrane forces that these motions (6 x nodes) make.
     [[nodiscard]] Eigen::MatrixXd geometricStiffness(const Eigen::VectorXd &motions) const;
-    /// Mean of the parts' von Mises stresses. @param motions 6 x nodes
-    [[nodiscard]] ShellStress stress(const Eigen::VectorXd &motions, double thickness) const;
+    /// Own axes: x along the side from the first part's first corner to its second, z its normal. Rows.
+    [[nodiscard]] const Matrix3 &axes() const { return parts.front().triangle.axes(); }
+    [[nodiscard]] ShellRecovery recovery() const;
 };
 
 /// @error BadInput  not 3 or 4 nodes, a node twice, corners on a line, a quadrilateral that is not convex

@@ -84,8 +84,14 @@ std::vector<joints::Bolt> boltsOf(const armor::BoltJoint &j) {
 /// What the piece does to the bolts of a mount, in their own plane.
 PointLoad mountLoad(const CheckContext &context, std::size_t mount, std::size_t c) {
     const armor::BoltJoint &j = context.assembly.mounts[mount];
-    const PointLoad onPiece =
-        springLoad(context.proof, context.proof.idealization.mountSprings[mount], c, j.plane.origin);
+    PointLoad onPiece{j.plane.origin, Vec3::Zero(), Vec3::Zero()};
+    for (const int spring : context.proof.idealization.mountSprings[mount]) {
+        const auto &s = context.proof.idealization.model.springs[static_cast<std::size_t>(spring)];
+        const Vec3 at = context.proof.idealization.model.nodes[static_cast<std::size_t>(s.from)].at;
+        const PointLoad one = springLoad(context.proof, spring, c, at);
+        onPiece.force += one.force;
+        onPiece.moment += one.moment + (at - onPiece.at).cross(one.force);
+    }
     const auto local = [&j](const Vec3 &v) -> Vec3 {
         return {v.dot(j.plane.x), v.dot(j.plane.y), v.dot(j.plane.z)};
     };

@@ -27,7 +27,9 @@ PinTab pinTabOf(const CheckContext &context, const armor::Anchor &a, const stock
 
 void checkTab(const CheckContext &context, const armor::Anchor &anchor) {
     const stock::Shackle *shackle = context.stock.shackle(anchor.shackle);
-    if (!shackle || !context.proof.idealization.anchorNodes.contains(anchor.name)) return;
+    const auto &model = context.proof.idealization;
+    if (!shackle || (!model.anchorNodes.contains(anchor.name) && !model.anchorRims.contains(anchor.name)))
+        return;
     const PinTab tab = pinTabOf(context, anchor, *shackle);
     const PinTabStrength strength = pinTabStrength(tab);
     const auto pullIn = [&](std::size_t c) {
@@ -51,7 +53,7 @@ void checkTab(const CheckContext &context, const armor::Anchor &anchor) {
     check.working.step("u", "utilization", context.isSurvival(g.loadCase) ? "P/min(Pn)" : "P/min(Pn/Ω)",
                        fmt::format("{}/{}", number(check.demand), number(check.capacity)), check.utilization,
                        "", "AISC 360-16 D5");
-    check.working.note("Side pulls bend the tab; that is in its member check and its weld.");
+    check.working.note("Side pulls bend the tab; that is in the check of its plate and its weld.");
     context.add(std::move(check));
     if (context.proof.duties.ladderCase >= 0)
         context.out.ladder.push_back({anchor.name, anchor.name + " at the shackle hole", strength.nominal(),

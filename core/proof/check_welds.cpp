@@ -12,6 +12,12 @@ namespace {
 using joints::PointLoad;
 using working::number;
 
+constexpr double shortestWeld = 4;  // legs
+
+Vec3 tieForce(const Proof &proof, int tie, std::size_t loadCase) {
+    return proof.solution.cases[loadCase].ties[static_cast<std::size_t>(tie)];
+}
+
 /// The tied pieces of a weld (of one contact, or of all).
 std::vector<const WeldPiece *> piecesOf(const Proof &proof, int weld, int contact = -1) {
     std::vector<const WeldPiece *> out;
@@ -25,7 +31,9 @@ PointLoad carried(const Proof &proof, const std::vector<const WeldPiece *> &piec
                   const Vec3 &at) {
     PointLoad sum{at, Vec3::Zero(), Vec3::Zero()};
     for (const WeldPiece *p : pieces) {
-        const PointLoad load = springLoad(proof, p->spring, loadCase, p->at);
+        const PointLoad load = p->spring >= 0
+                                   ? springLoad(proof, p->spring, loadCase, p->at)
+                                   : PointLoad{p->at, tieForce(proof, p->tie, loadCase), Vec3::Zero()};
         sum.force += load.force;
         sum.moment += load.moment + (p->at - at).cross(load.force);
     }
@@ -124,6 +132,85 @@ void checkWeld(const CheckContext &context, int index) {
         context.addRung(joint.name, fmt::format("weld {} to {}", joint.b, joint.a),
                         stresses[static_cast<std::size_t>(ladder)].max / survival.least,
                         "The weld tears; the part can come off.", true);
+}
+
+/// Stretches of one line that stand together for the shortest length that counts as a weld.
+struct Window {
+    std::vector<const WeldPiece *> pieces;
+    double length = 0;
+};
+
+/// All windows of a weld: each as short as it can be and still four legs long, or a whole shorter line.
+/// @source AISC 360-16 J2.2b: the effective length of a fillet is not less than four times its size
+std::vector<Window> windowsOf(const std::vector<const WeldPiece *> &pieces, double leg) {
+    std::vector<Window> out;
+    for (std::size_t i = 0; i < pieces.size(); ++i) {
+        const auto sameLine = [&](std::size_t k) {
+            return k < pieces.size() && pieces[k]->contact == pieces[i]->contact &&
+                   pieces[k]->line == pieces[i]->line;
+        };
+        const bool first =
+            i == 0 || pieces[i - 1]->contact != pieces[i]->contact || pieces[i - 1]->line != pieces[i]->line;
+        Window w;
+        std::size_t k = i;
+        for (; sameLine(k) && w.length < shortestWeld * leg - 1e-9; ++k) {
+            w.pieces.push_back(pieces[k]);
+            w.length += pieces[k]->length;
+        }
+        if (w.length >= shortestWeld * leg - 1e-9 || first) out.push_back(std::move(w));
+    }
+    return out;
+}
+
+double windowStress(const Proof &proof, const Window &w, std::size_t loadCase, double leg) {
+    Vec3 sum = Vec3::Zero();
+    for (const WeldPiece *p : w.pieces) sum += tieForce(proof, p->tie, loadCase);
+    return sum.norm() / (w.length * joints::throatPerLeg * leg);
+}
+
+/// The hardest worked stretch of a seam: rated loads must not make it yield, though the weld as a whole
+/// would hold. In survival a seam shares out its load, and the weld as a whole is what counts.
+void checkSeam(const CheckContext &context, int index) {
+    const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(index)];
+    const auto pieces = piecesOf(context.proof, index);
+    if (pieces.empty() || pieces.front()->tie < 0) return;
+    const std::vector<Window> windows = windowsOf(pieces, joint.leg);
+    const double limit = throatLimit(context, joint, true).least;
+    const auto worstIn = [&](std::size_t c) {
+        std::pair<const Window *, double> worst{nullptr, -1};
+        for (const Window &w : windows)
+            if (const double s = windowStress(context.proof, w, c, joint.leg); s > worst.second)
+                worst = {&w, s};
+        return worst;
+    };
+    const Governing g = governing(
+        context, [&](std::size_t c) { return context.isSurvival(c) ? -1 : worstIn(c).second / limit; });
+    const auto [window, stress] = worstIn(g.loadCase);
+    if (!window || g.use < 0) return;
+    Check check =
+        context.begin(CheckKind::Seam, "seam/" + joint.name, joint.name,
+                      fmt::format("Seam {} to {}: its hardest worked stretch", joint.b, joint.a), g.loadCase);
+    check.demand = stress;
+    check.capacity = limit;
+    check.unit = "MPa";
+    check.utilization = stress / limit;
+    check.at = window->pieces[window->pieces.size() / 2]->at;
+    Vec3 force = Vec3::Zero();
+    for (const WeldPiece *p : window->pieces) force += tieForce(context.proof, p->tie, g.loadCase);
+    working::Working &w = check.working;
+    w.given("w", "leg", joint.leg, "mm", "setting");
+    w.given("l", "stretch that is looked at, four legs or the whole line", window->length, "mm",
+            "AISC 360-16 J2.2b");
+    w.given("P", "force along that stretch", force.norm(), "N", "shells, tied along the seam");
+    w.step(
+        "f", "mean stress on its throat", "P/(0.7071 w l)",
+        fmt::format("{}/(0.7071 · {} · {})", number(force.norm()), number(joint.leg), number(window->length)),
+        stress, "MPa", "docs/methods.md, \"Seams\"");
+    w.step("F", "at which it yields: filler or base metal", "min(0.60 F_EXX, min(0.60 Fy, 0.60 Fu)/0.7071)",
+           "", limit, "MPa", "AISC 360-16 J2.4 and J4.2");
+    w.step("u", "utilization", "f/F", fmt::format("{}/{}", number(stress), number(limit)), check.utilization,
+           "", "house: no stretch of a seam yields under rated loads");
+    context.add(std::move(check));
 }
 
 /// A plate's seat on the flat wall of a tube, and the way it runs.
@@ -247,6 +334,21 @@ void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
 
 void checkWelds(const CheckContext &context) {
     for (int w = 0; w < static_cast<int>(context.assembly.welds.size()); ++w) checkWeld(context, w);
+}
+
+void checkSeams(const CheckContext &context) {
+    auto &use = context.out.tieUse;
+    const auto &pieces = context.proof.idealization.weldPieces;
+    use.assign(context.caseCount(), std::vector<float>(context.proof.idealization.model.ties.size(), 0));
+    for (int w = 0; w < static_cast<int>(context.assembly.welds.size()); ++w) checkSeam(context, w);
+    for (const WeldPiece &p : pieces) {
+        if (p.tie < 0) continue;
+        const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(p.weld)];
+        const double limit = throatLimit(context, joint, true).least;
+        for (std::size_t c = 0; c < context.caseCount(); ++c)
+            use[c][static_cast<std::size_t>(p.tie)] =
+                static_cast<float>(windowStress(context.proof, {{&p}, p.length}, c, joint.leg) / limit);
+    }
 }
 
 void checkPlatesOnWalls(const CheckContext &context) {

@@ -12,7 +12,9 @@ namespace hefty::proof {
 struct FamilyResults {
     std::vector<Check> checks;
     std::vector<Rung> ladder;
-    std::vector<std::vector<float>> barUse;  ///< as in Proof; of the members only
+    std::vector<std::vector<float>> barUse;    ///< as in Proof; of the members only
+    std::vector<std::vector<float>> shellUse;  ///< as in Proof; of the plates only
+    std::vector<std::vector<float>> tieUse;    ///< as in Proof; of the seams only
 };
 
 /// Everything a check may look at, and where its results go.
@@ -54,7 +56,9 @@ struct Governing {
 
 void checkMembers(const CheckContext &context);
 void checkOpenings(const CheckContext &context);
+void checkPlates(const CheckContext &context);
 void checkWelds(const CheckContext &context);
+void checkSeams(const CheckContext &context);
 void checkPlatesOnWalls(const CheckContext &context);
 void checkTabs(const CheckContext &context);
 void checkBolts(const CheckContext &context);

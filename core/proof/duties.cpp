@@ -6,6 +6,8 @@
 #include <cmath>
 
 #include <fmt/format.h>
+#include <Eigen/Eigenvalues>
+#include <Eigen/QR>
 
 #include "core/base/constants.h"
 
@@ -52,6 +54,22 @@ class Expander {
         const Vec3 nodeAt = m_model.model.nodes[static_cast<std::size_t>(node)].at;
         m_model.model.nodeLoads.push_back({loadCase, node, force, (at - nodeAt).cross(force)});
         m_out.cases[static_cast<std::size_t>(loadCase)].arrows.push_back({arrowAt, force});
+    }
+
+    [[nodiscard]] bool canPull(const armor::Anchor &a) const {
+        return m_model.anchorNodes.contains(a.name) || m_model.anchorRims.contains(a.name);
+    }
+
+    /// A shackle's pull at a hole: on its node, or spread over the rim as the pin bears on it.
+    void pullAnchor(int loadCase, const armor::Anchor &a, const Vec3 &force) {
+        if (const auto node = m_model.anchorNodes.find(a.name); node != m_model.anchorNodes.end())
+            return push(loadCase, node->second, a.hole, force, a.hole);
+        const Rim &rim = m_model.anchorRims.at(a.name);
+        for (mechanics::NodeLoad l : spreadOverRim(m_model.model, rim, force)) {
+            l.loadCase = loadCase;
+            m_model.model.nodeLoads.push_back(l);
+        }
+        m_out.cases[static_cast<std::size_t>(loadCase)].arrows.push_back({a.hole, force});
     }
 
     void addGravityOnly() {
@@ -129,8 +147,7 @@ class Expander {
     void addDoubleLine() {
         const double T = m_stock.winch(m_assembly.winch->winch)->ratedPull * m_rules.shockFactor;
         for (const armor::Anchor &a : m_assembly.anchors) {
-            const auto node = m_model.anchorNodes.find(a.name);
-            if (node == m_model.anchorNodes.end()) continue;
+            if (!canPull(a)) continue;
             const int c = begin({"double-line/" + a.name,
                                  "double-line",
                                  fmt::format("Double line through a block, back to {}", a.name),
@@ -138,7 +155,7 @@ class Expander {
                                  {},
                                  0});
             applyLine(c, T, Vec3::UnitX(), 0);
-            push(c, node->second, a.hole, Vec3::UnitX() * T, a.hole);
+            pullAnchor(c, a, Vec3::UnitX() * T);
         }
     }
 
@@ -154,9 +171,8 @@ class Expander {
                                              {"right-up", "to the right and up", -s, l},
                                              {"right-down", "to the right and down", -s, -l}}};
         for (const armor::Anchor &a : m_assembly.anchors) {
-            const auto node = m_model.anchorNodes.find(a.name);
             const stock::Shackle *shackle = m_stock.shackle(a.shackle);
-            if (node == m_model.anchorNodes.end() || !shackle) continue;
+            if (!canPull(a) || !shackle) continue;
             for (const Direction &d : cone) {
                 const int c = begin({fmt::format("recovery/{}/{}", a.name, d.id),
                                      "recovery",
@@ -164,7 +180,7 @@ class Expander {
                                      DutyClass::Working,
                                      {},
                                      0});
-                push(c, node->second, a.hole, lineDirection(d.side, d.lift) * shackle->workingLoad, a.hole);
+                pullAnchor(c, a, lineDirection(d.side, d.lift) * shackle->workingLoad);
                 m_out.cases.back().linePull = shackle->workingLoad;
             }
         }
@@ -172,7 +188,9 @@ class Expander {
     }
 
     void addBridle() {
-        if (m_assembly.anchors.size() != 2 || m_model.anchorNodes.size() != 2) return;
+        if (m_assembly.anchors.size() != 2 || !canPull(m_assembly.anchors[0]) ||
+            !canPull(m_assembly.anchors[1]))
+            return;
         const stock::Shackle *shackle = m_stock.shackle(m_assembly.anchors[0].shackle);
         if (!shackle) return;
         const double b = m_rules.bridleAngle / 2;
@@ -185,8 +203,7 @@ class Expander {
                              0});
         for (const armor::Anchor &a : m_assembly.anchors) {
             const double toward = a.hole.y() > 0 ? -b : b;
-            push(c, m_model.anchorNodes.at(a.name), a.hole, lineDirection(toward, 0) * shackle->workingLoad,
-                 a.hole);
+            pullAnchor(c, a, lineDirection(toward, 0) * shackle->workingLoad);
         }
         m_out.cases.back().linePull = 2 * shackle->workingLoad * std::cos(b);
     }
@@ -210,6 +227,45 @@ class Expander {
 };
 
 }  // namespace
+
+std::vector<mechanics::NodeLoad> spreadOverRim(const mechanics::FrameModel &model, const Rim &rim,
+                                               const Vec3 &force) {
+    const auto count = static_cast<Eigen::Index>(rim.nodes.size());
+    Eigen::Matrix3Xd r(3, count);
+    for (Eigen::Index i = 0; i < count; ++i)
+        r.col(i) =
+            model.nodes[static_cast<std::size_t>(rim.nodes[static_cast<std::size_t>(i)])].at - rim.center;
+    // The plane of the hole is the one in which its rim has its extent; the pin bears on the side it is
+    // pulled to, across the plane on all of it.
+    const Eigen::SelfAdjointEigenSolver<Eigen::Matrix3d> spread(r * r.transpose());
+    const Vec3 axis = spread.eigenvectors().col(0);
+    const Vec3 across = axis * axis.dot(force), along = force - across;
+    Eigen::VectorXd bearing = Eigen::VectorXd::Constant(count, along.norm() > 0 ? 0 : 1);
+    if (along.norm() > 0) bearing = (r.transpose() * along).cwiseMax(0.0);
+    const Eigen::VectorXd even = Eigen::VectorXd::Ones(count);
+    std::vector<mechanics::NodeLoad> out;
+    const auto add = [&](const Eigen::VectorXd &weight, const Vec3 &part) {
+        // Forces w_i (a + b x r_i), the smallest by weight that hold the balance of force and moment.
+        Eigen::Matrix<double, 6, 6> balance = Eigen::Matrix<double, 6, 6>::Zero();
+        std::vector<Eigen::Matrix<double, 3, 6>> carry;
+        for (Eigen::Index i = 0; i < count; ++i) {
+            const Vec3 p = r.col(i);
+            Eigen::Matrix<double, 3, 6> c;
+            c << 1, 0, 0, 0, p.z(), -p.y(), 0, 1, 0, -p.z(), 0, p.x(), 0, 0, 1, p.y(), -p.x(), 0;
+            balance += weight(i) * c.transpose() * c;
+            carry.push_back(c);
+        }
+        Eigen::Matrix<double, 6, 1> wanted;
+        wanted << part, Vec3::Zero();
+        const Eigen::Matrix<double, 6, 1> x = balance.completeOrthogonalDecomposition().solve(wanted);
+        for (Eigen::Index i = 0; i < count; ++i)
+            out.push_back({0, rim.nodes[static_cast<std::size_t>(i)],
+                           weight(i) * (carry[static_cast<std::size_t>(i)] * x), Vec3::Zero()});
+    };
+    if (along.norm() > 0) add(bearing, along);
+    if (across.norm() > 0) add(even, across);
+    return out;
+}
 
 double pullOnLayer(double ratedPull, double drumDiameter, double ropeDiameter, int layer) {
     assert(layer >= 1);

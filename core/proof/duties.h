@@ -45,6 +45,13 @@ struct Duties {
 [[nodiscard]] Duties expandDuties(const armor::Assembly &assembly, const stock::Stock &stock,
                                   const HouseRules &rules, Idealization &idealization);
 
+/// A pull at the middle of a hole as forces on the nodes of its rim that hold the same balance: in the plane
+/// of the hole on the side that the pin bears on, growing as the cosine does; across it on all of the rim.
+/// Case 0 of the model.
+/// @pre the rim has three nodes or more that are not on a line
+[[nodiscard]] std::vector<mechanics::NodeLoad> spreadOverRim(const mechanics::FrameModel &model,
+                                                             const Rim &rim, const Vec3 &force);
+
 /// Pull on layer n of the drum from the rated pull on the first: T1 (D + d)/(D + (2 n - 1) d).
 [[nodiscard]] double pullOnLayer(double ratedPull, double drumDiameter, double ropeDiameter, int layer);
 

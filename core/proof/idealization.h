@@ -26,26 +26,54 @@ struct Bar {
     double stationFrom = 0, stationTo = 0;   ///< along the part's way, mm
 };
 
-/// One piece of a weld, tied by a spring at its own middle.
+/// One piece of a weld: a spring at its own middle, or a tie of one stretch of one line.
 struct WeldPiece {
     int weld = 0;
     int contact = 0;
-    int spring = 0;
+    int spring = -1;  ///< of the model; -1: it is a tie
     Vec3 at = Vec3::Zero();
+    int tie = -1;
+    int line = -1;      ///< of the contact, for a tie
+    double length = 0;  ///< mm, for a tie
+};
+
+/// How closely plates are looked at.
+enum class Detail {
+    Strips,  ///< as bars along their strips: quick, while a hand moves
+    Shells,  ///< as nets of shells, their welds as ties along the seams
+    Halved,  ///< the same, and proved again with shells of half the size to see what that moves
+};
+
+/// A plate as a net of shells.
+struct PlateShells {
+    std::string part;
+    armor::Axes axes;
+    double thickness = 0;
+    stock::Material material;
+    int first = 0, count = 0;  ///< of the model's shells
+};
+
+/// The rim of a hole that something pulls at.
+struct Rim {
+    Vec3 center = Vec3::Zero();
+    std::vector<int> nodes;
 };
 
 /// A structure of bars and springs made from an assembly, with the way back to its parts.
 struct Idealization {
     mechanics::FrameModel model;
     std::vector<Bar> bars;  ///< per beam of the model
+    Detail detail = Detail::Strips;
+    std::vector<PlateShells> plates;  ///< none if plates are strips
     std::vector<WeldPiece> weldPieces;
-    std::vector<int> mountSprings;              ///< per mount
-    std::vector<int> railBeams;                 ///< per mount: the stub of the frame rail it is bolted to
-    std::vector<std::vector<int>> footSprings;  ///< per bolt joint of Assembly::feet, per bolt
+    std::vector<std::vector<int>> mountSprings;  ///< per mount: one for all bolts, or one a bolt
+    std::vector<int> railBeams;                  ///< per mount: the stub of the frame rail it is bolted to
+    std::vector<std::vector<int>> footSprings;   ///< per bolt joint of Assembly::feet, per bolt
     int drumNode = -1, fairleadNode = -1;
-    std::map<std::string, int> anchorNodes;      ///< by tab
+    std::map<std::string, int> anchorNodes;      ///< by tab; a tab of shells has a rim instead
+    std::map<std::string, Rim> anchorRims;       ///< by tab
     std::vector<int> stepNodes;                  ///< per step spot
-    std::vector<std::pair<int, double>> masses;  ///< node, kg: plates and bought parts
+    std::vector<std::pair<int, double>> masses;  ///< node, kg: bought parts, and plates that are not shells
     std::vector<std::string> assumptions;
 };
 
@@ -56,11 +84,15 @@ inline constexpr double weldStiffness = 54000;
 inline constexpr double boltShearStiffness = 1.0e5;
 inline constexpr double boltAxialStiffness = 2.0e5;
 
-/// Tubes become beams on their center lines, plates beams on their strips with the width that the
-/// outline has there, welds springs at their true place joined by rigid arms. The bolts of a mount are
+/// Tubes become beams on their center lines. Plates become beams on their strips with the width that the
+/// outline has there, welds springs at their true place joined by rigid arms; or plates become nets of shells
+/// with their holes cut out, and every stretch of every line of weld a tie at its true place. Bolts are
 /// springs to the stub of the frame rail, which is held fast at the vehicle's first crossmember.
+/// @param fineness  2 halves the size of all shells
 /// @error Undetermined  there is nothing to hold the piece (no mount touches a part)
+///        BadInput      a plate that cannot be meshed; `where` is its name
 [[nodiscard]] Result<Idealization> idealize(const Assembly &assembly, const rig::RigGeometry &rig,
-                                            const stock::Material &railMaterial);
+                                            const stock::Material &railMaterial,
+                                            Detail detail = Detail::Strips, double fineness = 1);
 
 }  // namespace hefty::proof

@@ -4,7 +4,9 @@
 #include <array>
 #include <cmath>
 #include <iterator>
+#include <map>
 
+#include <fmt/format.h>
 #include <tbb/parallel_for.h>
 
 #include "core/proof/checker.h"
@@ -52,6 +54,9 @@ void measureMoves(Proof &proof) {
         for (const mechanics::FrameBeam &b : proof.idealization.model.beams)
             for (const int n : {b.from, b.to})
                 most = std::max(most, s.displacements[static_cast<std::size_t>(n)].head<3>().norm());
+        for (const mechanics::FrameShell &shell : proof.idealization.model.shells)
+            for (const int n : shell.nodes)
+                most = std::max(most, s.displacements[static_cast<std::size_t>(n)].head<3>().norm());
         proof.largestMove.push_back(static_cast<float>(most));
     }
 }
@@ -60,8 +65,9 @@ void measureMoves(Proof &proof) {
 /// results are put together in this order.
 void runChecks(const armor::Assembly &assembly, const rig::Vehicle &vehicle, const rig::RigGeometry &rig,
                const stock::Stock &stock, Proof &proof) {
-    constexpr std::array families{checkMembers, checkOpenings, checkWelds,     checkPlatesOnWalls,
-                                  checkTabs,    checkBolts,    checkFrameEnds, addBoughtRungs};
+    constexpr std::array families{checkMembers,   checkOpenings,      checkPlates, checkWelds,
+                                  checkSeams,     checkPlatesOnWalls, checkTabs,   checkBolts,
+                                  checkFrameEnds, addBoughtRungs};
     std::array<FamilyResults, families.size()> results;
     tbb::parallel_for(
         std::size_t{0}, families.size(),
@@ -74,6 +80,8 @@ void runChecks(const armor::Assembly &assembly, const rig::Vehicle &vehicle, con
         std::move(r.checks.begin(), r.checks.end(), std::back_inserter(proof.checks));
         std::move(r.ladder.begin(), r.ladder.end(), std::back_inserter(proof.ladder));
         if (!r.barUse.empty()) proof.barUse = std::move(r.barUse);
+        if (!r.shellUse.empty()) proof.shellUse = std::move(r.shellUse);
+        if (!r.tieUse.empty()) proof.tieUse = std::move(r.tieUse);
     }
 }
 
@@ -119,6 +127,11 @@ joints::PointLoad springLoad(const Proof &proof, int spring, std::size_t loadCas
     return {at, f.head<3>(), f.tail<3>()};
 }
 
+bool Check::doubtful() const {
+    return shift && std::abs(*shift) > mostShift && utilization <= 1 &&
+           utilization * (1 + std::abs(*shift)) > 1;
+}
+
 std::string_view kindWord(CheckKind kind) {
     switch (kind) {
         case CheckKind::Member:
@@ -127,8 +140,12 @@ std::string_view kindWord(CheckKind kind) {
             return "skin";
         case CheckKind::Opening:
             return "opening";
+        case CheckKind::Plate:
+            return "plate";
         case CheckKind::Weld:
             return "weld";
+        case CheckKind::Seam:
+            return "seam";
         case CheckKind::PlateOnWall:
             return "plateOnWall";
         case CheckKind::Tab:
@@ -143,15 +160,47 @@ std::string_view kindWord(CheckKind kind) {
     return "member";
 }
 
-Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle, const rig::RigGeometry &rig,
-                    const stock::Stock &stock, const HouseRules &rules, const std::stop_token &stop) {
+namespace {
+
+/// The worse of the two sizes where they differ; a ladder's rung the lower.
+void takeWorse(Proof &proof, const Proof &halved) {
+    std::map<std::string, const Check *> fine;
+    for (const Check &c : halved.checks) fine[c.id] = &c;
+    for (Check &c : proof.checks) {
+        const auto it = fine.find(c.id);
+        if (it == fine.end() || !(c.utilization > 0)) continue;
+        const double shift = it->second->utilization / c.utilization - 1;
+        if (shift > mostShift) c = *it->second;
+        c.shift = shift;
+        if (std::abs(shift) > mostShift)
+            c.working.note(
+                fmt::format("Shells of half the size move this by {:+.0f} percent: it hangs on the "
+                            "mesh. The worse is shown.",
+                            100 * shift));
+    }
+    for (Rung &r : proof.ladder)
+        for (const Rung &f : halved.ladder)
+            if (f.part == r.part && f.title == r.title) r.letsGoAt = std::min(r.letsGoAt, f.letsGoAt);
+}
+
+void putInOrder(Proof &proof) {
+    std::stable_sort(proof.checks.begin(), proof.checks.end(),
+                     [](const Check &a, const Check &b) { return a.utilization > b.utilization; });
+    std::stable_sort(proof.ladder.begin(), proof.ladder.end(),
+                     [](const Rung &a, const Rung &b) { return a.letsGoAt < b.letsGoAt; });
+}
+
+/// The proof with one size of shells, not yet in order.
+Result<Proof> proveOnce(const armor::Assembly &assembly, const rig::Vehicle &vehicle,
+                        const rig::RigGeometry &rig, const stock::Stock &stock, const HouseRules &rules,
+                        const std::stop_token &stop, Detail detail, double fineness) {
     Proof proof;
     const stock::Material *rail = stock.material(vehicle.railMaterial);
     if (!rail)
         return fail(ProblemKind::UnknownId,
                     "The material \"" + vehicle.railMaterial + "\" of the frame rails is not in the stock.",
                     "vehicle/railMaterial", "Choose one from the list.");
-    auto idealization = idealize(assembly, rig, *rail);
+    auto idealization = idealize(assembly, rig, *rail, detail, fineness);
     if (!idealization) return tl::unexpected(idealization.error());
     proof.idealization = std::move(*idealization);
     proof.duties = expandDuties(assembly, stock, rules, proof.idealization);
@@ -164,11 +213,23 @@ Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle
     runChecks(assembly, vehicle, rig, stock, proof);
     if (proof.duties.ladderCase >= 0)
         proof.ladderRated = proof.duties.cases[static_cast<std::size_t>(proof.duties.ladderCase)].linePull;
-    std::stable_sort(proof.checks.begin(), proof.checks.end(),
-                     [](const Check &a, const Check &b) { return a.utilization > b.utilization; });
-    std::stable_sort(proof.ladder.begin(), proof.ladder.end(),
-                     [](const Rung &a, const Rung &b) { return a.letsGoAt < b.letsGoAt; });
-    joinSides(proof.ladder);
+    return proof;
+}
+
+}  // namespace
+
+Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle, const rig::RigGeometry &rig,
+                    const stock::Stock &stock, const HouseRules &rules, const std::stop_token &stop,
+                    Detail detail, double fineness) {
+    auto proof = proveOnce(assembly, vehicle, rig, stock, rules, stop, detail, fineness);
+    if (!proof) return proof;
+    if (detail == Detail::Halved) {
+        const auto halved = proveOnce(assembly, vehicle, rig, stock, rules, stop, detail, 2 * fineness);
+        if (!halved) return tl::unexpected(halved.error());
+        takeWorse(*proof, *halved);
+    }
+    putInOrder(*proof);
+    joinSides(proof->ladder);
     return proof;
 }
 

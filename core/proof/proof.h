@@ -1,5 +1,6 @@
 #pragma once
 
+#include <optional>
 #include <stop_token>
 #include <string>
 #include <vector>
@@ -12,8 +13,11 @@
 
 namespace hefty::proof {
 
+/// By how much halving the shells may move a result that nothing is said about.
+inline constexpr double mostShift = 0.05;
+
 /// What a check is about; also the order in which a fabricator meets them.
-enum class CheckKind { Member, Skin, Opening, Weld, PlateOnWall, Tab, Bolt, Bearing, FrameEnd };
+enum class CheckKind { Member, Skin, Opening, Plate, Weld, Seam, PlateOnWall, Tab, Bolt, Bearing, FrameEnd };
 
 /// One check, by its governing load case. Demand and capacity are in `unit`; where a check is an
 /// interaction, demand is the utilization and capacity 1.
@@ -28,8 +32,13 @@ struct Check {
     std::string unit;
     double utilization = 0;  ///< demand over capacity; at most 1 passes
     Vec3 at = Vec3::Zero();
-    bool assumed = false;  ///< rests on something assumed: never shown as passed
+    std::optional<double> shift;  ///< how far half the size of all shells moves it, 0.05 = 5 percent more
+    bool assumed = false;         ///< rests on something assumed: never shown as passed
     working::Working working;
+
+    /// Hangs on the size of the shells and comes near its limit: never shown as passed either.
+    [[nodiscard]] bool doubtful() const;
+    [[nodiscard]] bool proved() const { return utilization <= 1 && !assumed && !doubtful(); }
 };
 
 /// A rung of the strength ladder: the winch line pull at which a thing reaches its nominal strength.
@@ -46,20 +55,27 @@ struct Proof {
     Idealization idealization;
     Duties duties;
     mechanics::FrameSolution solution;
-    std::vector<Check> checks;               ///< worst first
-    std::vector<Rung> ladder;                ///< weakest first
-    double ladderRated = 0;                  ///< rated pull of the winch, N
-    std::vector<std::vector<float>> barUse;  ///< [case][bar], of its member check
-    std::vector<float> largestMove;          ///< [case], mm
+    std::vector<Check> checks;                 ///< worst first
+    std::vector<Rung> ladder;                  ///< weakest first
+    double ladderRated = 0;                    ///< rated pull of the winch, N
+    std::vector<std::vector<float>> barUse;    ///< [case][bar], of its member check
+    std::vector<std::vector<float>> shellUse;  ///< [case][shell], of its plate check
+    std::vector<std::vector<float>> tieUse;    ///< [case][tie], of its seam check
+    std::vector<float> largestMove;            ///< [case], mm
 };
 
 [[nodiscard]] std::string_view kindWord(CheckKind kind);
 
 /// Proves a piece: idealizes, expands the duties, solves all cases at once, checks every member,
-/// plate, weld, tab, bolt and the frame ends.
+/// plate, weld, tab, bolt and the frame ends. Plates of shells are checked for the yielding of their whole
+/// thickness and their seams stretch by stretch; as strips, like members.
+/// With Detail::Halved a result that shells of half the size move by more than mostShift takes the worse of
+/// the two and says so in its Working.
+/// @param fineness  as in idealize()
 /// @error Mechanism and others of solveStatic; Undetermined if nothing holds the piece; Stopped
 [[nodiscard]] Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle,
                                   const rig::RigGeometry &rig, const stock::Stock &stock,
-                                  const HouseRules &rules, const std::stop_token &stop = {});
+                                  const HouseRules &rules, const std::stop_token &stop = {},
+                                  Detail detail = Detail::Strips, double fineness = 1);
 
 }  // namespace hefty::proof

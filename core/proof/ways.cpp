@@ -1,0 +1,264 @@
+#include "core/proof/ways.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numeric>
+
+#include <fmt/format.h>
+
+namespace hefty::proof {
+namespace {
+
+using shape::Vec2;
+
+constexpr double longestBar = 160;  // mm: for a smooth deflected shape
+
+void describeTube(const armor::TubePart &t, double station, Bar &bar, Vec3 &up) {
+    bar.shape = t.section.shape;
+    bar.material = t.material;
+    bar.height = t.heightAt(station);
+    bar.width = t.section.width;
+    bar.wall = t.properties.wall;
+    bar.properties = t.properties;
+    if (t.taper > 0) {
+        bar.properties = stock::boxProperties(bar.height, bar.width, bar.wall);
+        bar.properties.wall = bar.wall;
+    }
+    up = t.up;
+}
+
+void describeStrip(const Way &w, double station, Bar &bar, Vec3 &up) {
+    const armor::PlatePart &p = *w.plate;
+    const Vec2 along = (w.strip.to - w.strip.from).normalized();
+    const Vec2 across(-along.y(), along.x());
+    const Vec2 at = w.strip.from + along * station;
+    double width = w.strip.width;
+    if (const auto span = shape::chord(p.outline, at, across))
+        width = std::min(width, span->second - span->first);
+    width = std::max(width, p.thickness);
+    bar.isPlate = true;
+    bar.shape = stock::SectionShape::Flat;
+    bar.material = p.material;
+    bar.height = width;
+    bar.width = p.thickness;
+    bar.wall = p.thickness;
+    bar.properties = stock::solidProperties(width, p.thickness);
+    up = p.axes.x * across.x() + p.axes.y * across.y();
+}
+
+}  // namespace
+
+int newNode(Idealization &out, const std::string &id, const Vec3 &at) {
+    out.model.nodes.push_back({id, at});
+    return static_cast<int>(out.model.nodes.size()) - 1;
+}
+
+int arm(Idealization &out, int master, const std::string &id, const Vec3 &at) {
+    const int node = newNode(out, id, at);
+    out.model.rigidLinks.push_back({master, {node}});
+    return node;
+}
+
+int materialIndex(Idealization &out, const stock::Material &m) {
+    auto &list = out.model.materials;
+    for (std::size_t i = 0; i < list.size(); ++i)
+        if (list[i].id == m.id) return static_cast<int>(i);
+    list.push_back({m.id, m.E, m.nu, m.density, m.yield});
+    return static_cast<int>(list.size()) - 1;
+}
+
+int pushBeam(Idealization &out, Bar bar, int from, int to, const Vec3 &up, const stock::Material &material) {
+    mechanics::FrameModel &m = out.model;
+    const auto &p = bar.properties;
+    const std::string id = fmt::format("{}#{}", bar.part, m.beams.size());
+    m.sections.push_back({id, p.area, p.Iy, p.Iz, p.J, p.Asy, p.Asz, p.Wply, p.Wplz});
+    m.beams.push_back(
+        {id, from, to, materialIndex(out, material), static_cast<int>(m.sections.size()) - 1, up, 0, 0});
+    out.bars.push_back(std::move(bar));
+    return static_cast<int>(m.beams.size()) - 1;
+}
+
+void Ways::addTubes(const armor::Assembly &assembly) {
+    for (const armor::TubePart &t : assembly.tubes) {
+        m_ways.push_back({t.name, &t, nullptr, {}, t.from, t.to, {}});
+        addEnds(static_cast<int>(m_ways.size()) - 1, longestBar);
+    }
+}
+
+void Ways::addStrips(const armor::Assembly &assembly) {
+    for (const armor::PlatePart &p : assembly.plates)
+        for (const armor::Strip &s : p.strips) {
+            m_ways.push_back({p.name, nullptr, &p, s, p.axes.toWorld(s.from), p.axes.toWorld(s.to), {}});
+            // Quarters, so that a plate whose width changes is followed in steps.
+            const double length = (m_ways.back().to - m_ways.back().from).norm();
+            addEnds(static_cast<int>(m_ways.size()) - 1, p.strips.size() == 1 ? length / 4 : longestBar);
+        }
+    crossStrips();
+}
+
+void Ways::addEnds(int way, double longest) {
+    const Way &w = m_ways[static_cast<std::size_t>(way)];
+    const int parts = std::max(1, static_cast<int>(std::ceil((w.to - w.from).norm() / longest - 1e-9)));
+    for (int i = 0; i <= parts; ++i) addStop(way, static_cast<double>(i) / parts);
+}
+
+int Ways::addStop(int way, double t) {
+    const int id = static_cast<int>(m_stops.size());
+    m_stops.push_back({way, t, -1, -1, false});
+    m_ways[static_cast<std::size_t>(way)].stops.push_back(id);
+    return id;
+}
+
+int Ways::attach(const std::string &part, const Vec3 &at) {
+    int best = -1;
+    double bestT = 0, bestDistance = 1e300;
+    for (std::size_t w = 0; w < m_ways.size(); ++w) {
+        if (m_ways[w].part != part) continue;
+        const double t = shape::nearestParameter(m_ways[w].from, m_ways[w].to, at);
+        const double distance = (m_ways[w].from + (m_ways[w].to - m_ways[w].from) * t - at).norm();
+        if (distance < bestDistance - 1e-9) {
+            best = static_cast<int>(w);
+            bestT = t;
+            bestDistance = distance;
+        }
+    }
+    if (best < 0) return -1;
+    const int stop = addStop(best, bestT);
+    m_stops.back().holds = true;
+    return stop;
+}
+
+void Ways::crossStrips() {
+    const std::size_t count = m_ways.size();
+    for (std::size_t i = 0; i < count; ++i)
+        for (std::size_t j = i + 1; j < count; ++j) {
+            if (!m_ways[i].plate || m_ways[i].plate != m_ways[j].plate) continue;
+            const Vec2 a = m_ways[i].strip.from, b = m_ways[i].strip.to - a;
+            const Vec2 c = m_ways[j].strip.from, d = m_ways[j].strip.to - c;
+            const double det = b.x() * d.y() - b.y() * d.x();
+            if (std::abs(det) < 1e-9 * b.norm() * d.norm()) continue;
+            const Vec2 r = c - a;
+            const double s = (r.x() * d.y() - r.y() * d.x()) / det;
+            const double t = (r.x() * b.y() - r.y() * b.x()) / det;
+            if (s < -1e-9 || s > 1 + 1e-9 || t < -1e-9 || t > 1 + 1e-9) continue;
+            const int first = addStop(static_cast<int>(i), std::clamp(s, 0.0, 1.0));
+            const int second = addStop(static_cast<int>(j), std::clamp(t, 0.0, 1.0));
+            m_stops[static_cast<std::size_t>(second)].same = first;
+            m_stops[static_cast<std::size_t>(first)].holds = m_stops[static_cast<std::size_t>(second)].holds =
+                true;
+        }
+}
+
+bool Ways::runsAlong(const std::string &part, const Vec3 &direction) const {
+    return std::any_of(m_ways.begin(), m_ways.end(), [&](const Way &w) {
+        return w.part == part && std::abs((w.to - w.from).normalized().dot(direction)) > 0.7;
+    });
+}
+
+bool Ways::has(const std::string &part) const {
+    return std::any_of(m_ways.begin(), m_ways.end(), [&](const Way &w) { return w.part == part; });
+}
+
+Vec3 Ways::placeOf(const Stop &s) const {
+    const Way &w = m_ways[static_cast<std::size_t>(s.way)];
+    return w.from + (w.to - w.from) * s.t;
+}
+
+void Ways::makeNodes() {
+    std::vector<int> parent(m_stops.size());
+    std::iota(parent.begin(), parent.end(), 0);
+    const auto root = [&parent](int i) {
+        while (parent[static_cast<std::size_t>(i)] != i) i = parent[static_cast<std::size_t>(i)];
+        return i;
+    };
+    for (Way &w : m_ways) {
+        std::sort(w.stops.begin(), w.stops.end(), [this](int a, int b) {
+            return m_stops[static_cast<std::size_t>(a)].t < m_stops[static_cast<std::size_t>(b)].t;
+        });
+        const double length = (w.to - w.from).norm();
+        for (std::size_t i = 1; i < w.stops.size(); ++i) {
+            const double gap = (m_stops[static_cast<std::size_t>(w.stops[i])].t -
+                                m_stops[static_cast<std::size_t>(w.stops[i - 1])].t) *
+                               length;
+            if (gap < m_merge) parent[static_cast<std::size_t>(root(w.stops[i]))] = root(w.stops[i - 1]);
+        }
+    }
+    for (std::size_t i = 0; i < m_stops.size(); ++i)
+        if (m_stops[i].same >= 0)
+            parent[static_cast<std::size_t>(root(static_cast<int>(i)))] = root(m_stops[i].same);
+    for (std::size_t i = 0; i < m_stops.size(); ++i) {
+        Stop &leader = m_stops[static_cast<std::size_t>(root(static_cast<int>(i)))];
+        if (leader.node < 0) {
+            const Way &w = m_ways[static_cast<std::size_t>(leader.way)];
+            leader.node = newNode(m_out, fmt::format("{}@{:.0f}", w.part, leader.t * (w.to - w.from).norm()),
+                                  placeOf(leader));
+        }
+        m_stops[i].node = leader.node;
+    }
+}
+
+void Ways::addBar(const Way &w, int from, int to, double s0, double s1) {
+    Bar bar;
+    bar.part = w.part;
+    bar.stationFrom = s0;
+    bar.stationTo = s1;
+    bar.unbraced = w.tube ? (w.to - w.from).norm() : freeLength(w, s0, s1);
+    Vec3 up = Vec3::UnitZ();
+    if (w.tube)
+        describeTube(*w.tube, (s0 + s1) / 2, bar, up);
+    else
+        describeStrip(w, (s0 + s1) / 2, bar, up);
+    // Plates weigh through their masses, not through strips that overlap where they cross.
+    stock::Material material = bar.material;
+    if (bar.isPlate) {
+        material.id += " (weighed apart)";
+        material.density = 0;
+    }
+    pushBeam(m_out, std::move(bar), from, to, up, material);
+}
+
+double Ways::freeLength(const Way &w, double s0, double s1) const {
+    const double length = (w.to - w.from).norm();
+    double before = 0, after = length;
+    for (const int id : w.stops) {
+        const Stop &s = m_stops[static_cast<std::size_t>(id)];
+        if (!s.holds) continue;
+        const double at = s.t * length;
+        if (at <= s0 + m_merge) before = std::max(before, at);
+        if (at >= s1 - m_merge) after = std::min(after, at);
+    }
+    return std::max(after - before, s1 - s0);
+}
+
+void Ways::makeBars() {
+    for (const Way &w : m_ways) {
+        const double length = (w.to - w.from).norm();
+        for (std::size_t i = 1; i < w.stops.size(); ++i) {
+            const int a = nodeOf(w.stops[i - 1]), b = nodeOf(w.stops[i]);
+            if (a == b) continue;
+            addBar(w, a, b, m_stops[static_cast<std::size_t>(w.stops[i - 1])].t * length,
+                   m_stops[static_cast<std::size_t>(w.stops[i])].t * length);
+        }
+    }
+}
+
+std::vector<int> Ways::nodesOf(const std::string &part) const {
+    std::vector<int> out;
+    for (const Way &w : m_ways)
+        if (w.part == part)
+            for (const int s : w.stops) out.push_back(nodeOf(s));
+    return out;
+}
+
+int Ways::nearestTubeNode(const Vec3 &at) const {
+    double best = 1e300;
+    int node = -1;
+    for (const Stop &s : m_stops)
+        if (m_ways[static_cast<std::size_t>(s.way)].tube && (placeOf(s) - at).norm() < best) {
+            best = (placeOf(s) - at).norm();
+            node = s.node;
+        }
+    return node;
+}
+
+}  // namespace hefty::proof
