@@ -13,6 +13,7 @@
 #include <QTableView>
 #include <QVBoxLayout>
 
+#include "app/sizing_sheet.h"
 #include "app/structure_view.h"
 #include "app/theme.h"
 
@@ -203,7 +204,7 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
     m_table->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
     m_table->setColumnWidth(0, 84);
     m_table->setTabKeyNavigation(false);
-    auto *why = new QPushButton(tr("Why: open the working"), this);
+    auto *why = new QPushButton(tr("Why: the working"), this);
     why->setObjectName("whyCheck");
     auto *caution = new QLabel(tr("Estimates for a competent builder to check. Stand clear of a loaded line: "
                                   "a rope that parts whips back along it."),
@@ -222,7 +223,17 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
     left->addWidget(caution);
     auto *right = new QVBoxLayout;
     right->addWidget(m_table, 3);
-    right->addWidget(why);
+    auto *size = new QPushButton(tr("Size the piece…"), this);
+    size->setObjectName("sizePiece");
+    auto *asks = new QHBoxLayout;
+    asks->addWidget(why, 3);
+    asks->addWidget(size, 2);
+    right->addLayout(asks);
+    connect(size, &QPushButton::clicked, this, [this] {
+        auto *sheet = new SizingSheet(m_session, this);
+        sheet->setAttribute(Qt::WA_DeleteOnClose);
+        sheet->open();
+    });
     right->addWidget(m_ladder, 2);
     auto *layout = new QHBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);

@@ -98,6 +98,10 @@ void Session::takeRemedy(const job::Remedy &remedy) {
          job::apply(*m_job, remedy.edit));
 }
 
+void Session::takeSizing(const job::Sizing &sizing, const QString &goal) {
+    edit(tr("Size the piece: %1").arg(goal.toLower()), job::apply(*m_job, sizing.edit));
+}
+
 void Session::cancelGesture(int gesture) {
     if (m_undo.index() == 0) return;
     const auto *last = dynamic_cast<const EditCommand *>(m_undo.command(m_undo.index() - 1));

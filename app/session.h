@@ -11,7 +11,7 @@
 
 #include "app/appraiser.h"
 #include "app/journal.h"
-#include "core/job/appraisal.h"
+#include "core/job/sizing.h"
 
 namespace hefty::app {
 
@@ -31,6 +31,7 @@ class Session : public QObject {
     [[nodiscard]] std::shared_ptr<const job::Job> appraisedJob() const { return m_appraisedJob; }
     [[nodiscard]] bool isWorking() const { return m_appraisedJob != m_job; }
     [[nodiscard]] const stock::Stock &stock() const { return *m_stock; }
+    [[nodiscard]] std::shared_ptr<const stock::Stock> sharedStock() const { return m_stock; }
     [[nodiscard]] QUndoStack *undoStack() { return &m_undo; }
     [[nodiscard]] measure::UnitSystem units() const { return m_units; }
     [[nodiscard]] QString path() const { return m_path; }
@@ -48,6 +49,8 @@ class Session : public QObject {
     void edit(const QString &name, const std::function<void(job::Job &)> &change, int gesture = 0);
     void setSetting(const QString &settingId, const armor::SettingValue &value, int gesture = 0);
     void takeRemedy(const job::Remedy &remedy);
+    /// @param goal  what the sizes were found for, as it is called on the screen
+    void takeSizing(const job::Sizing &sizing, const QString &goal);
     /// A number for a gesture that begins now.
     [[nodiscard]] int newGesture() { return ++m_gesture; }
     /// Takes back everything the running gesture did.

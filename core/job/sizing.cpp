@@ -1,0 +1,520 @@
+#include "core/job/sizing.h"
+
+#include <algorithm>
+#include <atomic>
+#include <cmath>
+#include <limits>
+#include <map>
+#include <set>
+
+#include <fmt/format.h>
+#include <tbb/parallel_for.h>
+
+namespace hefty::job {
+namespace {
+
+using armor::SettingValue;
+
+constexpr double unable = std::numeric_limits<double>::infinity();
+constexpr double trifle = 1e-4;       // of the whole: what a step of a leg or a grade counts
+constexpr double tubesTried = 40;     // sections of other outsides
+constexpr int mostStrengthened = 12;  // rounds of making stronger what shells do not pass
+
+/// Findings that a size can break or mend.
+bool hangsOnSizes(const Finding &f) {
+    for (const std::string_view kind : {"check/", "weld-size/", "weld-large/", "build/", "bolt-size/"})
+        if (f.id.starts_with(kind)) return true;
+    return false;
+}
+
+std::set<std::string> fixes(const Appraisal &a) {
+    std::set<std::string> out;
+    for (const Finding &f : a.findings)
+        if (f.severity == Severity::Fix) out.insert(f.id);
+    return out;
+}
+
+bool stops(const Appraisal &a) {
+    return std::any_of(a.findings.begin(), a.findings.end(),
+                       [](const Finding &f) { return f.severity == Severity::Stop; });
+}
+
+/// /// True of what must not be: anything broken that hangs on sizes, and anything else that was not broken
+/// before. What rests on an assumed grade is not proved either way; it must not pass its limit.
+bool breaks(const Finding &f, const std::set<std::string> &before) {
+    if (f.severity == Severity::Note) return f.id.starts_with("check/") && f.value > f.limit;
+    return f.severity == Severity::Stop || hangsOnSizes(f) || !before.contains(f.id);
+}
+
+bool holds(const Appraisal &a, const std::set<std::string> &before) {
+    return std::none_of(a.findings.begin(), a.findings.end(),
+                        [&](const Finding &f) { return breaks(f, before); });
+}
+
+/// What a combination of sizes is worth, and by how much it is over its limits.
+struct Judged {
+    double cost = unable, over = unable;
+};
+Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish, const Appraisal &before);
+
+double gaugeOf(const Appraisal &a, const char *id) {
+    const Gauge *g = a.gauge(id);
+    return g && g->value ? *g->value : 0;
+}
+
+double share(double now, double before) {
+    return before > 0 ? now / before : 0;
+}
+
+/// Sum of how strong each thing is that has no mass to speak of.
+double trifles(const armor::Piece &piece, const armor::Pattern &pattern) {
+    double sum = 0;
+    for (const armor::SettingDescriptor &d : pattern.settings) {
+        if (d.group == "Welds" && d.choice == armor::Choice::None) sum += armor::number(piece, pattern, d.id);
+        if (d.choice == armor::Choice::BoltGrade) sum += armor::text(piece, pattern, d.id) == "10.9" ? 1 : 0;
+    }
+    return sum;
+}
+
+const armor::Piece *pieceOf(const Job &job, const std::string &id) {
+    const auto it =
+        std::find_if(job.pieces.begin(), job.pieces.end(), [&](const auto &p) { return p.id == id; });
+    return it == job.pieces.end() ? nullptr : &*it;
+}
+
+std::vector<SettingValue> tubes(const Job &job, const armor::Piece &piece, const armor::Pattern &pattern,
+                                const stock::Stock &stock, const SizingWish &wish) {
+    const stock::Section *now = stock.section(armor::text(piece, pattern, "section"));
+    if (!now) return {};
+    const std::string material = armor::text(piece, pattern, "tubeMaterial");
+    std::vector<std::pair<double, const stock::Section *>> found;
+    for (const stock::Section &s : stock.sections) {
+        if (s.shape != now->shape) continue;
+        const bool outside = s.height == now->height && s.width == now->width;
+        if (wish.sameTube && (!outside || s.series != now->series)) continue;
+        const bool racked = std::any_of(job.shop.rack.begin(), job.shop.rack.end(), [&](const auto &r) {
+            return r.section == s.id && r.material == material;
+        });
+        if (wish.rackOnly && !racked) continue;
+        if (const auto p = stock::properties(s, 1)) found.emplace_back(p->area, &s);
+    }
+    std::sort(found.begin(), found.end(), [](const auto &a, const auto &b) { return a.first < b.first; });
+    // Of many outsides those nearest to the mass that is there.
+    while (found.size() > static_cast<std::size_t>(tubesTried)) {
+        const auto p = stock::properties(*now, 1);
+        const bool low = p->area - found.front().first > found.back().first - p->area;
+        found.erase(low ? found.begin() : found.end() - 1);
+    }
+    std::vector<SettingValue> out;
+    for (const auto &[area, s] : found) out.emplace_back(s->id);
+    return out;
+}
+
+double numberIn(const SettingValue &v) {
+    const double *d = std::get_if<double>(&v);
+    return d ? *d : 0;
+}
+
+/// Searches over the choices of one piece. Every combination is appraised once at most.
+class Search {
+  public:
+    using Place = std::vector<std::size_t>;  ///< which option, by choice
+
+    Search(const Job &job, const armor::Piece &piece, const stock::Stock &stock, const SizingWish &wish,
+           const std::function<void(double)> &progress, std::stop_token stop)
+        : m_job(job),
+          m_piece(piece),
+          m_stock(stock),
+          m_wish(wish),
+          m_progress(progress),
+          m_stop(std::move(stop)),
+          m_choices(sizeChoices(job, piece, stock, wish)),
+          m_before(appraise(job, stock)),
+          m_fixesBefore(fixes(m_before)) {}
+
+    Sizing run() {
+        if (m_choices.empty()) return failed("This piece has no sizes to choose.");
+        Place best = now();
+        if (!climb(best)) return m_stop.stop_requested() ? stopped() : failed(whatStands(best));
+        best = exchange(shrink(best));
+        if (m_stop.stop_requested()) return stopped();
+        return proveClosely(best);
+    }
+
+  private:
+    static Sizing failed(measure::Phrase why) {
+        Sizing out;
+        out.why = std::move(why);
+        return out;
+    }
+    static Sizing stopped() { return failed("The search was stopped."); }
+
+    /// From sizes that do not hold to some that do: always the step up, of one size or of all, that leaves
+    /// the least over its limit.
+    bool climb(Place &p) {
+        constexpr int mostSteps = 60;
+        for (int step = 0; step < mostSteps && judged(p).cost == unable; ++step) {
+            std::vector<Place> steps;
+            for (std::size_t i = 0; i < p.size(); ++i) {
+                if (p[i] + 1 >= m_choices[i].options.size()) continue;
+                steps.push_back(p);
+                ++steps.back()[i];
+            }
+            learn(steps);
+            if (steps.empty() || m_stop.stop_requested()) return false;
+            const auto best = std::min_element(
+                steps.begin(), steps.end(),
+                [this](const Place &a, const Place &b) { return judged(a).over < judged(b).over; });
+            if (judged(*best).over >= judged(p).over) return false;
+            p = *best;
+        }
+        return judged(p).cost < unable;
+    }
+
+    [[nodiscard]] Place now() const {
+        Place out;
+        for (const SizeChoice &c : m_choices) out.push_back(c.now);
+        return out;
+    }
+
+    [[nodiscard]] Edit editOf(const Place &p) const {
+        Edit edit;
+        edit.piece = m_piece.id;
+        for (std::size_t i = 0; i < p.size(); ++i)
+            edit.settings[m_choices[i].setting] = m_choices[i].options[p[i]];
+        return edit;
+    }
+
+    Judged judged(const Place &p) {
+        if (const auto it = m_known.find(p); it != m_known.end()) return it->second;
+        if (m_stop.stop_requested()) return {};
+        const Judged j = judge(apply(m_job, editOf(p)), m_stock, m_wish, m_before);
+        note(p, j);
+        return j;
+    }
+    double cost(const Place &p) { return judged(p).cost; }
+
+    void note(const Place &p, const Judged &j) {
+        m_known[p] = j;
+        // About how many there will be: the bisections of two passes and the exchanges.
+        const double expected = 20.0 * static_cast<double>(m_choices.size());
+        if (m_progress) m_progress(std::min(0.9, static_cast<double>(m_known.size()) / expected));
+    }
+
+    /// Appraises several places at once.
+    void learn(const std::vector<Place> &places) {
+        std::vector<Place> unknown;
+        for (const Place &p : places)
+            if (!m_known.contains(p) && std::find(unknown.begin(), unknown.end(), p) == unknown.end())
+                unknown.push_back(p);
+        std::vector<Judged> found(unknown.size());
+        tbb::parallel_for(std::size_t{0}, unknown.size(), [&](std::size_t i) {
+            if (!m_stop.stop_requested())
+                found[i] = judge(apply(m_job, editOf(unknown[i])), m_stock, m_wish, m_before);
+        });
+        if (m_stop.stop_requested()) return;
+        for (std::size_t i = 0; i < unknown.size(); ++i) note(unknown[i], found[i]);
+    }
+
+    /// The choices by what a step down of each saves, the most first: the sensitivities of the objective.
+    std::vector<std::size_t> bySaving(const Place &p) {
+        std::vector<Place> steps;
+        for (std::size_t i = 0; i < p.size(); ++i)
+            if (p[i] > 0) {
+                steps.push_back(p);
+                --steps.back()[i];
+            }
+        learn(steps);
+        const double here = cost(p);
+        std::vector<std::pair<double, std::size_t>> order;
+        for (std::size_t i = 0; i < p.size(); ++i) {
+            if (p[i] == 0) continue;
+            Place q = p;
+            --q[i];
+            const double c = cost(q);
+            order.emplace_back(c < unable ? here - c : 0, i);
+        }
+        std::stable_sort(order.begin(), order.end(),
+                         [](const auto &a, const auto &b) { return a.first > b.first; });
+        std::vector<std::size_t> out;
+        for (const auto &[saving, i] : order) out.push_back(i);
+        return out;
+    }
+
+    /// Each size as small as the others let it be, again until none moves.
+    Place shrink(Place p) {
+        for (bool moved = true; moved && !m_stop.stop_requested();) {
+            moved = false;
+            for (const std::size_t i : bySaving(p)) {
+                const std::size_t least = smallest(p, i);
+                if (least != p[i]) {
+                    p[i] = least;
+                    moved = true;
+                }
+            }
+        }
+        return p;
+    }
+
+    /// The cheapest option of one choice that holds, not above the one it has: by halving, then step by step
+    /// below that, as a stiffer part can draw load to its neighbors.
+    std::size_t smallest(Place p, std::size_t choice) {
+        const std::size_t top = p[choice];
+        double best = cost(p);
+        std::size_t at = top, low = 0, high = top;
+        while (low < high) {
+            p[choice] = (low + high) / 2;
+            if (cost(p) < best)
+                high = p[choice];
+            else
+                low = p[choice] + 1;
+        }
+        if (high < top) {
+            p[choice] = high;
+            best = cost(p);
+            at = high;
+        }
+        if (at > 0) {
+            p[choice] = at - 1;
+            if (cost(p) < best) return smallest(p, choice);
+        }
+        return at;
+    }
+
+    /// One size up a step where that lets another go down by more, until no such pair is left.
+    Place exchange(Place p) {
+        for (bool moved = true; moved && !m_stop.stop_requested();) {
+            moved = false;
+            std::vector<Place> pairs;
+            for (std::size_t up = 0; up < p.size(); ++up)
+                for (std::size_t down = 0; down < p.size(); ++down) {
+                    if (up == down || p[up] + 1 >= m_choices[up].options.size() || p[down] == 0) continue;
+                    Place q = p;
+                    ++q[up];
+                    --q[down];
+                    if (estimate(p, up, down) < 0) pairs.push_back(std::move(q));
+                }
+            learn(pairs);
+            const auto best =
+                std::min_element(pairs.begin(), pairs.end(),
+                                 [this](const Place &a, const Place &b) { return cost(a) < cost(b); });
+            if (best != pairs.end() && cost(*best) < cost(p)) {
+                p = shrink(*best);
+                moved = true;
+            }
+        }
+        return p;
+    }
+
+    /// What a pair of steps would change if all held: from the masses and costs of the steps alone.
+    double estimate(const Place &p, std::size_t up, std::size_t down) {
+        return plainStep(p, up, +1) + plainStep(p, down, -1);
+    }
+    double plainStep(const Place &p, std::size_t choice, int by) {
+        const std::size_t from = p[choice], to = from + static_cast<std::size_t>(by);
+        const auto key = std::tuple{choice, std::min(from, to)};
+        auto it = m_plain.find(key);
+        if (it == m_plain.end()) {
+            Place low = p, high = p;
+            low[choice] = std::min(from, to);
+            high[choice] = std::max(from, to);
+            it = m_plain.emplace(key, plainCost(high) - plainCost(low)).first;
+        }
+        return by > 0 ? it->second : -it->second;
+    }
+    /// The objective without asking whether it holds.
+    double plainCost(const Place &p) const;
+
+    /// What does not hold at the place that comes nearest to it.
+    measure::Phrase whatStands(const Place &p) {
+        const Appraisal a = appraise(apply(m_job, editOf(p)), m_stock);
+        for (const Finding &f : a.findings)
+            if (breaks(f, m_fixesBefore)) return measure::Phrase("No larger size helps.").then(f.sentence);
+        if (m_wish.rackOnly) return "The rack does not have what this piece needs.";
+        return "No sizes hold.";
+    }
+
+    /// Proves a place with shells of two sizes; what does not hold is made a step stronger.
+    Sizing proveClosely(Place p) {
+        Sizing out;
+        for (int round = 0; round < mostStrengthened; ++round) {
+            const Job sized = apply(m_job, editOf(p));
+            const Appraisal close = appraise(sized, m_stock, m_stop, proof::Detail::Halved);
+            if (m_stop.stop_requested()) return stopped();
+            m_close += 1;
+            if (holds(close, m_fixesBefore)) return finished(p, close);
+            if (!strengthen(p, close)) {
+                out.why = "With plates as shells no size holds that strips allow.";
+                for (const Finding &f : close.findings)
+                    if (breaks(f, m_fixesBefore)) {
+                        out.why = out.why.then(f.sentence);
+                        break;
+                    }
+                return out;
+            }
+        }
+        out.why = "No sizes were found that hold with plates as shells.";
+        return out;
+    }
+
+    /// A step up of the size that brings the worst of what does not hold down the most.
+    bool strengthen(Place &p, const Appraisal &close) {
+        const auto broken = std::find_if(close.findings.begin(), close.findings.end(),
+                                         [this](const Finding &f) { return breaks(f, m_fixesBefore); });
+        if (broken == close.findings.end()) return false;
+        std::vector<std::pair<double, std::size_t>> effects(p.size(), {unable, 0});
+        tbb::parallel_for(std::size_t{0}, p.size(), [&](std::size_t i) {
+            effects[i].second = i;
+            if (p[i] + 1 >= m_choices[i].options.size()) return;
+            Place q = p;
+            ++q[i];
+            const Appraisal a = appraise(apply(m_job, editOf(q)), m_stock, m_stop, proof::Detail::Shells);
+            if (stops(a)) return;
+            const Finding *same = a.finding(broken->id);
+            effects[i].first = same ? same->value : 0;
+        });
+        const auto best = std::min_element(effects.begin(), effects.end());
+        m_close += static_cast<int>(p.size());
+        if (best->first >= broken->value) return false;
+        ++p[best->second];
+        return true;
+    }
+
+    Sizing finished(const Place &p, const Appraisal &after) {
+        Sizing out;
+        out.found = true;
+        out.appraisals = static_cast<int>(m_known.size()) + m_close;
+        out.hardest = gaugeOf(after, "margin");
+        out.massChange = gaugeOf(after, "mass") - gaugeOf(m_before, "mass");
+        out.costChange = gaugeOf(after, "cost") - gaugeOf(m_before, "cost");
+        out.edit.piece = m_piece.id;
+        const armor::Pattern &pattern = *armor::pattern(m_piece.pattern);
+        for (std::size_t i = 0; i < p.size(); ++i) {
+            const SettingValue &value = m_choices[i].options[p[i]];
+            const armor::SettingDescriptor &d = *pattern.setting(m_choices[i].setting);
+            const auto it = m_piece.settings.find(d.id);
+            const SettingValue was = it == m_piece.settings.end() ? d.standard : it->second;
+            if (was == value) continue;
+            out.edit.settings[d.id] = value;
+            out.changes.push_back(change(d, was, value));
+        }
+        if (m_progress) m_progress(1);
+        return out;
+    }
+
+    static measure::Phrase change(const armor::SettingDescriptor &d, const SettingValue &was,
+                                  const SettingValue &is) {
+        if (const auto *text = std::get_if<std::string>(&is))
+            return fmt::format("{}: {} to {}", d.name, std::get<std::string>(was), *text);
+        return {fmt::format("{}: {{0}} to {{1}}", d.name),
+                {{std::get<double>(was), d.quantity}, {std::get<double>(is), d.quantity}}};
+    }
+
+    const Job &m_job;
+    const armor::Piece &m_piece;
+    const stock::Stock &m_stock;
+    const SizingWish &m_wish;
+    const std::function<void(double)> &m_progress;
+    std::stop_token m_stop;
+    std::vector<SizeChoice> m_choices;
+    Appraisal m_before;
+    std::set<std::string> m_fixesBefore;
+    std::map<Place, Judged> m_known;
+    std::map<std::tuple<std::size_t, std::size_t>, double> m_plain;
+    int m_close = 0;
+};
+
+double objective(double mass, double cost, double trifling, const SizingWish &wish, const Appraisal &before) {
+    return wish.massWeight * share(mass, gaugeOf(before, "mass")) +
+           wish.costWeight * share(cost, gaugeOf(before, "cost")) + trifle * trifling;
+}
+
+/// How far a finding is over its limit; one without a number counts as much as a check at twice its own.
+double over(const Finding &f) {
+    if (f.severity == Severity::Stop) return 1000;
+    return f.limit > 0 && f.value > f.limit ? f.value / f.limit - 1 : 1;
+}
+
+Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish, const Appraisal &before) {
+    const Appraisal a = appraise(sized, stock);
+    const std::set<std::string> was = fixes(before);
+    Judged out{0, 0};
+    for (const Finding &f : a.findings)
+        if (breaks(f, was)) out.over += over(f);
+    for (const PieceAppraisal &p : a.pieces) {
+        if (!p.fabrication) return {unable, 1000};
+        for (const workshop::SectionNesting &n : p.fabrication->nestings)
+            if (wish.rackOnly && n.nesting.bought > 0) out.over += n.nesting.bought;
+    }
+    double trifling = 0;
+    for (const armor::Piece &p : sized.pieces) trifling += trifles(p, *armor::pattern(p.pattern));
+    out.cost =
+        out.over > 0 ? unable : objective(gaugeOf(a, "mass"), gaugeOf(a, "cost"), trifling, wish, before);
+    return out;
+}
+
+double Search::plainCost(const Place &p) const {
+    const Job sized = apply(m_job, editOf(p));
+    const armor::Piece &piece = *pieceOf(sized, m_piece.id);
+    const auto assembly = armor::build({piece, sized.vehicle, *m_before.rig, m_stock});
+    if (!assembly) return 0;
+    const auto made = workshop::fabricate(*assembly, *m_before.rig, sized.shop);
+    return made ? objective(made->mass, made->materialCost, trifles(piece, *armor::pattern(piece.pattern)),
+                            m_wish, m_before)
+                : 0;
+}
+
+}  // namespace
+
+std::vector<SizeChoice> sizeChoices(const Job &job, const armor::Piece &piece, const stock::Stock &stock,
+                                    const SizingWish &wish) {
+    std::vector<SizeChoice> out;
+    const armor::Pattern *pattern = armor::pattern(piece.pattern);
+    if (!pattern) return out;
+    for (const armor::SettingDescriptor &d : pattern->settings) {
+        if (std::find(wish.keep.begin(), wish.keep.end(), d.id) != wish.keep.end()) continue;
+        SizeChoice c{d.id, {}, 0};
+        if (d.choice == armor::Choice::RectTube) c.options = tubes(job, piece, *pattern, stock, wish);
+        if (d.choice == armor::Choice::BoltGrade)
+            for (const char *grade : {"8.8", "10.9"}) c.options.emplace_back(std::string(grade));
+        if (d.thickness)
+            for (const double t : stock.plateThicknesses(armor::text(piece, *pattern, "plateMaterial")))
+                if (t >= d.least && t <= d.most) c.options.emplace_back(t);
+        if (d.group == "Welds" && d.choice == armor::Choice::None)
+            for (double leg = std::max(3.0, d.least); leg <= std::min(d.most, wish.largestLeg); leg += 1)
+                c.options.emplace_back(leg);
+        const auto it = piece.settings.find(d.id);
+        const SettingValue now = it == piece.settings.end() ? d.standard : it->second;
+        const auto same = std::find(c.options.begin(), c.options.end(), now);
+        if (same != c.options.end())
+            c.now = static_cast<std::size_t>(same - c.options.begin());
+        else
+            while (c.now + 1 < c.options.size() && numberIn(c.options[c.now]) < numberIn(now)) ++c.now;
+        if (c.options.size() > 1 || (c.options.size() == 1 && c.options[0] != now))
+            out.push_back(std::move(c));
+    }
+    return out;
+}
+
+double sizingCost(const Job &sized, const stock::Stock &stock, const SizingWish &wish,
+                  const Appraisal &before) {
+    return judge(sized, stock, wish, before).cost;
+}
+
+Sizing sizePiece(const Job &job, const std::string &piece, const stock::Stock &stock, const SizingWish &wish,
+                 const std::function<void(double)> &progress, std::stop_token stop) {
+    Sizing out;
+    const armor::Piece *p = pieceOf(job, piece);
+    if (!p || !armor::pattern(p->pattern)) {
+        out.why = "There is no such piece.";
+        return out;
+    }
+    const auto rig = rig::geometry(job.vehicle);
+    if (!rig) {
+        out.why = measure::Phrase(rig.error().message).then(rig.error().remedy);
+        return out;
+    }
+    return Search(job, *p, stock, wish, progress, std::move(stop)).run();
+}
+
+}  // namespace hefty::job
