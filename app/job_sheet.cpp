@@ -191,11 +191,9 @@ void checks(const Printing &s, const job::PieceAppraisal &piece) {
         const QString state = c.utilization > 1 ? JobSheet::tr("fails")
                               : c.assumed       ? JobSheet::tr("not proved")
                                                 : JobSheet::tr("holds");
-        s.page.row(
-            {QString::number(c.utilization, 'f', 2), QString::fromStdString(c.title),
-             QString::fromStdString(piece.proof->duties.cases[static_cast<std::size_t>(c.loadCase)].title),
-             state},
-            shares);
+        s.page.row({QString::number(c.utilization, 'f', 2), QString::fromStdString(c.title),
+                    QString::fromStdString(proof::dutyTitle(*piece.proof, c)), state},
+                   shares);
     }
     s.page.heading(JobSheet::tr("What gives first on the winch line"));
     for (std::size_t i = 0; i < std::min<std::size_t>(6, piece.proof->ladder.size()); ++i) {

@@ -94,8 +94,7 @@ QVariant CheckModel::data(const QModelIndex &index, int role) const {
     if (role == Qt::ToolTipRole)
         return tr("%1\n%2%3")
             .arg(QString::fromStdString(c->title),
-                 QString::fromStdString(
-                     proofOf(*m_shown)->duties.cases[static_cast<std::size_t>(c->loadCase)].title),
+                 QString::fromStdString(proof::dutyTitle(*proofOf(*m_shown), *c)),
                  c->assumed      ? tr("\nNot proved: it rests on an assumed grade.")
                  : c->doubtful() ? tr("\nNot proved: it hangs on the size of the shells.")
                                  : QString());
@@ -271,6 +270,10 @@ void ProveBench::refresh() {
         for (const proof::LoadCase &c : proof->duties.cases)
             if (c.duty != "ladder")
                 m_duty->addItem(QString::fromStdString(c.title), QString::fromStdString(c.id));
+    if (proof && proof->pushOver)
+        for (const proof::Collapse &c : proof->pushOver->collapses)
+            m_duty->addItem(tr("%1, until it folds").arg(QString::fromStdString(c.title)),
+                            QString::fromStdString("strike/" + c.id));
     m_duty->setCurrentIndex(std::max(0, m_duty->findData(before)));
     m_duty->blockSignals(false);
     if (proof) {
@@ -289,7 +292,14 @@ void ProveBench::chooseCase() {
         for (std::size_t c = 0; c < proof->duties.cases.size(); ++c)
             if (proof->duties.cases[c].id == m_duty->currentData().toString().toStdString())
                 chosen = static_cast<int>(c);
+    int fold = -1;
+    if (proof && proof->pushOver)
+        for (std::size_t c = 0; c < proof->pushOver->collapses.size(); ++c)
+            if ("strike/" + proof->pushOver->collapses[c].id ==
+                m_duty->currentData().toString().toStdString())
+                fold = static_cast<int>(c);
     m_structure->setLoadCase(chosen);
+    m_structure->setCollapse(fold);
     m_moves->setText(chosen < 0 ? tr("%1×").arg(m_exaggeration->value())
                                 : tr("%1×, moves %2")
                                       .arg(m_exaggeration->value())
@@ -303,8 +313,7 @@ void ProveBench::goToCheck(int row) {
     if (!c) return;
     const auto appraisal = m_session->shownAppraisal();
     m_duty->setCurrentIndex(
-        std::max(0, m_duty->findData(QString::fromStdString(
-                        proofOf(*appraisal)->duties.cases[static_cast<std::size_t>(c->loadCase)].id))));
+        std::max(0, m_duty->findData(QString::fromStdString(proof::dutyId(*proofOf(*appraisal), *c)))));
     chooseCase();
     m_structure->markPlace(c->at);
     m_session->select(QString::fromStdString(c->part));

@@ -134,7 +134,8 @@ void SizingSheet::show(const job::Sizing &sizing) {
                        ? tr("Nothing can be smaller: the sizes are the least that hold.")
                        : tr("%1, %2 of material. Hardest worked then: %3, with plates as shells.")
                              .arg(signedText(sizing.massChange, measure::Quantity::Mass),
-                                  signedText(sizing.costChange, measure::Quantity::Money),
+                                  signedText(sizing.costChange, measure::Quantity::Money) + ' ' +
+                                      QString::fromStdString(m_session->job().shop.currency),
                                   QString::number(sizing.hardest, 'f', 2));
     for (const measure::Phrase &c : sizing.changes)
         text += QStringLiteral("\n•  ") + QString::fromStdString(c.in(units));

@@ -117,11 +117,75 @@ void StructureView::addSeams(const job::PieceAppraisal &piece, std::vector<Patch
 }
 
 Vec3 StructureView::moved(const proof::Proof &proof, int node, const Vec3 &p) const {
-    if (m_case < 0 || m_case >= static_cast<int>(proof.solution.cases.size())) return p;
+    const Posed pose = posed(proof);
+    if (!pose.motions) return p;
     const auto n = static_cast<std::size_t>(node);
-    const auto &u = proof.solution.cases[static_cast<std::size_t>(m_case)].displacements[n];
-    const Vec3 arm = p - proof.idealization.model.nodes[n].at;
-    return p + m_exaggeration * (u.head<3>() + Vec3(u.tail<3>()).cross(arm));
+    const mechanics::Vec6 &u = (*pose.motions)[n];
+    const Vec3 arm = p - pose.idealization.model.nodes[n].at;
+    return p + pose.scale * (u.head<3>() + Vec3(u.tail<3>()).cross(arm));
+}
+
+const proof::Collapse *StructureView::collapse(const proof::Proof &proof) const {
+    if (m_collapse < 0 || !proof.pushOver) return nullptr;
+    const auto c = static_cast<std::size_t>(m_collapse);
+    return c < proof.pushOver->collapses.size() ? &proof.pushOver->collapses[c] : nullptr;
+}
+
+StructureView::Posed StructureView::posed(const proof::Proof &proof) const {
+    constexpr double foldPerStep = 4;  // mm of the largest motion for one step of the slider
+    if (const proof::Collapse *c = collapse(proof))
+        return {proof.pushOver->model, &c->shape, foldPerStep * m_exaggeration};
+    if (m_case < 0 || m_case >= static_cast<int>(proof.solution.cases.size())) return {proof.idealization};
+    return {proof.idealization, &proof.solution.cases[static_cast<std::size_t>(m_case)].displacements,
+            m_exaggeration};
+}
+
+/// Of its check; while the piece folds, all of it where a hinge has formed and nothing elsewhere.
+double StructureView::barUse(const proof::Proof &proof, std::size_t bar) const {
+    const proof::Collapse *c = collapse(proof);
+    if (!c) return useOf(proof, proof.barUse, bar);
+    return std::any_of(c->hinges.begin(), c->hinges.end(),
+                       [bar](const proof::FoldHinge &h) { return static_cast<std::size_t>(h.beam) == bar; })
+               ? 1
+               : 0;
+}
+
+void StructureView::setCollapse(int collapse) {
+    m_collapse = collapse;
+    update();
+}
+
+/// The hinges with their order, and at which push each formed.
+void StructureView::drawHinges(QPainter &p, const QRectF &box, const proof::Proof &proof) const {
+    const proof::Collapse *c = collapse(proof);
+    if (!c) return;
+    const auto force = [this](double n) {
+        return QString::fromStdString(
+            measure::printQuantity(n, measure::Quantity::Force, m_session->units()));
+    };
+    QStringList lines{
+        (c->folds ? tr("Folds at %1; hinges in their order:") : tr("Bends on at %1; hinges in their order:"))
+            .arg(force(c->load))};
+    int order = 0;
+    for (const proof::FoldHinge &h : c->hinges) {
+        ++order;
+        const mechanics::FrameBeam &b = proof.pushOver->model.model.beams[static_cast<std::size_t>(h.beam)];
+        const QPointF at = toScreen(moved(proof, h.atTo ? b.to : b.from, h.at));
+        p.setPen(QPen(colors().ink, 1.4));
+        p.setBrush(h.vehicle ? colors().bad : colors().yellow);
+        p.drawEllipse(at, 9, 9);
+        p.setFont(measureFont(9, true));
+        p.setPen(Qt::black);
+        p.drawText(QRectF(at.x() - 9, at.y() - 9, 18, 18), Qt::AlignCenter, QString::number(order));
+        constexpr int most = 8;
+        if (order <= most)
+            lines << tr("%1  %2, %3").arg(order).arg(QString::fromStdString(h.part), force(h.load));
+    }
+    p.setFont(textFont(10));
+    p.setPen(colors().ink);
+    p.drawText(box.adjusted(10, 28, -10, 0), Qt::AlignLeft | Qt::AlignTop, lines.join('\n'));
+    const QPointF tip = toScreen(c->at), tail = toScreen(c->at - c->direction * (90 / m_scale));
+    drawArrow(p, tail, tip, colors().blue, 3);
 }
 
 void StructureView::addPatch(const std::vector<Vec3> &corners, double use, bool tinted, bool selected,
@@ -139,9 +203,10 @@ void StructureView::addPatch(const std::vector<Vec3> &corners, double use, bool 
 
 void StructureView::addTubes(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const {
     const proof::Proof &proof = *piece.proof;
-    const auto &model = proof.idealization.model;
-    for (std::size_t b = 0; b < proof.idealization.bars.size(); ++b) {
-        const proof::Bar &bar = proof.idealization.bars[b];
+    const proof::Idealization &drawn = posed(proof).idealization;
+    const auto &model = drawn.model;
+    for (std::size_t b = 0; b < drawn.bars.size(); ++b) {
+        const proof::Bar &bar = drawn.bars[b];
         if (bar.isPlate || !piece.assembly->tube(bar.part)) continue;
         const mechanics::FrameBeam &beam = model.beams[b];
         const Vec3 &p = model.nodes[static_cast<std::size_t>(beam.from)].at,
@@ -149,7 +214,7 @@ void StructureView::addTubes(const job::PieceAppraisal &piece, std::vector<Patch
         const auto axes = shape::axesAlong(p, q - p, beam.up);
         if (!axes) continue;
         const bool chosen = m_session->selected().toStdString() == bar.part;
-        const double use = useOf(proof, proof.barUse, b);
+        const double use = barUse(proof, b);
         for (int side = 0; side < 4; ++side) {
             const auto corner = [&](int k, bool end) {
                 const double y = (k == 1 || k == 2 ? 1 : -1) * bar.width / 2;
@@ -178,18 +243,19 @@ void StructureView::addTubes(const job::PieceAppraisal &piece, std::vector<Patch
 
 void StructureView::addPlates(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const {
     const proof::Proof &proof = *piece.proof;
-    const auto &model = proof.idealization.model;
+    const proof::Idealization &drawn = posed(proof).idealization;
+    const auto &model = drawn.model;
     for (const armor::PlatePart &plate : piece.assembly->plates) {
-        const bool meshed = std::any_of(proof.idealization.plates.begin(), proof.idealization.plates.end(),
+        const bool meshed = std::any_of(drawn.plates.begin(), drawn.plates.end(),
                                         [&](const proof::PlateShells &s) { return s.part == plate.name; });
         if (meshed) continue;
         std::vector<std::pair<int, std::size_t>> nodes;  // node and the bar that has it
         double use = 0;
-        for (std::size_t b = 0; b < proof.idealization.bars.size(); ++b)
-            if (proof.idealization.bars[b].part == plate.name) {
+        for (std::size_t b = 0; b < drawn.bars.size(); ++b)
+            if (drawn.bars[b].part == plate.name) {
                 nodes.emplace_back(model.beams[b].from, b);
                 nodes.emplace_back(model.beams[b].to, b);
-                use = std::max(use, useOf(proof, proof.barUse, b));
+                use = std::max(use, barUse(proof, b));
             }
         const armor::Solid *solid = piece.assembly->solid(plate.name);
         if (!solid) continue;
@@ -354,13 +420,16 @@ void StructureView::draw(QPainter &p, const QRectF &box) {
     std::vector<Patch> patches;
     addTubes(*piece, patches);
     addPlates(*piece, patches);
-    addShells(*piece, patches);
-    addSeams(*piece, patches);
+    if (!collapse(*piece->proof)) {
+        addShells(*piece, patches);
+        addSeams(*piece, patches);
+    }
     addBought(*piece, patches);
     std::sort(patches.begin(), patches.end(),
               [](const Patch &a, const Patch &b) { return a.depth < b.depth; });
     for (const Patch &patch : patches) drawPatch(p, patch);
     drawLoads(p, *piece->proof);
+    drawHinges(p, box, *piece->proof);
     if (m_place) {
         p.setPen(QPen(colors().bad, 3));
         p.setBrush(Qt::NoBrush);

@@ -18,6 +18,8 @@ class StructureView : public QWidget {
 
     /// -1: the worst of all cases, undeformed.
     void setLoadCase(int loadCase);
+    /// A strike of the proof shown as the shape in which it folds, with its hinges in order; -1: none.
+    void setCollapse(int collapse);
     void setExaggeration(double factor);
     void markPlace(const std::optional<Vec3> &place);
     void paintInto(QPainter &painter, const QRectF &box);
@@ -63,11 +65,21 @@ class StructureView : public QWidget {
     void drawLoads(QPainter &painter, const proof::Proof &proof) const;
     void drawLegend(QPainter &painter, const QRectF &box) const;
     void drawDetail(QPainter &painter, const QRectF &box, const proof::Proof &proof) const;
+    /// The structure that is drawn, with the motions of its nodes.
+    struct Posed {
+        const proof::Idealization &idealization;
+        const std::vector<mechanics::Vec6> *motions = nullptr;
+        double scale = 1;
+    };
+    [[nodiscard]] Posed posed(const proof::Proof &proof) const;
+    [[nodiscard]] const proof::Collapse *collapse(const proof::Proof &proof) const;
+    [[nodiscard]] double barUse(const proof::Proof &proof, std::size_t bar) const;
+    void drawHinges(QPainter &painter, const QRectF &box, const proof::Proof &proof) const;
     /// A point carried along by a node's motion as one body.
     [[nodiscard]] Vec3 moved(const proof::Proof &proof, int node, const Vec3 &p) const;
 
     Session *m_session;
-    int m_case = -1;
+    int m_case = -1, m_collapse = -1;
     double m_exaggeration = 20;
     static constexpr double standardYaw = -0.62, standardPitch = 0.42;
     double m_yaw = standardYaw, m_pitch = standardPitch, m_zoom = 1;

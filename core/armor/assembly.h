@@ -171,6 +171,14 @@ struct StepSpot {
     Vec3 at = Vec3::Zero();
 };
 
+/// Where a slow crash or an animal meets the piece first.
+struct StrikeSpot {
+    std::string id, name;  ///< "middle", "Struck in the middle"
+    std::string part;
+    Vec3 at = Vec3::Zero();
+    Vec3 direction = -Vec3::UnitX();  ///< that it is pushed in
+};
+
 /// Something that a setting can be dragged by, in the view it is drawn in.
 struct Handle {
     std::string setting;
@@ -196,6 +204,7 @@ struct Assembly {
     std::vector<Anchor> anchors;
     std::optional<WinchMount> winch;
     std::vector<StepSpot> steps;
+    std::vector<StrikeSpot> strikes;
     std::vector<Handle> handles;
     std::vector<BuildNote> notes;
     std::vector<Solid> solids;

@@ -470,10 +470,14 @@ class WinchBumper {
     void addSteps() {
         const double top = m_z + m_h / 2;
         m_out.steps.push_back({"beam", {m_mid, 0, top}});
+        m_out.strikes.push_back({"middle", "Struck in the middle", "beam", {m_front, 0, m_z}});
         for (const double side : {1.0, -1.0}) {
             const double run = (setting("width") - setting("centerWidth")) / 2 / std::cos(setting("sweep"));
             const Vec3 tip = Vec3(m_mid, side * setting("centerWidth") / 2, top) + turned(side) * run;
             m_out.steps.push_back({fmt::format("beam.{}", sideName(side)), tip});
+            m_out.strikes.push_back({fmt::format("end.{}", sideName(side)),
+                                     fmt::format("Struck on the {} end", sideName(side)),
+                                     fmt::format("beam.{}", sideName(side)), Vec3(tip.x(), tip.y(), m_z)});
         }
     }
 

@@ -16,6 +16,8 @@ inline constexpr double newtonPerLbf = 4.4482216152605;
 inline constexpr double kgPerPound = 0.45359237;
 inline constexpr double mmPerInch = 25.4;
 inline constexpr double mpaPerKsi = 6.894757293168;
+inline constexpr double kmhPerMeterPerSecond = 3.6;
+inline constexpr double metersPerSecondPerMph = 0.44704;
 
 /// Weight [N] of a mass [kg]. The only place where a mass becomes a force at rest.
 [[nodiscard]] constexpr double weight(double massKg) {

@@ -88,7 +88,7 @@ Json proofJson(const proof::Proof &p) {
                           {"kind", proof::kindWord(c.kind)},
                           {"part", c.part},
                           {"title", c.title},
-                          {"case", p.duties.cases[static_cast<std::size_t>(c.loadCase)].id},
+                          {"case", proof::dutyId(p, c)},
                           {"class", c.dutyClass == proof::DutyClass::Working ? "working" : "survival"},
                           {"demand", c.demand},
                           {"capacity", c.capacity},
@@ -107,12 +107,23 @@ Json proofJson(const proof::Proof &p) {
                           {"means", r.means},
                           {"canFly", r.flies},
                           {"bought", r.bought}});
+    Json collapses = Json::array();
+    if (p.pushOver)
+        for (const proof::Collapse &c : p.pushOver->collapses) {
+            Json hinges = Json::array();
+            for (const proof::FoldHinge &h : c.hinges)
+                hinges.push_back(
+                    {{"part", h.part}, {"load", h.load}, {"at", list(h.at)}, {"vehicle", h.vehicle}});
+            collapses.push_back(
+                {{"id", c.id}, {"title", c.title}, {"load", c.load}, {"hinges", std::move(hinges)}});
+        }
     Json cases = Json::array();
     for (const proof::LoadCase &c : p.duties.cases)
         cases.push_back({{"id", c.id}, {"duty", c.duty}, {"title", c.title}, {"linePull", c.linePull}});
     return {{"checks", std::move(checks)},
             {"ladder", std::move(ladder)},
             {"cases", std::move(cases)},
+            {"collapses", std::move(collapses)},
             {"assumptions", p.idealization.assumptions}};
 }
 

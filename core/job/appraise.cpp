@@ -219,7 +219,7 @@ class Appraiser {
                     c.title, c.utilization, 100 * std::abs(*c.shift));
             else if (broken)
                 sentence = fmt::format("{}: {:.2f} of what it may carry. {}.", c.title, c.utilization,
-                                       proof.duties.cases[static_cast<std::size_t>(c.loadCase)].title);
+                                       proof::dutyTitle(proof, c));
             else
                 sentence = fmt::format("{}: {:.2f} with an assumed grade. This is not proved.", c.title,
                                        c.utilization);
@@ -229,6 +229,19 @@ class Appraiser {
             f.limit = 1;
             f.at = c.at;
             f.working = c.working;
+        }
+        for (const proof::CrushOrder &o : proof.crushOrders) {
+            if (!o.railsFirst()) continue;
+            Finding &f =
+                add("crush-order/" + o.id, Severity::Note, "prove", "frame",
+                    {fmt::format("{}: the frame rails yield at {{0}}, before the armor has taken up the "
+                                 "energy of the strike, at {{1}}.",
+                                 o.title),
+                     {{*o.railYields, Quantity::Force}, {o.push, Quantity::Force}}});
+            f.value = *o.railYields;
+            f.limit = o.push;
+            f.quantity = Quantity::Force;
+            f.working = o.working;
         }
         if (proof.ladder.empty()) return;
         const proof::Rung &first = proof.ladder.front();

@@ -19,7 +19,7 @@ struct UnitRow {
     double factor;  ///< core units in one of this unit
 };
 
-constexpr std::array<UnitRow, 20> units{{{"deg", Quantity::Angle, std::numbers::pi / 180},
+constexpr std::array<UnitRow, 23> units{{{"deg", Quantity::Angle, std::numbers::pi / 180},
                                          {"\u00b0", Quantity::Angle, std::numbers::pi / 180},
                                          {"rad", Quantity::Angle, 1},
                                          {"kg", Quantity::Mass, 1},
@@ -35,6 +35,9 @@ constexpr std::array<UnitRow, 20> units{{{"deg", Quantity::Angle, std::numbers::
                                          {"bar", Quantity::Pressure, 100},
                                          {"psi", Quantity::Pressure, mpaPerKsi},
                                          {"n/mm", Quantity::Rate, 1},
+                                         {"m/s", Quantity::Speed, 1},
+                                         {"km/h", Quantity::Speed, 1 / kmhPerMeterPerSecond},
+                                         {"mph", Quantity::Speed, metersPerSecondPerMph},
                                          {"lb/in", Quantity::Rate, newtonPerLbf / mmPerInch},
                                          {"h", Quantity::Hours, 1},
                                          {"min", Quantity::Hours, 1.0 / 60},
@@ -55,6 +58,8 @@ std::string_view defaultUnit(Quantity quantity, UnitSystem system) {
             return inch ? "psi" : "kpa";
         case Quantity::Rate:
             return inch ? "lb/in" : "n/mm";
+        case Quantity::Speed:
+            return inch ? "mph" : "km/h";
         case Quantity::Hours:
             return "h";
         default:
@@ -147,6 +152,9 @@ std::string printQuantity(double value, Quantity quantity, UnitSystem system) {
         case Quantity::Rate:
             return inch ? fmt::format("{:.0f} lb/in", value * mmPerInch / newtonPerLbf)
                         : fmt::format("{:.1f} N/mm", value);
+        case Quantity::Speed:
+            return inch ? fmt::format("{:.1f} mph", value / metersPerSecondPerMph)
+                        : fmt::format("{:.1f} km/h", value * kmhPerMeterPerSecond);
         case Quantity::Count:
             return fmt::format("{:.0f}", value);
         case Quantity::Money:

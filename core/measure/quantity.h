@@ -18,6 +18,7 @@ enum class Quantity {
     Stress,         ///< MPa
     Pressure,       ///< kPa
     Rate,           ///< of a spring, N/mm
+    Speed,          ///< m/s
     Ratio,          ///< no unit
     Count,          ///< a whole number
     Money,          ///< the shop's currency, never converted

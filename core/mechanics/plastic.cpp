@@ -15,7 +15,6 @@ namespace {
 
 constexpr int loadedPieces = 24;    ///< of a beam with a load on it
 constexpr double onSurface = 1e-9;  ///< nearer than this a force is on the yield surface
-constexpr double mostDrift = 2e-4;  ///< off the surface in one step, as it is curved
 constexpr double collapsed = 1e6;   ///< times softer than it was elastic
 constexpr int mostSteps = 400;
 
@@ -86,7 +85,8 @@ struct End {
 
 class PlasticSolver {
   public:
-    PlasticSolver(const FrameModel &whole, int loadCase) : m_whole(whole), m_case(loadCase) {}
+    PlasticSolver(const FrameModel &whole, int loadCase, const PlasticLimits &limits)
+        : m_whole(whole), m_case(loadCase), m_limits(limits) {}
 
     Result<PlasticSolution> run() {
         if (auto r = prepare(); !r) return tl::unexpected(r.error());
@@ -99,6 +99,10 @@ class PlasticSolver {
                 return fail(ProblemKind::Undetermined, "Nothing yields however large the load is.",
                             "analysis", "Give the beams a yield stress and plastic moduli.");
             advance(room);
+            if (m_limits.deflection > 0 && m_out.path.back().deflection >= m_limits.deflection) {
+                m_out.collapsed = false;
+                return collapse();
+            }
             openHinges();
         }
         return fail(ProblemKind::NotFinite, "The collapse is not found within the steps allowed.", "analysis",
@@ -350,13 +354,13 @@ class PlasticSolver {
                 if (!end.yields) continue;
                 const auto row = static_cast<Eigen::Index>(6 * to);
                 const Vec6 now = m_forces[b].segment<6>(row), rate = m_rates[b].segment<6>(row);
-                const double limit = end.hinge ? 1 + mostDrift : 1;
+                const double limit = end.hinge ? 1 + m_limits.drift : 1;
                 room = std::min(room, roomTo(end, now, rate, limit));
             }
         return room;
     }
     /// The gauge is convex along a line, so there is one way out at most.
-    static double roomTo(const End &end, const Vec6 &now, const Vec6 &rate, double limit) {
+    [[nodiscard]] double roomTo(const End &end, const Vec6 &now, const Vec6 &rate, double limit) const {
         const double reach = end.gauge(rate);
         if (!(reach > 1e-12)) return std::numeric_limits<double>::infinity();
         const double at = end.gauge(now);
@@ -365,7 +369,7 @@ class PlasticSolver {
         if (at >= limit - onSurface) {
             const double small = 1e-7 / reach;
             if (gauge(small) > at + 1e-3 * reach * small) return 0;
-            limit = at + mostDrift;  // beside a hinge it moves along the surface with it
+            limit = at + m_limits.drift;  // beside a hinge it moves along the surface with it
         }
         double low = 0, high = (limit + at) / reach * 1.0001 + 1e-12;
         if (gauge(high) <= limit) return std::numeric_limits<double>::infinity();
@@ -429,6 +433,7 @@ class PlasticSolver {
 
     const FrameModel &m_whole;
     int m_case;
+    PlasticLimits m_limits;
     FrameModel m_model;
     FrameAssembly m_assembly;
     Sparse m_others;             ///< of shells and springs: it stays
@@ -445,8 +450,8 @@ class PlasticSolver {
 
 }  // namespace
 
-Result<PlasticSolution> solvePlastic(const FrameModel &model, int loadCase) {
-    return PlasticSolver(model, loadCase).run();
+Result<PlasticSolution> solvePlastic(const FrameModel &model, int loadCase, const PlasticLimits &limits) {
+    return PlasticSolver(model, loadCase, limits).run();
 }
 
 }  // namespace hefty::mechanics

@@ -27,8 +27,15 @@ struct PlasticPoint {
     double work = 0;        ///< done by the load so far, N·mm
 };
 
+/// How far and how closely a collapse is followed.
+struct PlasticLimits {
+    double deflection = 0;  ///< of the load along itself, mm: the path ends there; 0 = at the collapse
+    double drift = 2e-4;    ///< off the yield surface in one step, as it is curved
+};
+
 struct PlasticSolution {
-    double collapseFactor = 0;
+    bool collapsed = true;             ///< or the path was ended before
+    double collapseFactor = 0;         ///< or that at its end
     std::vector<PlasticHinge> hinges;  ///< in the order they form
     std::vector<PlasticPoint> path;    ///< from nothing to collapse
     std::vector<Vec6> collapse;        ///< the mechanism, per node of the model, largest motion 1
@@ -42,6 +49,7 @@ struct PlasticSolution {
 /// @error BadInput     no yield or plastic modulus of a beam that bends, a given motion in the case;
 ///        Undetermined nothing yields under this load; those of solveStatic()
 /// @source Neal 1977, event-to-event; normality after Orbison, McGuire and Abel 1982
-[[nodiscard]] Result<PlasticSolution> solvePlastic(const FrameModel &model, int loadCase);
+[[nodiscard]] Result<PlasticSolution> solvePlastic(const FrameModel &model, int loadCase,
+                                                   const PlasticLimits &limits = {});
 
 }  // namespace hefty::mechanics

@@ -15,6 +15,7 @@ struct FamilyResults {
     std::vector<std::vector<float>> barUse;    ///< as in Proof; of the members only
     std::vector<std::vector<float>> shellUse;  ///< as in Proof; of the plates only
     std::vector<std::vector<float>> tieUse;    ///< as in Proof; of the seams only
+    std::vector<CrushOrder> crushOrders;       ///< as in Proof; of the strikes only
 };
 
 /// Everything a check may look at, and where its results go.
@@ -23,6 +24,7 @@ struct CheckContext {
     const rig::Vehicle &vehicle;
     const rig::RigGeometry &rig;
     const stock::Stock &stock;
+    const HouseRules &rules;
     const Proof &proof;  ///< duties and solution; its checks are not there yet
     FamilyResults &out;
 
@@ -63,6 +65,9 @@ void checkPlatesOnWalls(const CheckContext &context);
 void checkTabs(const CheckContext &context);
 void checkBolts(const CheckContext &context);
 void checkFrameEnds(const CheckContext &context);
+/// Slow crash and animal strike: the energy of the meeting against what the piece takes up, and whether the
+/// rails give before it.
+void checkImpacts(const CheckContext &context);
 
 /// What a spring carries, as a load on its `from` side at a place [N, N·mm].
 [[nodiscard]] joints::PointLoad springLoad(const Proof &proof, int spring, std::size_t loadCase,

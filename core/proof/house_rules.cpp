@@ -13,7 +13,7 @@ using measure::Quantity;
 
 constexpr double deg = std::numbers::pi / 180;
 
-constexpr std::array<HouseRule, 16> rulesOfTheHouse{
+constexpr std::array<HouseRule, 19> rulesOfTheHouse{
     {{"shockFactor", "Shock factor on winch pulls", "A line that jerks carries more than the winch pulls.",
       Quantity::Ratio, &HouseRules::shockFactor, 1, 5},
      {"coneSideDeg", "Winch line to the side", "How far the rope may lead to either side.", Quantity::Angle,
@@ -29,6 +29,12 @@ constexpr std::array<HouseRule, 16> rulesOfTheHouse{
       &HouseRules::bridleAngle, 0, 150 * deg},
      {"stepLoad", "Someone standing on it", "A person with a load, stepping up.", Quantity::Force,
       &HouseRules::stepLoad, 0, 20000},
+     {"strikeMass", "Animal or post that is struck", "A deer on a night road; a stump counts with its root.",
+      Quantity::Mass, &HouseRules::strikeMass, 0, 100000},
+     {"strikeSpeed", "Speed when it is struck", "After braking: what is left of the speed.", Quantity::Speed,
+      &HouseRules::strikeSpeed, 0, 40},
+     {"mostSet", "Bend that may stay after it", "So far that hood, lamps and tires stay clear.",
+      Quantity::Length, &HouseRules::mostSet, 0, 500},
      {"leastApproachDeg", "Least approach angle", "Over the whole width.", Quantity::Angle,
       &HouseRules::leastApproach, 0, 90 * deg},
      {"leastWheelPathDeg", "Least approach in the wheel path", "What the tires will climb.", Quantity::Angle,

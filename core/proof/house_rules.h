@@ -17,6 +17,9 @@ struct HouseRules {
     double recoveryLift = 0.523598775598;    ///< 30 degrees up and down
     double bridleAngle = 1.0471975512;       ///< included angle of a two-leg bridle, 60 degrees
     double stepLoad = 1500;                  ///< N
+    double strikeMass = 150;                 ///< kg, of the animal or whatever is met
+    double strikeSpeed = 25 / 3.6;           ///< m/s
+    double mostSet = 40;                     ///< mm, that may stay after it
     double leastApproach = 0.610865238198;   ///< 35 degrees, whole width
     double leastWheelPath = 0.698131700798;  ///< 40 degrees, in the wheel path
     double leastDeparture = 0.349065850399;  ///< 20 degrees

@@ -186,6 +186,7 @@ class Idealizer {
         if (m_in.winch) m_fairleadSeat = seatOn(m_in.winch->fairleadPart, m_in.winch->fairleadAt);
         for (const armor::Anchor &a : m_in.anchors) m_anchorSeats.push_back(seatOn(a.name, a.hole));
         for (const armor::StepSpot &s : m_in.steps) m_stepSeats.push_back(seatOn(s.part, s.at));
+        for (const armor::StrikeSpot &s : m_in.strikes) m_strikeSeats.push_back(seatOn(s.part, s.at));
     }
     [[nodiscard]] bool isThere(const Seat &s) const { return s.stop >= 0 || m_nets.has(s.part); }
 
@@ -347,6 +348,9 @@ class Idealizer {
         }
         for (std::size_t i = 0; i < m_in.steps.size(); ++i)
             m_out.stepNodes.push_back(seatNode(m_stepSeats[i], fmt::format("step{}", i), m_in.steps[i].at));
+        for (std::size_t i = 0; i < m_in.strikes.size(); ++i)
+            m_out.strikeNodes.push_back(
+                seatNode(m_strikeSeats[i], "strike." + m_in.strikes[i].id, m_in.strikes[i].at));
     }
 
     void placeMasses() {
@@ -373,7 +377,7 @@ class Idealizer {
     PlateNets m_nets;
     std::vector<PlannedPiece> m_pieces;
     std::vector<PlannedStretch> m_stretches;
-    std::vector<Seat> m_mountSeats, m_anchorSeats, m_stepSeats;
+    std::vector<Seat> m_mountSeats, m_anchorSeats, m_stepSeats, m_strikeSeats;
     std::vector<std::vector<Seat>> m_footSeats;
     Seat m_fairleadSeat;
 };

@@ -73,6 +73,7 @@ struct Idealization {
     std::map<std::string, int> anchorNodes;      ///< by tab; a tab of shells has a rim instead
     std::map<std::string, Rim> anchorRims;       ///< by tab
     std::vector<int> stepNodes;                  ///< per step spot
+    std::vector<int> strikeNodes;                ///< per strike spot
     std::vector<std::pair<int, double>> masses;  ///< node, kg: bought parts, and plates that are not shells
     std::vector<std::string> assumptions;
 };

@@ -64,15 +64,15 @@ void measureMoves(Proof &proof) {
 /// The families look at the same solution and know nothing of each other: they run side by side, and their
 /// results are put together in this order.
 void runChecks(const armor::Assembly &assembly, const rig::Vehicle &vehicle, const rig::RigGeometry &rig,
-               const stock::Stock &stock, Proof &proof) {
-    constexpr std::array families{checkMembers,   checkOpenings,      checkPlates, checkWelds,
-                                  checkSeams,     checkPlatesOnWalls, checkTabs,   checkBolts,
-                                  checkFrameEnds, addBoughtRungs};
+               const stock::Stock &stock, const HouseRules &rules, Proof &proof) {
+    constexpr std::array families{checkMembers,   checkOpenings,      checkPlates,   checkWelds,
+                                  checkSeams,     checkPlatesOnWalls, checkTabs,     checkBolts,
+                                  checkFrameEnds, checkImpacts,       addBoughtRungs};
     std::array<FamilyResults, families.size()> results;
     tbb::parallel_for(
         std::size_t{0}, families.size(),
         [&](std::size_t i) {
-            families[i](CheckContext{assembly, vehicle, rig, stock, proof, results[i]});
+            families[i](CheckContext{assembly, vehicle, rig, stock, rules, proof, results[i]});
         },
         tbb::simple_partitioner{});
     measureMoves(proof);
@@ -80,6 +80,7 @@ void runChecks(const armor::Assembly &assembly, const rig::Vehicle &vehicle, con
         std::move(r.checks.begin(), r.checks.end(), std::back_inserter(proof.checks));
         std::move(r.ladder.begin(), r.ladder.end(), std::back_inserter(proof.ladder));
         if (!r.barUse.empty()) proof.barUse = std::move(r.barUse);
+        std::move(r.crushOrders.begin(), r.crushOrders.end(), std::back_inserter(proof.crushOrders));
         if (!r.shellUse.empty()) proof.shellUse = std::move(r.shellUse);
         if (!r.tieUse.empty()) proof.tieUse = std::move(r.tieUse);
     }
@@ -132,6 +133,19 @@ bool Check::doubtful() const {
            utilization * (1 + std::abs(*shift)) > 1;
 }
 
+std::string dutyId(const Proof &proof, const Check &check) {
+    if (check.loadCase >= 0) return proof.duties.cases[static_cast<std::size_t>(check.loadCase)].id;
+    return "strike/" + check.id.substr(check.id.find('/') + 1);
+}
+
+std::string dutyTitle(const Proof &proof, const Check &check) {
+    if (check.loadCase >= 0) return proof.duties.cases[static_cast<std::size_t>(check.loadCase)].title;
+    if (proof.pushOver)
+        for (const Collapse &c : proof.pushOver->collapses)
+            if ("strike/" + c.id == dutyId(proof, check)) return c.title + " by an animal or a post";
+    return "Struck";
+}
+
 std::string_view kindWord(CheckKind kind) {
     switch (kind) {
         case CheckKind::Member:
@@ -156,6 +170,8 @@ std::string_view kindWord(CheckKind kind) {
             return "bearing";
         case CheckKind::FrameEnd:
             return "frameEnd";
+        case CheckKind::Impact:
+            return "impact";
     }
     return "member";
 }
@@ -210,7 +226,12 @@ Result<Proof> proveOnce(const armor::Assembly &assembly, const rig::Vehicle &veh
     if (!solution) return tl::unexpected(solution.error());
     proof.solution = std::move(*solution);
     if (stop.stop_requested()) return stopped();
-    runChecks(assembly, vehicle, rig, stock, proof);
+    if (detail == Detail::Halved && fineness <= 1) {
+        auto pushed = pushOver(assembly, rig, *rail, rules.mostSet);
+        if (!pushed) return tl::unexpected(pushed.error());
+        proof.pushOver = std::move(*pushed);
+    }
+    runChecks(assembly, vehicle, rig, stock, rules, proof);
     if (proof.duties.ladderCase >= 0)
         proof.ladderRated = proof.duties.cases[static_cast<std::size_t>(proof.duties.ladderCase)].linePull;
     return proof;

@@ -8,6 +8,7 @@
 #include "core/mechanics/frame_solver.h"
 #include "core/proof/duties.h"
 #include "core/proof/house_rules.h"
+#include "core/proof/push_over.h"
 #include "core/rig/vehicle.h"
 #include "core/working/working.h"
 
@@ -17,7 +18,20 @@ namespace hefty::proof {
 inline constexpr double mostShift = 0.05;
 
 /// What a check is about; also the order in which a fabricator meets them.
-enum class CheckKind { Member, Skin, Opening, Plate, Weld, Seam, PlateOnWall, Tab, Bolt, Bearing, FrameEnd };
+enum class CheckKind {
+    Member,
+    Skin,
+    Opening,
+    Plate,
+    Weld,
+    Seam,
+    PlateOnWall,
+    Tab,
+    Bolt,
+    Bearing,
+    FrameEnd,
+    Impact
+};
 
 /// One check, by its governing load case. Demand and capacity are in `unit`; where a check is an
 /// interaction, demand is the utilization and capacity 1.
@@ -26,7 +40,7 @@ struct Check {
     CheckKind kind = CheckKind::Member;
     std::string part;  ///< the part, weld or bolt joint
     std::string title;
-    int loadCase = 0;
+    int loadCase = 0;  ///< of the duties; -1: a strike, id "impact/..."
     DutyClass dutyClass = DutyClass::Working;
     double demand = 0, capacity = 1;
     std::string unit;
@@ -51,6 +65,15 @@ struct Rung {
     bool bought = false;
 };
 
+/// What gives first when a spot is struck: the armor, or the vehicle's own rails.
+struct CrushOrder {
+    std::string id, title;
+    double push = 0;                   ///< N, when the energy of the strike has been taken up
+    std::optional<double> railYields;  ///< N; none: not as far as the push was followed
+    working::Working working;
+    [[nodiscard]] bool railsFirst() const { return railYields && *railYields < push; }
+};
+
 struct Proof {
     Idealization idealization;
     Duties duties;
@@ -61,9 +84,14 @@ struct Proof {
     std::vector<std::vector<float>> barUse;    ///< [case][bar], of its member check
     std::vector<std::vector<float>> shellUse;  ///< [case][shell], of its plate check
     std::vector<std::vector<float>> tieUse;    ///< [case][tie], of its seam check
+    std::vector<CrushOrder> crushOrders;       ///< per collapse of pushOver
+    std::optional<PushOver> pushOver;          ///< of every strike spot; with Detail::Halved only
     std::vector<float> largestMove;            ///< [case], mm
 };
 
+/// The duty that governs a check, as a title and as an id; of a strike "strike/middle".
+[[nodiscard]] std::string dutyTitle(const Proof &proof, const Check &check);
+[[nodiscard]] std::string dutyId(const Proof &proof, const Check &check);
 [[nodiscard]] std::string_view kindWord(CheckKind kind);
 
 /// Proves a piece: idealizes, expands the duties, solves all cases at once, checks every member,

@@ -71,7 +71,10 @@ int pushBeam(Idealization &out, Bar bar, int from, int to, const Vec3 &up, const
     mechanics::FrameModel &m = out.model;
     const auto &p = bar.properties;
     const std::string id = fmt::format("{}#{}", bar.part, m.beams.size());
-    m.sections.push_back({id, p.area, p.Iy, p.Iz, p.J, p.Asy, p.Asz, p.Wply, p.Wplz});
+    const auto kind = bar.shape == stock::SectionShape::RectTube    ? mechanics::SectionKind::Rectangular
+                      : bar.shape == stock::SectionShape::RoundTube ? mechanics::SectionKind::Round
+                                                                    : mechanics::SectionKind::Other;
+    m.sections.push_back({id, p.area, p.Iy, p.Iz, p.J, p.Asy, p.Asz, p.Wply, p.Wplz, kind});
     m.beams.push_back(
         {id, from, to, materialIndex(out, material), static_cast<int>(m.sections.size()) - 1, up, 0, 0});
     out.bars.push_back(std::move(bar));

@@ -24,6 +24,7 @@ const std::vector<Case> cases{{Quantity::Angle, -1.5, 3, 0.1 * std::numbers::pi 
                               {Quantity::Stress, 0, 900, 1},
                               {Quantity::Pressure, 50, 1000, 7},
                               {Quantity::Rate, 5, 2000, 0.2},
+                              {Quantity::Speed, 0, 60, 0.05},
                               {Quantity::Count, 0, 900, 1},
                               {Quantity::Money, 0, 90000, 0.01},
                               {Quantity::Hours, 0, 90, 0.1},
@@ -64,6 +65,9 @@ class TestQuantity : public QObject {
         row("2.4bar", Quantity::Pressure, 240);
         row("100 lb/in", Quantity::Rate, 100 * 4.4482216152605 / 25.4);
         row("46 N/mm", Quantity::Rate, 46);
+        row("36 km/h", Quantity::Speed, 10);
+        row("10 mph", Quantity::Speed, 4.4704);
+        row("8.5 m/s", Quantity::Speed, 8.5);
         row("90 deg", Quantity::Angle, std::numbers::pi / 2);
         row("90°", Quantity::Angle, std::numbers::pi / 2);
         row("1 rad", Quantity::Angle, 1);
