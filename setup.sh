@@ -27,6 +27,7 @@ build() {  # build PRESET [TARGET...]
     shift
     local launcher=()
     command -v ccache >/dev/null && launcher=(-DCMAKE_CXX_COMPILER_LAUNCHER=ccache)
+    export CCACHE_SLOPPINESS=pch_defines,time_macros  # so that it takes precompiled headers
     say "Configuring build/$preset"
     cmake --preset "$preset" "${launcher[@]}" >"build-$preset.log" 2>&1 || { cat "build-$preset.log"; exit 1; }
     mkdir -p build && mv "build-$preset.log" "build/configure-$preset.log"

@@ -161,6 +161,7 @@ class TestPlates : public QObject {
         QCOMPARE(halved.idealization.detail, Detail::Halved);
         int still = 0, moved = 0;
         for (const Check &c : halved.checks) {
+            if (c.kind == CheckKind::Impact) continue;  // a matter of bars
             QVERIFY2(c.shift.has_value(), c.id.c_str());
             const Check *before = find(shells(), c.id);
             QVERIFY(before && c.utilization > 0.949 * before->utilization);

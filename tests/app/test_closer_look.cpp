@@ -1,0 +1,80 @@
+#include <QComboBox>
+#include <QTableView>
+
+#include "app/structure_view.h"
+#include "app/theme.h"
+#include "tests/app/app_test.h"
+
+using namespace hefty;
+using namespace hefty::testing;
+
+namespace {
+
+bool closeUp(DemoWindow &demo) {
+    return QTest::qWaitFor(
+        [&] {
+            return !demo.session().isWorking() && demo.session().appraisal()->detail == proof::Detail::Halved;
+        },
+        120000);
+}
+
+int pixelsOf(const QImage &image, const QColor &color) {
+    int count = 0;
+    for (int y = 0; y < image.height(); ++y)
+        for (int x = 0; x < image.width(); ++x) count += image.pixelColor(x, y) == color ? 1 : 0;
+    return count;
+}
+
+}  // namespace
+
+/// Plates as shells, seams and strikes in the window.
+class TestCloserLook : public QObject {
+    Q_OBJECT
+
+  private slots:
+    void platesSeamsAndStrikes() {
+        DemoWindow demo(2);
+        QVERIFY(closeUp(demo));
+        const auto *model = demo.find<QTableView>("checkTable")->model();
+        QStringList titles;
+        for (int r = 0; r < model->rowCount(); ++r) titles << model->index(r, 1).data().toString();
+        for (const char *wanted : {"tray: yielding of the plate", "its hardest worked stretch",
+                                   "energy against what the piece takes up"})
+            QVERIFY2(titles.filter(wanted).size() > 0, wanted);
+        auto *view = demo.find<app::StructureView>("structureView");
+        auto *duty = demo.find<QComboBox>("duty");
+        const int strike = duty->findData("strike/end.left");
+        QVERIFY(strike > 0);
+        const QImage before = view->grab().toImage();
+        duty->setCurrentIndex(strike);
+        emit duty->activated(strike);
+        const QImage after = view->grab().toImage();
+        QVERIFY(before != after);
+        // its hinges stand in yellow circles
+        QVERIFY(pixelsOf(after, app::colors().yellow) > pixelsOf(before, app::colors().yellow) + 200);
+        // a check of the strike leads back to it
+        duty->setCurrentIndex(0);
+        emit duty->activated(0);
+        const int row = static_cast<int>(titles.indexOf(titles.filter("Struck on the left end").front()));
+        demo.find<QTableView>("checkTable")->selectRow(row);
+        QCOMPARE(duty->currentIndex(), strike);
+    }
+    /// An edit during the closer look is answered at once, and what was looked at before is not shown for it.
+    void handComesFirst() {
+        DemoWindow demo(1);
+        QVERIFY(demo.settle());
+        for (int i = 0; i < 4; ++i) {
+            QTest::qWait(60 + 150 * i);  // at different places of the closer look
+            demo.session().setSetting("trayDepth", 200.0 + i);
+            QVERIFY(demo.session().isWorking());
+            QVERIFY(QTest::qWaitFor([&] { return !demo.session().isWorking(); }, 20000));
+            QCOMPARE(demo.session().appraisal()->detail, proof::Detail::Strips);
+        }
+        QVERIFY(closeUp(demo));
+        QCOMPARE(demo.session().appraisedJob()->pieces[0].settings.find("trayDepth")->second,
+                 armor::SettingValue(203.0));
+    }
+};
+
+QTEST_MAIN(TestCloserLook)
+#include "test_closer_look.moc"

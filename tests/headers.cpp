@@ -1,0 +1,1 @@
+// Nothing but its precompiled headers, which the tests use again.
