@@ -355,12 +355,14 @@ class PlasticSolver {
                 const auto row = static_cast<Eigen::Index>(6 * to);
                 const Vec6 now = m_forces[b].segment<6>(row), rate = m_rates[b].segment<6>(row);
                 const double limit = end.hinge ? 1 + m_limits.drift : 1;
-                room = std::min(room, roomTo(end, now, rate, limit));
+                room = std::min(room, roomTo(end, now, rate, limit, room));
             }
         return room;
     }
     /// The gauge is convex along a line, so there is one way out at most.
-    [[nodiscard]] double roomTo(const End &end, const Vec6 &now, const Vec6 &rate, double limit) const {
+    /// @param most  no more is asked for: what lies beyond is not looked for
+    [[nodiscard]] double roomTo(const End &end, const Vec6 &now, const Vec6 &rate, double limit,
+                                double most) const {
         const double reach = end.gauge(rate);
         if (!(reach > 1e-12)) return std::numeric_limits<double>::infinity();
         const double at = end.gauge(now);
@@ -371,7 +373,7 @@ class PlasticSolver {
             if (gauge(small) > at + 1e-3 * reach * small) return 0;
             limit = at + m_limits.drift;  // beside a hinge it moves along the surface with it
         }
-        double low = 0, high = (limit + at) / reach * 1.0001 + 1e-12;
+        double low = 0, high = std::min(most, (limit + at) / reach * 1.0001 + 1e-12);
         if (gauge(high) <= limit) return std::numeric_limits<double>::infinity();
         for (int i = 0; i < 80 && high - low > 1e-13 * high; ++i) {
             const double middle = (low + high) / 2;
