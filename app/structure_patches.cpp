@@ -168,6 +168,13 @@ void StructureView::addPlates(const job::PieceAppraisal &piece, std::vector<Patc
                 nodes.emplace_back(model.beams[b].to, b);
                 use = std::max(use, barUse(proof, b));
             }
+        const bool carries = !nodes.empty();
+        if (!carries)  // a cover: it goes along with the tube next to it
+            for (std::size_t b = 0; b < drawn.bars.size(); ++b)
+                if (piece.assembly->tube(drawn.bars[b].part)) {
+                    nodes.emplace_back(model.beams[b].from, b);
+                    nodes.emplace_back(model.beams[b].to, b);
+                }
         const armor::Solid *solid = piece.assembly->solid(plate.name);
         if (!solid) continue;
         const bool chosen = m_session->selected().toStdString() == plate.name;
@@ -181,7 +188,7 @@ void StructureView::addPlates(const job::PieceAppraisal &piece, std::vector<Patc
                     });
                 corners.push_back(nearest == nodes.end() ? c : moved(proof, nearest->first, c));
             }
-            addPatch(corners, use, !nodes.empty(), chosen, patches);
+            addPatch(corners, use, carries, chosen, patches);
         }
     }
 }
