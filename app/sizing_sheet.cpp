@@ -62,7 +62,7 @@ SizingSheet::SizingSheet(Session *session, QWidget *parent) : QDialog(parent), m
     connect(m_begin, &QPushButton::clicked, this, &SizingSheet::begin);
     connect(m_stop, &QPushButton::clicked, this, &SizingSheet::stop);
     connect(m_take, &QPushButton::clicked, this, &SizingSheet::take);
-    connect(this, &SizingSheet::found, this, &SizingSheet::show, Qt::QueuedConnection);
+    connect(this, &SizingSheet::found, this, &SizingSheet::showFound, Qt::QueuedConnection);
     connect(this, &SizingSheet::progressed, m_progress, &QProgressBar::setValue, Qt::QueuedConnection);
     // Sizes belong to the job that they were found for.
     connect(session, &Session::jobChanged, this, [this] {
@@ -117,7 +117,7 @@ void SizingSheet::stop() {
     m_result->setText(tr("Stopping…"));
 }
 
-void SizingSheet::show(const job::Sizing &sizing) {
+void SizingSheet::showFound(const job::Sizing &sizing) {
     setBusy(false);
     m_sizing = sizing;
     m_take->setEnabled(sizing.found && !sizing.changes.empty() && m_sized == m_session->sharedJob());

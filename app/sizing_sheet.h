@@ -32,7 +32,7 @@ class SizingSheet : public QDialog {
   private:
     void begin();
     void stop();
-    void show(const job::Sizing &sizing);
+    void showFound(const job::Sizing &sizing);
     void take();
     [[nodiscard]] job::SizingWish wish() const;
     void setBusy(bool busy);

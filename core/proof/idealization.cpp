@@ -339,12 +339,13 @@ class Idealizer {
             m_out.fairleadNode = seatNode(m_fairleadSeat, "fairlead", m_in.winch->fairleadAt);
         for (std::size_t i = 0; i < m_in.anchors.size(); ++i) {
             const armor::Anchor &a = m_in.anchors[i];
-            if (m_nets.has(a.name)) {
-                if (std::vector<int> nodes = m_nets.rim(a.name, a.hole); !nodes.empty())
-                    m_out.anchorRims[a.name] = {a.hole, std::move(nodes)};
-            } else if (isThere(m_anchorSeats[i])) {
+            std::vector<int> rim;
+            if (m_nets.has(a.name)) rim = m_nets.rim(a.name, a.hole);
+            constexpr std::size_t least = 3;  // a hole that runs out of its plate is not meshed and has none
+            if (rim.size() >= least)
+                m_out.anchorRims[a.name] = {a.hole, std::move(rim)};
+            else if (isThere(m_anchorSeats[i]))
                 m_out.anchorNodes[a.name] = seatNode(m_anchorSeats[i], "hole." + a.name, a.hole);
-            }
         }
         for (std::size_t i = 0; i < m_in.steps.size(); ++i)
             m_out.stepNodes.push_back(seatNode(m_stepSeats[i], fmt::format("step{}", i), m_in.steps[i].at));

@@ -175,6 +175,25 @@ class TestPlates : public QObject {
         }
         QVERIFY2(still > 3 * moved, qPrintable(QString("%1 still, %2 moved").arg(still).arg(moved)));
     }
+    /// A shackle hole that runs out of its tab is pulled at all the same, and fails.
+    void holeOverTheEdge() {
+        const job::Job job = demoJob();
+        const auto rig = rig::geometry(job.vehicle).value();
+        armor::Assembly a = hefty::testing::buildDemo(job);
+        for (armor::Anchor &anchor : a.anchors) {
+            armor::PlatePart &tab = *std::find_if(a.plates.begin(), a.plates.end(),
+                                                  [&](const auto &p) { return p.name == anchor.name; });
+            double nose = -1e9;
+            for (const shape::Vec2 &c : tab.outline) nose = std::max(nose, c.x());
+            tab.holes[0].at.x() = nose - 5;
+            anchor.hole = tab.axes.toWorld(tab.holes[0].at);
+            anchor.endDistance = 0;
+        }
+        const Proof p = prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, Detail::Shells).value();
+        QVERIFY(p.idealization.anchorRims.empty() && p.idealization.anchorNodes.size() == 2);
+        QCOMPARE(p.duties.cases.size(), shells().duties.cases.size());
+        QVERIFY(find(p, "tab/tab.left")->utilization > find(shells(), "tab/tab.left")->utilization);
+    }
     void doubtfulIsNotProved() {
         Check c;
         c.utilization = 0.96;
