@@ -106,7 +106,7 @@ class RemedyFinder {
 
     Remedy evaluateClosely(const Finding &f, const armor::SettingDescriptor &d,
                            const SettingValue &value) const {
-        return evaluate(f, d, value, proof::Detail::Shells);
+        return evaluate(f, d, value, closeLook(f.id));
     }
 
     /// What a value does; where plates are shells but strips are asked for, as far as these can tell.
@@ -130,6 +130,11 @@ class RemedyFinder {
         r.cures = !same || same->severity == Severity::Note;
         r.after = r.cures ? valueWithout(f, after) : same->value;
         if (guessed && f.id.starts_with("check/")) guess(f, after, r);
+        // A check that was not made again has not been cured.
+        if (!guessed && f.id.starts_with("check/") && !useOf(f, after)) {
+            r.cures = false;
+            r.after = std::nan("");
+        }
         r.massChange = gaugeChange("mass", after);
         r.costChange = gaugeChange("cost", after);
         // A remedy that stops the job from being built at all is none.

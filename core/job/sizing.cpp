@@ -334,7 +334,7 @@ class Search {
             if (p[i] + 1 >= m_choices[i].options.size()) return;
             Place q = p;
             ++q[i];
-            const Appraisal a = appraise(apply(m_job, editOf(q)), m_stock, m_stop, proof::Detail::Shells);
+            const Appraisal a = appraise(apply(m_job, editOf(q)), m_stock, m_stop, closeLook(broken->id));
             if (stops(a)) return;
             const Finding *same = a.finding(broken->id);
             effects[i].first = same ? same->value : 0;
