@@ -15,11 +15,12 @@ namespace {
 
 using namespace mechanics;
 
-constexpr std::array<std::pair<std::string_view, FrameAnalysis>, 4> analyses{
+constexpr std::array<std::pair<std::string_view, FrameAnalysis>, 5> analyses{
     {{"static", FrameAnalysis::Static},
      {"buckling", FrameAnalysis::Buckling},
      {"modes", FrameAnalysis::Modes},
-     {"plastic", FrameAnalysis::Plastic}}};
+     {"plastic", FrameAnalysis::Plastic},
+     {"large", FrameAnalysis::Large}}};
 
 Vec3 vec(const std::array<double, 3> &a) {
     return {a[0], a[1], a[2]};
@@ -37,6 +38,7 @@ class FrameReader {
         readShells();
         readSprings();
         readRigid();
+        readMasses();
         readSupports();
         readPrescribed();
         readLoads();
@@ -169,7 +171,7 @@ class FrameReader {
                                      [&kind](const auto &known) { return known.first == kind; });
         if (it == analyses.end()) {
             m_faults.add(fmt::format("The analysis \"{}\" is not known.", kind), "analysis/kind",
-                         "Use static, buckling, modes or plastic.");
+                         "Use static, buckling, modes, plastic or large.");
             return;
         }
         out.analysis = it->second;
@@ -178,8 +180,23 @@ class FrameReader {
             m_faults.add("This must be a whole number from 1 to 1000.", "analysis/count");
         else
             out.count = static_cast<int>(count);
-        if (out.analysis == FrameAnalysis::Buckling || out.analysis == FrameAnalysis::Plastic)
+        if (out.analysis == FrameAnalysis::Buckling || out.analysis == FrameAnalysis::Plastic ||
+            out.analysis == FrameAnalysis::Large)
             readAnalysedCase(a, out);
+        if (out.analysis == FrameAnalysis::Large) readGoal(a, out.goal);
+    }
+    void readGoal(ObjectReader &a, LargeGoal &goal) {
+        goal.factor = a.number("factor", 1);
+        goal.deflection = a.number("deflection", 0);
+        if (!(goal.factor > 0)) m_faults.add("This must be above 0.", a.pathOf("factor"));
+        if (!(goal.deflection >= 0)) m_faults.add("This must be 0 or more.", a.pathOf("deflection"));
+        const double steps = a.number("steps", goal.steps);
+        if (!(steps >= 1 && steps <= 10000 && steps == std::floor(steps)))
+            m_faults.add("This must be a whole number from 1 to 10000.", a.pathOf("steps"));
+        else
+            goal.steps = static_cast<int>(steps);
+        goal.unload = a.boolean("unload", false);
+        goal.yields = a.boolean("yields", true);
     }
     void readAnalysedCase(ObjectReader &a, FrameQuestion &out) {
         if (!a.has("case")) {
@@ -229,6 +246,14 @@ class FrameReader {
             for (const std::string &slave : o.texts("slaves"))
                 link.slaves.push_back(lookUp(m_nodes, slave, "node", path + "/slaves"));
             m_model.rigidLinks.push_back(std::move(link));
+        }
+    }
+    void readMasses() {
+        for (const auto &[value, path] : m_top.array("masses")) {
+            ObjectReader o(*value, path, m_faults);
+            NodeMass p{lookUp(m_nodes, o.text("node"), "node", path + "/node"), o.number("mass")};
+            if (!(p.mass >= 0)) m_faults.add("The mass must be 0 or more.", path + "/mass");
+            m_model.masses.push_back(p);
         }
     }
     void readSupports() {
@@ -326,6 +351,38 @@ Json writePlastic(const FrameModel &model, const PlasticSolution &solution) {
     return {{"collapseFactor", solution.collapseFactor}, {"hinges", std::move(hinges)}};
 }
 
+Json writePath(const std::vector<PlasticPoint> &path) {
+    Json out = Json::array();
+    for (const PlasticPoint &p : path)
+        out.push_back({{"factor", p.factor}, {"deflection", p.deflection}, {"work", p.work}});
+    return out;
+}
+
+Json writeMotions(const FrameModel &model, const std::vector<Vec6> &motions) {
+    Json out = Json::object();
+    for (std::size_t n = 0; n < motions.size(); ++n) out[model.nodes[n].id] = list(motions[n]);
+    return out;
+}
+
+Json writeLarge(const FrameModel &model, const LargeSolution &s, bool unloaded) {
+    Json beams = Json::object(), shells = Json::object();
+    for (std::size_t b = 0; b < model.beams.size(); ++b) beams[model.beams[b].id] = {{"use", s.beamUse[b]}};
+    for (std::size_t i = 0; i < model.shells.size(); ++i)
+        shells[model.shells[i].id] = {{"plasticStrain", s.shellStrain[i]}};
+    Json out{{"path", writePath(s.path)},
+             {"displacements", writeMotions(model, s.displacements)},
+             {"beams", std::move(beams)},
+             {"shells", std::move(shells)}};
+    if (unloaded) {
+        out["back"] = writePath(s.back);
+        out["set"] = s.set;
+        out["springBack"] = s.springBack;
+        out["absorbed"] = s.absorbed;
+        out["settled"] = writeMotions(model, s.settled);
+    }
+    return out;
+}
+
 }  // namespace
 
 Result<Json> answerFrame(const FrameQuestion &q) {
@@ -344,6 +401,11 @@ Result<Json> answerFrame(const FrameQuestion &q) {
             const auto s = solvePlastic(q.model, q.loadCase);
             if (!s) return tl::unexpected(s.error());
             return writePlastic(q.model, *s);
+        }
+        case FrameAnalysis::Large: {
+            const auto s = solveLarge(q.model, q.loadCase, q.goal);
+            if (!s) return tl::unexpected(s.error());
+            return writeLarge(q.model, *s, q.goal.unload);
         }
         case FrameAnalysis::Static:
             break;

@@ -2,17 +2,19 @@
 
 #include "core/base/object_reader.h"
 #include "core/mechanics/frame_model.h"
+#include "core/mechanics/large_motion.h"
 
 namespace hefty::cli {
 
-enum class FrameAnalysis { Static, Buckling, Modes, Plastic };
+enum class FrameAnalysis { Static, Buckling, Modes, Plastic, Large };
 
 /// What is asked of a frame model.
 struct FrameQuestion {
     mechanics::FrameModel model;
     FrameAnalysis analysis = FrameAnalysis::Static;
-    int loadCase = 0;  ///< of buckling and plastic: the one named, else the only one
+    int loadCase = 0;  ///< of buckling, plastic and large: the one named, else the only one
     int count = 4;     ///< of factors or frequencies
+    mechanics::LargeGoal goal;
 };
 
 /// A frame model and an analysis from JSON (docs/girder.md). @error every fault with its path

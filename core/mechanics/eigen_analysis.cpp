@@ -153,13 +153,13 @@ Result<BucklingSolution> solveBuckling(const FrameModel &model, int loadCase, in
     Eigen::VectorXd motions(6 * static_cast<Eigen::Index>(fine.nodes.size()));
     for (std::size_t n = 0; n < fine.nodes.size(); ++n)
         motions.segment<6>(6 * static_cast<Eigen::Index>(n)) = loaded.displacements[n];
-    std::vector<double> axial;
-    for (const BeamForces &f : loaded.beams) axial.push_back((f.from(0) + f.to(0)) / 2);
+    std::vector<Vec12> forces;
+    for (const BeamForces &f : loaded.beams) forces.push_back((Vec12() << -f.from, f.to).finished());
     BucklingSolution out;
     if (assembly->freeCount() == 0) return out;
     Sparse stiffness = assembly->stiffness(nullptr);
     fillIdle(stiffness);
-    const Sparse geometric = -assembly->geometricStiffness(motions, axial);
+    const Sparse geometric = -assembly->geometricStiffness(motions, forces);
     if (geometric.norm() == 0) return out;
     // -Kg x = m K x: the factor is 1/m, the largest m buckles first.
     const auto pairs = largest(geometric, stiffness, std::min(count, assembly->freeCount() - 1));

@@ -18,14 +18,16 @@ struct ModesSolution {
     std::vector<NodalShape> shapes;
 };
 
-/// Linear buckling under one load case: (K + f Kg) x = 0, with the axial forces of beams and the
+/// Linear buckling under one load case: (K + f Kg) x = 0, with the forces and moments of beams and the
 /// membrane forces of shells from the static answer.
 ///
-/// Beams are cut into pieces, so that a member given as one beam may bow between its ends. Moments and
-/// shears in beams do not take part: lateral buckling of a beam is found only if it is made of shells.
+/// Beams are cut into pieces, so that a member given as one beam may bow between its ends or give way to the
+/// side. Warping of open sections is left out, which is on the safe side; a moment put on a free node keeps
+/// its axis, as half of it by two ropes would.
 /// @return fewer than `count` factors, or none, if nothing else buckles under this load
 /// @error those of solveStatic(); BadInput for a count below 1 or a case that the model does not have
-/// @source consistent geometric stiffness (Przemieniecki 1968, 15.2); Lanczos (Spectra)
+/// @source consistent geometric stiffness (Przemieniecki 1968, 15.2), for moments the tangent of large
+///         motions (corotation.h); Lanczos (Spectra)
 [[nodiscard]] Result<BucklingSolution> solveBuckling(const FrameModel &model, int loadCase, int count);
 
 /// Natural modes with consistent mass. A body that nothing holds has up to six motions without strain.

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/mechanics/corotation.h"
+
 namespace hefty::mechanics {
 
 /// Sums element matrices into the lower triangle of the free unknowns.
@@ -87,6 +89,19 @@ Matrix12 localGeometric(double axial, double l) {
                 k(at[static_cast<std::size_t>(i)], at[static_cast<std::size_t>(j)]) = a * m(i, j);
     }
     return k;
+}
+
+/// What moments, shears and twist of a beam do as its ends turn (12 x 12, global axes): the geometric part of
+/// its tangent in large motions, where it starts. Axial force is left to localGeometric.
+Matrix12 turningOfMoments(const FrameModel &model, const FrameBeam &beam, const BeamElement &element,
+                          Vec12 forces) {
+    forces(0) = forces(6) = 0;
+    if (forces.isZero()) return Matrix12::Zero();
+    const std::array<Vec3, 2> places{model.nodes[static_cast<std::size_t>(beam.from)].at,
+                                     model.nodes[static_cast<std::size_t>(beam.to)].at};
+    const std::array<NodeState, 2> rest{NodeState{places[0]}, NodeState{places[1]}};
+    return corotateBeam(places, element.rotation.topLeftCorner<3, 3>(), {&rest[0], &rest[1]})
+        .globalStiffness(forces, Matrix12::Zero());
 }
 
 /// Consistent mass of a beam in its own axes (Przemieniecki 1968, 11.2, shear and rotary inertia of the
@@ -179,6 +194,9 @@ Result<bool> FrameAssembly::checkIndices() const {
         if (!loadFits(l.loadCase, l.shell, m.shells.size())) return bad("loads");
     for (const AccelerationLoad &l : m.accelerations)
         if (!inRange(l.loadCase, m.cases.size())) return bad("loads");
+    for (const NodeMass &p : m.masses)
+        if (!inRange(p.node, m.nodes.size()) || !(p.mass >= 0) || !std::isfinite(p.mass))
+            return bad("masses");
     return true;
 }
 
@@ -367,16 +385,23 @@ Sparse FrameAssembly::mass() const {
         const double density = m_model->materials[static_cast<std::size_t>(shell.material)].density;
         sum.add(m_shells[s].mass(density), shell.nodes.data());
     }
+    for (const NodeMass &p : m_model->masses) {
+        Matrix6 m = Matrix6::Zero();
+        m.diagonal().head<3>().setConstant(p.mass);
+        sum.add(m, &p.node);
+    }
     return sum.sum();
 }
 
 Sparse FrameAssembly::geometricStiffness(const Eigen::VectorXd &motions,
-                                         const std::vector<double> &beamAxial) const {
+                                         const std::vector<Vec12> &beamForces) const {
     Summer sum(*this, m_beams.size() * 78 + m_shells.size() * 300);
     for (std::size_t b = 0; b < m_beams.size(); ++b) {
         const FrameBeam &beam = m_model->beams[b];
         const std::array<int, 2> nodes{beam.from, beam.to};
-        sum.add(toGlobal(m_beams[b], beam, localGeometric(beamAxial[b], m_beams[b].length)), nodes.data());
+        const double axial = (beamForces[b](6) - beamForces[b](0)) / 2;
+        sum.add(toGlobal(m_beams[b], beam, localGeometric(axial, m_beams[b].length)), nodes.data());
+        sum.add(turningOfMoments(*m_model, beam, m_beams[b], beamForces[b]), nodes.data());
     }
     for (std::size_t s = 0; s < m_shells.size(); ++s)
         sum.add(m_shells[s].geometricStiffness(shellMotions(s, motions)), m_model->shells[s].nodes.data());

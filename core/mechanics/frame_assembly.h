@@ -32,12 +32,13 @@ class FrameAssembly {
     [[nodiscard]] Sparse beamStiffness(const std::vector<Matrix12> &beams) const;
     /// The share of shells, springs and ties.
     [[nodiscard]] Sparse otherStiffness() const;
-    /// Lower triangle of the mass: consistent, of beams and shells [kg, kg·mm2].
+    /// Lower triangle of the mass: consistent, of beams and shells, and what rides on nodes [kg, kg·mm2].
     [[nodiscard]] Sparse mass() const;
-    /// Lower triangle of the geometric stiffness of axial and membrane forces.
+    /// Lower triangle of the geometric stiffness of the forces in beams and of the membrane forces of shells.
     /// @param motions  6 rows a node: the motions that these forces follow from
+    /// @param beamForces  on the ends of each beam, in its own axes
     [[nodiscard]] Sparse geometricStiffness(const Eigen::VectorXd &motions,
-                                            const std::vector<double> &beamAxial) const;
+                                            const std::vector<Vec12> &beamForces) const;
 
     /// Nodal motions (6 rows a node) from those of the free unknowns; the given ones are added.
     [[nodiscard]] CaseRows motions(const CaseRows &free) const;

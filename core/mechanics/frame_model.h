@@ -150,6 +150,12 @@ struct AccelerationLoad {
     Vec3 acceleration = Vec3::Zero();  ///< m/s2, global axes
 };
 
+/// A mass that rides on a node: it has its weight in every acceleration, and its inertia in modes.
+struct NodeMass {
+    int node = 0;
+    double mass = 0;  ///< kg
+};
+
 /// All indices refer to the vectors below; solve() refuses an index outside them.
 struct FrameModel {
     std::vector<FrameNode> nodes;
@@ -161,6 +167,7 @@ struct FrameModel {
     std::vector<FrameTie> ties;
     std::vector<FrameContact> contacts;
     std::vector<RigidLink> rigidLinks;
+    std::vector<NodeMass> masses;
     std::vector<FrameSupport> supports;
     std::vector<PrescribedFreedom> prescribed;
     std::vector<std::string> cases;

@@ -128,6 +128,7 @@ class StaticSolver {
             if (!(density > 0)) continue;
             addForces(w.nodal, static_cast<int>(s), e.weightLoads(acceleration * density * shell.thickness));
         }
+        for (const NodeMass &p : m_model.masses) w.nodal.segment<3>(6 * p.node) += acceleration * p.mass;
         return w;
     }
 
@@ -307,6 +308,10 @@ class StaticSolver {
         for (const FreedomMap::Body &body : m_assembly.map().bodies())
             if (!body.held.empty())
                 for (const int node : body.nodes) m_held[static_cast<std::size_t>(node)] = true;
+        for (std::size_t s = 0; s < m_model.shells.size(); ++s)
+            if (std::any_of(m_model.shells[s].nodes.begin(), m_model.shells[s].nodes.end(),
+                            [this](int n) { return m_held[static_cast<std::size_t>(n)]; }))
+                m_heldShells.emplace_back(s, m_assembly.shells()[s].stiffness());
     }
 
     FrameSolution recover() {
@@ -333,7 +338,7 @@ class StaticSolver {
                 unbalanced[n] =
                     -m_nodal.col(static_cast<Eigen::Index>(c)).segment<6>(6 * static_cast<Eigen::Index>(n));
         recoverBeams(m_loads[c], answer, unbalanced);
-        recoverShells(u, answer, unbalanced);
+        recoverShells(answer, unbalanced);
         recoverSprings(answer, unbalanced);
         recoverTies(u, answer, unbalanced);
         recoverReactions(answer, unbalanced);
@@ -363,23 +368,22 @@ class StaticSolver {
         }
     }
 
-    void recoverShells(const Eigen::Ref<const Eigen::VectorXd> &u, CaseSolution &answer,
-                       std::vector<Vec6> &unbalanced) const {
+    void recoverShells(CaseSolution &answer, std::vector<Vec6> &unbalanced) const {
         answer.shells.reserve(m_model.shells.size());
         answer.shellForces.reserve(m_model.shells.size());
         for (std::size_t s = 0; s < m_model.shells.size(); ++s) {
-            const FrameShell &shell = m_model.shells[s];
-            const Eigen::VectorXd motions = m_assembly.shellMotions(s, u);
-            const ShellAnswer found = m_shellRecovery[s].at(motions, shell.thickness);
+            const ShellAnswer found = m_shellRecovery[s].at(m_model.shells[s], answer.displacements);
             answer.shells.push_back(found.stress);
             answer.shellForces.push_back(found.forces);
-            if (std::none_of(shell.nodes.begin(), shell.nodes.end(),
-                             [this](int n) { return m_held[static_cast<std::size_t>(n)]; }))
-                continue;
-            const Eigen::VectorXd forces = m_assembly.shells()[s].stiffness() * motions;
-            for (std::size_t i = 0; i < shell.nodes.size(); ++i)
-                unbalanced[static_cast<std::size_t>(shell.nodes[i])] +=
-                    forces.segment<6>(6 * static_cast<Eigen::Index>(i));
+        }
+        for (const auto &[s, stiffness] : m_heldShells) {  // only where a support gives what is missing
+            const std::vector<int> &nodes = m_model.shells[s].nodes;
+            for (std::size_t i = 0; i < nodes.size(); ++i)
+                for (std::size_t j = 0; j < nodes.size(); ++j)
+                    unbalanced[static_cast<std::size_t>(nodes[i])] +=
+                        stiffness.block<6, 6>(6 * static_cast<Eigen::Index>(i),
+                                              6 * static_cast<Eigen::Index>(j)) *
+                        answer.displacements[static_cast<std::size_t>(nodes[j])];
         }
     }
 
@@ -444,6 +448,7 @@ class StaticSolver {
     std::vector<bool> m_held;
     std::vector<Matrix12> m_endStiffness;  ///< end forces in beam axes from global motions
     std::vector<ShellRecovery> m_shellRecovery;
+    std::vector<std::pair<std::size_t, Eigen::MatrixXd>> m_heldShells;  ///< whose nodes a support holds
     int m_looseBeam = -1;
     Sparse m_stiffness;
     CaseRows m_rhs;

@@ -20,20 +20,20 @@ constexpr int mostSteps = 400;
 
 using Vec3d = Eigen::Vector3d;
 
-/// Whether scaled forces are outside the surface.
-bool outside(SectionKind kind, double n, double my, double mz) {
-    if (n >= 1) return true;
+}  // namespace
+
+double yieldExcess(SectionKind kind, double n, double my, double mz) {
+    n = std::abs(n);
+    my = std::abs(my);
+    mz = std::abs(mz);
     if (kind == SectionKind::Rectangular) {
-        const double room = std::min(1.0, (1 - n) / 0.75);
         const double a = 1.13 * n * n < 1 ? std::min(6.0, 1.66 / (1 - 1.13 * n * n)) : 6.0;
-        return std::pow(my / room, a) + std::pow(mz / room, a) > 1;
+        return std::pow(std::pow(my, a) + std::pow(mz, a), 1 / a) - std::min(1.0, (1 - n) / 0.75);
     }
     const double m = kind == SectionKind::Round ? std::hypot(my, mz)
                                                 : std::pow(std::pow(my, 1.66) + std::pow(mz, 1.66), 1 / 1.66);
-    return m > 1 - std::pow(n, 1.7);
+    return m - 1 + std::pow(n, 1.7);
 }
-
-}  // namespace
 
 double yieldGauge(SectionKind kind, double n, double my, double mz) {
     n = std::abs(n);
@@ -46,7 +46,7 @@ double yieldGauge(SectionKind kind, double n, double my, double mz) {
     high *= 1.0000001;
     for (int i = 0; i < 60 && high - low > 1e-14 * high; ++i) {
         const double k = (low + high) / 2;
-        (outside(kind, n / k, my / k, mz / k) ? low : high) = k;
+        (n >= k || yieldExcess(kind, n / k, my / k, mz / k) > 0 ? low : high) = k;
     }
     return (low + high) / 2;
 }
@@ -199,6 +199,8 @@ class PlasticSolver {
         for (const BeamLoad &l : m_model.beamLoads) addBeam(l.beam, l.distributed);
         for (const AccelerationLoad &l : m_model.accelerations)
             if (l.loadCase == m_case) {
+                for (const NodeMass &p : m_model.masses)
+                    m_nodal.segment<3>(6 * p.node) += l.acceleration * p.mass;
                 for (std::size_t b = 0; b < m_model.beams.size(); ++b)
                     addBeam(static_cast<int>(b), l.acceleration * m_assembly.beams()[b].massPerLength);
                 for (std::size_t s = 0; s < m_model.shells.size(); ++s) {

@@ -14,6 +14,9 @@ namespace hefty::mechanics {
 /// @source EN 1993-1-1 6.2.9 (docs/methods.md, "Plastic collapse")
 [[nodiscard]] double yieldGauge(SectionKind kind, double n, double my, double mz);
 
+/// By how much scaled forces are beyond that surface, told without a search: 0 on it, below 0 inside.
+[[nodiscard]] double yieldExcess(SectionKind kind, double n, double my, double mz);
+
 struct PlasticHinge {
     int beam = 0;
     bool atTo = false;  ///< at its `to` end

@@ -35,7 +35,8 @@ ShellForces turned(const ShellForces &forces, double angle) {
 
 ShellStress vonMises(const ShellForces &f, double thickness) {
     const auto at = [&](double z) {
-        const Vector3d s = f.membrane / thickness + f.bending * (12 * z / std::pow(thickness, 3));
+        const Vector3d s =
+            f.membrane / thickness + f.bending * (12 * z / (thickness * thickness * thickness));
         return std::sqrt(std::max(0.0, s(0) * s(0) + s(1) * s(1) - s(0) * s(1) + 3 * s(2) * s(2)));
     };
     return {at(thickness / 2), at(0), at(-thickness / 2)};
@@ -79,10 +80,10 @@ ShellTriangle::Matrix3x9 ShellTriangle::meanStrain() const {
     return b / (2 * m_area);
 }
 
-/// Basic stiffness for the mean strain and higher-order stiffness for the rest (Felippa 2003, section 4).
-Matrix9 ShellTriangle::membraneStiffness() const {
+/// The strain at the middles of the sides: the mean, and what the corner rotations beyond the mean rotation
+/// add of bending in the plane (Felippa 2003, section 4), whose mean is 0.
+std::array<ShellTriangle::Matrix3x9, 3> ShellTriangle::membraneStrains() const {
     const Matrix3x9 mean = meanStrain();
-    Matrix9 k = m_area * m_thickness * mean.transpose() * m_plane * mean;
     const double x12 = m_at[0].x() - m_at[1].x(), x23 = m_at[1].x() - m_at[2].x(),
                  x31 = m_at[2].x() - m_at[0].x();
     const double y12 = m_at[0].y() - m_at[1].y(), y23 = m_at[1].y() - m_at[2].y(),
@@ -102,7 +103,6 @@ Matrix9 ShellTriangle::membraneStiffness() const {
         x23 * -x31 * l21, x31 * -x12 * l32, x12 * -x23 * l13,    //
         (y23 * x31 + -x23 * -y31) * l21, (y31 * x12 + -x31 * -y12) * l32, (y12 * x23 + -x12 * -y23) * l13;
     te /= 4 * a * a;
-    const Matrix3 natural = te.transpose() * m_plane * te;
     // beta 1 to 9 of the OPT element.
     constexpr std::array<double, 10> beta{0, 1, 2, 1, 0, 1, -1, -1, -1, -2};
     const auto q = [&](std::array<int, 9> n) {
@@ -114,14 +114,17 @@ Matrix9 ShellTriangle::membraneStiffness() const {
         m.row(2) /= l13;
         return Matrix3(2 * a / 3 * m);
     };
-    const Matrix3 q1 = q({1, 2, 3, 4, 5, 6, 7, 8, 9}), q2 = q({9, 7, 8, 3, 1, 2, 6, 4, 5}),
-                  q3 = q({5, 6, 4, 8, 9, 7, 2, 3, 1});
-    const Matrix3 q4 = (q1 + q2) / 2, q5 = (q2 + q3) / 2, q6 = (q3 + q1) / 2;
-    const Matrix3 higher =
-        a * m_thickness *
-        (q4.transpose() * natural * q4 + q5.transpose() * natural * q5 + q6.transpose() * natural * q6);
     const double beta0 = std::max(0.5 * (1 - 4 * m_nu * m_nu), 0.01);
-    k += m_drilling * 0.75 * beta0 * hier.transpose() * higher * hier;
+    const Matrix3x9 spread = 1.5 * std::sqrt(beta0 * m_drilling) * hier;
+    const Matrix3 q1 = te * q({1, 2, 3, 4, 5, 6, 7, 8, 9}), q2 = te * q({9, 7, 8, 3, 1, 2, 6, 4, 5}),
+                  q3 = te * q({5, 6, 4, 8, 9, 7, 2, 3, 1});
+    return {mean + (q1 + q2) / 2 * spread, mean + (q2 + q3) / 2 * spread, mean + (q3 + q1) / 2 * spread};
+}
+
+Matrix9 ShellTriangle::membraneStiffness() const {
+    Matrix9 k = Matrix9::Zero();
+    for (const Matrix3x9 &b : membraneStrains())
+        k += m_area * m_thickness / 3 * (b.transpose() * m_plane * b);
     return k;
 }
 
@@ -226,13 +229,18 @@ int rowOf(const std::array<int, 3> &rows, int i) {
 
 }  // namespace
 
-Matrix18 ShellTriangle::toGlobal(const Matrix9 &membrane, const Matrix9 &bending) const {
-    Matrix18 local = Matrix18::Zero();
+Matrix18 ShellTriangle::ownMatrix(const Matrix9 &membrane, const Matrix9 &bending) {
+    Matrix18 own = Matrix18::Zero();
     for (int i = 0; i < 9; ++i)
         for (int j = 0; j < 9; ++j) {
-            local(rowOf(membraneRows, i), rowOf(membraneRows, j)) = membrane(i, j);
-            local(rowOf(bendingRows, i), rowOf(bendingRows, j)) = bending(i, j);
+            own(rowOf(membraneRows, i), rowOf(membraneRows, j)) = membrane(i, j);
+            own(rowOf(bendingRows, i), rowOf(bendingRows, j)) = bending(i, j);
         }
+    return own;
+}
+
+Matrix18 ShellTriangle::toGlobal(const Matrix9 &membrane, const Matrix9 &bending) const {
+    const Matrix18 local = ownMatrix(membrane, bending);
     // By blocks of 3 x 3: the rotation has no others.
     Matrix18 out;
     for (int i = 0; i < 6; ++i)
@@ -243,6 +251,30 @@ Matrix18 ShellTriangle::toGlobal(const Matrix9 &membrane, const Matrix9 &bending
 
 Matrix18 ShellTriangle::stiffness() const {
     return toGlobal(membraneStiffness(), bendingStiffness());
+}
+
+Matrix18 ShellTriangle::ownShearStiffness() const {
+    const double shear = shearCorrection * m_thickness * m_E / (2 * (1 + m_nu));
+    Matrix9 k = Matrix9::Zero();
+    for (const Vector3d &p : sidePoints) {
+        const Matrix2x9 s = shearStrain(p);
+        k += m_area / 3 * shear * s.transpose() * s;
+    }
+    return ownMatrix(Matrix9::Zero(), k);
+}
+
+std::array<Eigen::Matrix<double, 6, 18>, 3> ShellTriangle::ownStrains() const {
+    const std::array<Matrix3x9, 3> membrane = membraneStrains();
+    std::array<Eigen::Matrix<double, 6, 18>, 3> out;
+    for (std::size_t p = 0; p < 3; ++p) {
+        const Matrix3x9 bending = curvature(sidePoints[p]);
+        out[p].setZero();
+        for (int i = 0; i < 9; ++i) {
+            out[p].col(rowOf(membraneRows, i)).head<3>() = membrane[p].col(i);
+            out[p].col(rowOf(bendingRows, i)).tail<3>() = bending.col(i);
+        }
+    }
+    return out;
 }
 
 Matrix18 ShellTriangle::mass(double density) const {
@@ -353,34 +385,27 @@ std::vector<Vec3> ShellElement::pressureLoads(double pressure) const {
 
 ShellRecovery ShellElement::recovery() const {
     ShellRecovery out;
+    out.m_resultants.setZero();
     const Vec3 x = axes().row(0).transpose();
     for (const ShellPart &p : parts) {
         const Vec3 own(p.triangle.axes() * x);  // the shell's x in the part's axes
         const double angle = std::atan2(own.y(), own.x());
-        const Eigen::Matrix<double, 6, 18> r = turning(angle) * p.triangle.resultants();
-        ShellRecovery::Part part;
-        part.weight = p.share * p.triangle.area() / area;
-        part.resultants.setZero(6, 6 * nodes);
+        const Eigen::Matrix<double, 6, 18> r =
+            (p.share * p.triangle.area() / area) * (turning(angle) * p.triangle.resultants());
         for (std::size_t c = 0; c < 3; ++c)
-            part.resultants.middleCols<6>(6 * p.corners[c]) =
+            out.m_resultants.middleCols<6>(6 * p.corners[c]) +=
                 r.middleCols<6>(6 * static_cast<Eigen::Index>(c));
-        out.m_parts.push_back(std::move(part));
     }
     return out;
 }
 
-ShellAnswer ShellRecovery::at(const Eigen::VectorXd &motions, double thickness) const {
-    ShellAnswer out;
-    for (const Part &p : m_parts) {
-        const Vec6 r = p.resultants * motions;
-        const ShellForces forces{r.head<3>(), r.tail<3>()};
-        const ShellStress s = vonMises(forces, thickness);
-        out.forces.membrane += p.weight * forces.membrane;
-        out.forces.bending += p.weight * forces.bending;
-        out.stress.top += p.weight * s.top;
-        out.stress.middle += p.weight * s.middle;
-        out.stress.bottom += p.weight * s.bottom;
-    }
+ShellAnswer ShellRecovery::at(const FrameShell &shell, const std::vector<Vec6> &displacements) const {
+    Vec6 r = Vec6::Zero();
+    for (std::size_t i = 0; i < shell.nodes.size(); ++i)
+        r += m_resultants.middleCols<6>(6 * static_cast<Eigen::Index>(i))
+                 .lazyProduct(displacements[static_cast<std::size_t>(shell.nodes[i])]);
+    ShellAnswer out{{r.head<3>(), r.tail<3>()}, {}};
+    out.stress = vonMises(out.forces, shell.thickness);
     return out;
 }
 

@@ -33,7 +33,7 @@ struct ShellStress {
 };
 [[nodiscard]] ShellStress vonMises(const ShellForces &forces, double thickness);
 
-/// What is found in a shell: resultants in its own axes (mean of its parts), mean of their stresses.
+/// What is found in a shell: resultants in its own axes (mean of its parts), and their stress.
 struct ShellAnswer {
     ShellForces forces;
     ShellStress stress;
@@ -42,17 +42,13 @@ struct ShellAnswer {
 /// Resultants of a shell from its motions, made ready once for many load cases.
 class ShellRecovery {
   public:
-    /// @param motions  6 x nodes, global axes
-    [[nodiscard]] ShellAnswer at(const Eigen::VectorXd &motions, double thickness) const;
+    /// @param displacements  per node of the model, global axes
+    [[nodiscard]] ShellAnswer at(const FrameShell &shell, const std::vector<Vec6> &displacements) const;
 
   private:
     friend struct ShellElement;
-    struct Part {
-        Eigen::Matrix<double, 6, Eigen::Dynamic>
-            resultants;  ///< in the axes of the shell, of all its motions
-        double weight = 1;
-    };
-    std::vector<Part> m_parts;
+    Eigen::Matrix<double, 6, 24>
+        m_resultants;  ///< in the axes of the shell; the last six columns for four nodes
 };
 
 /// A triangle made ready: its axes, its area, its stiffness.
@@ -81,9 +77,19 @@ class ShellTriangle {
     /// The same of given motions.
     [[nodiscard]] ShellForces forces(const Vec18 &motions) const;
 
+    /// Strains [exx eyy gxy] of the middle plane and curvatures [kxx kyy kxy] at the middles of the three
+    /// sides, each of which stands for a third of the area, by motions (18) in own axes.
+    [[nodiscard]] std::array<Eigen::Matrix<double, 6, 18>, 3> ownStrains() const;
+    /// Stiffness of the shear across the thickness alone (18 x 18), own axes.
+    [[nodiscard]] Matrix18 ownShearStiffness() const;
+    [[nodiscard]] double thickness() const { return m_thickness; }
+    /// Plane stress matrix [MPa].
+    [[nodiscard]] const Matrix3 &plane() const { return m_plane; }
+
   private:
     using Matrix3x9 = Eigen::Matrix<double, 3, 9>;
     using Matrix2x9 = Eigen::Matrix<double, 2, 9>;
+    [[nodiscard]] std::array<Matrix3x9, 3> membraneStrains() const;  ///< at the middles of the sides
     [[nodiscard]] Matrix9 membraneStiffness() const;
     [[nodiscard]] Matrix9 bendingStiffness() const;
     [[nodiscard]] Matrix3x9 meanStrain() const;                         ///< of u v theta, by corner
@@ -91,6 +97,7 @@ class ShellTriangle {
     [[nodiscard]] Matrix2x9 rotations(const Eigen::Vector3d &l) const;  ///< beta x, beta y
     [[nodiscard]] Matrix2x9 shearStrain(const Eigen::Vector3d &l) const;
     [[nodiscard]] Matrix3x9 edgeRise() const;  ///< mid-side rotations beyond the linear ones
+    [[nodiscard]] static Matrix18 ownMatrix(const Matrix9 &membrane, const Matrix9 &bending);
     [[nodiscard]] Matrix18 toGlobal(const Matrix9 &membrane, const Matrix9 &bending) const;
 
     Matrix3 m_axes;

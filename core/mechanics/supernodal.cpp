@@ -1,6 +1,11 @@
 #include "core/mechanics/supernodal.h"
 
+#include <algorithm>
+#include <atomic>
+#include <limits>
+
 #include <cholmod.h>
+#include <tbb/parallel_for.h>
 
 namespace hefty::mechanics {
 
@@ -73,8 +78,14 @@ Eigen::VectorXd Supernodal::pivots() const {
     return out;
 }
 
-CaseRows Supernodal::solve(const CaseRows &b) const {
-    Eigen::MatrixXd columns = b;
+namespace {
+
+/// Solves some columns in place; each with a workspace of its own, so blocks may run side by side. The factor
+/// is only read. False if it fails.
+bool solveColumns(cholmod_factor *factor, Eigen::Ref<Eigen::MatrixXd> columns) {
+    cholmod_common common{};
+    cholmod_start(&common);
+    common.print = 0;
     cholmod_dense right{};
     right.nrow = right.d = static_cast<std::size_t>(columns.rows());
     right.ncol = static_cast<std::size_t>(columns.cols());
@@ -82,12 +93,33 @@ CaseRows Supernodal::solve(const CaseRows &b) const {
     right.x = columns.data();
     right.xtype = CHOLMOD_REAL;
     right.dtype = CHOLMOD_DOUBLE;
-    cholmod_dense *answer = cholmod_solve(CHOLMOD_A, m_state->factor, &right, &m_state->common);
-    if (!answer) return CaseRows::Constant(b.rows(), b.cols(), std::numeric_limits<double>::quiet_NaN());
-    CaseRows out = Eigen::Map<const Eigen::MatrixXd>(static_cast<const double *>(answer->x), columns.rows(),
-                                                     columns.cols());
-    cholmod_free_dense(&answer, &m_state->common);
-    return out;
+    cholmod_dense *answer = cholmod_solve(CHOLMOD_A, factor, &right, &common);
+    if (answer) {
+        columns = Eigen::Map<const Eigen::MatrixXd>(static_cast<const double *>(answer->x), columns.rows(),
+                                                    columns.cols());
+        cholmod_free_dense(&answer, &common);
+    }
+    const bool fine = common.status == CHOLMOD_OK;
+    cholmod_finish(&common);
+    return fine;
+}
+
+}  // namespace
+
+CaseRows Supernodal::solve(const CaseRows &b) const {
+    constexpr Eigen::Index block = 16;  // columns: enough for dense arithmetic, few enough to share out
+    Eigen::MatrixXd columns = b;
+    const Eigen::Index blocks = (columns.cols() + block - 1) / block;
+    std::atomic<bool> fine = true;
+    tbb::parallel_for(
+        Eigen::Index{0}, blocks,
+        [&](Eigen::Index i) {
+            const Eigen::Index first = i * block, count = std::min(block, columns.cols() - first);
+            if (!solveColumns(m_state->factor, columns.middleCols(first, count))) fine = false;
+        },
+        tbb::simple_partitioner{});
+    if (!fine) return CaseRows::Constant(b.rows(), b.cols(), std::numeric_limits<double>::quiet_NaN());
+    return columns;
 }
 
 }  // namespace hefty::mechanics

@@ -75,6 +75,63 @@ class TestEigen : public QObject {
         QVERIFY(near(s->factors[0], unit, 1e-3) && near(s->factors[1], 2 * unit, 1e-3) &&
                 near(s->factors[2], 4 * unit, 2e-3));
     }
+    /// A flat bar bent the strong way gives way to the side. Timoshenko and Gere 1961, 6.2 to 6.4, without
+    /// warping: under equal moments between forks pi sqrt(E Iz G J)/L; a cantilever with a load at the
+    /// middle of its end 4.013 sqrt(E Iz G J)/L2; between forks with a load in the middle 16.94.
+    void flatBarGivesWayToTheSide() {
+        constexpr double t = 5, h = 60;
+        const auto flat = [&](int beams) {
+            FrameModel m = strut(0, 0, beams);
+            m.supports.clear();
+            m.sections[0] = {"s", t * h, t * h * h * h / 12, h * t * t * t / 12, h * t * t * t / 3, {}, {},
+                             0,   0};
+            return m;
+        };
+        const double G = E / 2.6, root = std::sqrt(E * h * t * t * t / 12 * G * h * t * t * t / 3);
+        FrameModel forks = flat(2);
+        forks.supports = {{0, X | Y | Z | RX}, {2, Y | Z | RX}};
+        FrameModel even = forks;
+        even.nodeLoads = {{0, 0, Vec3::Zero(), Vec3(0, 1, 0)}, {0, 2, Vec3::Zero(), Vec3(0, -1, 0)}};
+        QVERIFY(near(firstFactor(even), pi * root / L, 0.01));
+        FrameModel middle = forks;
+        middle.nodeLoads = {{0, 1, Vec3(0, 0, -1), Vec3::Zero()}};
+        QVERIFY(near(firstFactor(middle), 16.94 * root / (L * L), 0.01));
+        FrameModel cantilever = flat(1);
+        cantilever.supports = {{0, all}};
+        cantilever.nodeLoads = {{0, 1, Vec3(0, 0, -1), Vec3::Zero()}};
+        QVERIFY(near(firstFactor(cantilever), 4.013 * root / (L * L), 0.01));
+    }
+    /// A flat bar as an angle of two arms at right angles gives the same factor as one of shells: moments
+    /// are carried around the corner.
+    void bentFlatBarAsShells() {
+        constexpr double t = 4, h = 40, arm = 400;
+        constexpr int n = 16;
+        FrameModel bar;
+        bar.materials.push_back({"m", E, 0.3, density, 0});
+        bar.sections.push_back(
+            {"s", t * h, t * h * h * h / 12, h * t * t * t / 12, 0.314 * h * t * t * t, {}, {}, 0, 0});
+        bar.cases = {"c"};
+        FrameModel plate = bar;
+        for (int i = 0; i <= 2 * n; ++i) {
+            const Vec3 at = i <= n ? Vec3(arm * i / n, 0, 0) : Vec3(arm, arm * (i - n) / n, 0);
+            bar.nodes.push_back({"n" + std::to_string(i), at});
+            if (i == n || i == 2 * n)
+                bar.beams.push_back({"b" + std::to_string(i), i - n, i, 0, 0, Vec3::UnitZ(), 0, 0});
+            for (int j = 0; j <= 4; ++j)
+                plate.nodes.push_back({"p" + std::to_string(5 * i + j), at + Vec3(0, 0, h * (j - 2) / 4.0)});
+        }
+        for (int i = 0; i < 2 * n; ++i)
+            for (int j = 0; j < 4; ++j)
+                plate.shells.push_back({"s" + std::to_string(4 * i + j),
+                                        {5 * i + j, 5 * i + 5 + j, 5 * i + 6 + j, 5 * i + 1 + j},
+                                        0,
+                                        t});
+        bar.supports.push_back({0, all});
+        for (int j = 0; j <= 4; ++j) plate.supports.push_back({j, all});
+        bar.nodeLoads.push_back({0, 2 * n, Vec3(0, 0, -1), Vec3::Zero()});
+        plate.nodeLoads.push_back({0, 10 * n + 2, Vec3(0, 0, -1), Vec3::Zero()});
+        QVERIFY(near(firstFactor(bar), firstFactor(plate), 0.05));
+    }
     void pulledDoesNotBuckle() {
         FrameModel m = pressed(pinned, rolled);
         m.nodeLoads[0].force = {1, 0, 0};
