@@ -1,0 +1,59 @@
+#pragma once
+
+#include "core/working/working.h"
+
+/// What a plate adds to its bolts, and what they take out of it.
+namespace hefty::joints {
+
+/// A bolt in tension beside the line that holds its plate: half of a T-stub.
+struct TStub {
+    double bolt = 0, hole = 0;  ///< diameters, mm
+    double b = 0;               ///< middle of the bolt to the line that holds the plate, mm
+    double a = 0;               ///< middle of the bolt to the free edge behind it, mm
+    double p = 0;               ///< length of the line that the bolt has for itself, mm
+    double thickness = 0;
+    double ultimate = 0;  ///< of the plate, MPa
+};
+
+/// Share of a bolt's own tension strength that is left for the load: the plate bends and its edge pries.
+///
+///     b' = b - d/2, a' = min(a, 1.25 b) + d/2, rho = b'/a', delta = 1 - d_h/p
+///     tc = sqrt(omega 4 B b'/(p Fu)), alpha' = ((tc/t)2 - 1)/(delta (1 + rho))
+///     Q = 1 for alpha' < 0, (t/tc)2 (1 + delta alpha') up to alpha' = 1, (t/tc)2 (1 + delta) above
+///
+/// @param strength  B: of the bolt in tension over its safety factor, N
+/// @param omega  of the plate's bending: 1.67, or 1 for nominal strength
+/// @pre all lengths above 0, strength > 0
+/// @source AISC Steel Construction Manual, 14th edition, part 9, "Prying action" (from memory)
+[[nodiscard]] double tensionLeft(const TStub &stub, double strength, double omega,
+                                 working::Working *working = nullptr);
+inline constexpr double pryingOmega = 1.67;
+
+/// A block of a plate that its bolts could tear out.
+struct TornBlock {
+    double thickness = 0;
+    double shearGross = 0, shearHoles = 0;      ///< along the pull, and what holes take of it, mm
+    double tensionGross = 0, tensionHoles = 0;  ///< across the pull, mm
+    double yield = 0, ultimate = 0;             ///< MPa
+};
+
+/// Nominal strength [N]: 0.6 Fu Anv + Fu Ant, at most 0.6 Fy Agv + Fu Ant. Omega 2.00. Lengths of holes are
+/// those of holes 2 mm larger.
+/// @source AISC 360-16 J4.3, U_bs = 1
+[[nodiscard]] double blockShear(const TornBlock &block, working::Working *working = nullptr);
+
+/// A round pin held on both sides and loaded between them.
+struct Pin {
+    double diameter = 0;
+    double span = 0;  ///< between the middles of what holds it, mm
+    double load = 0;  ///< length on which the load lies, mm; less than the span
+    double yield = 0;
+};
+/// Nominal load at which it bends, and at which it shears [N]: Mp = Fy d3/6 against P/4 (span - load/2), and
+/// 0.6 Fy on two sections. Omega 1.67 (AISC 360-16 F11, G).
+struct PinStrength {
+    double bending = 0, shear = 0;
+};
+[[nodiscard]] PinStrength pinStrength(const Pin &pin, working::Working *working = nullptr);
+
+}  // namespace hefty::joints
