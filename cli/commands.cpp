@@ -1,5 +1,7 @@
 #include "cli/commands.h"
 
+#include <map>
+
 #include <fmt/format.h>
 
 #include "cli/frame_json.h"
@@ -9,6 +11,7 @@
 #include "core/clearance/angles.h"
 #include "core/job/appraisal.h"
 #include "core/joints/bolt_group.h"
+#include "core/joints/fatigue.h"
 #include "core/joints/weld_group.h"
 
 namespace hefty::cli {
@@ -135,6 +138,30 @@ Result<Json> runSurvey(const Json &json) {
     const auto adjustment = survey::adjust(*net);
     if (!adjustment) return tl::unexpected(adjustment.error());
     return writeAdjustment(*net, *adjustment);
+}
+
+Result<Json> runRide(const std::string &csv, double hours, double cycles) {
+    if (!(hours > 0) || !(cycles > 0))
+        return fail(ProblemKind::BadInput, "Hours and cycles must be above 0.", "command line");
+    const auto ride = joints::readRide(csv, "ride");
+    if (!ride) return tl::unexpected(ride.error());
+    constexpr double bin = 0.1;  // g
+    Json directions = Json::object();
+    for (const auto &[name, record] :
+         {std::pair{"along", &ride->along}, {"across", &ride->across}, {"up", &ride->up}}) {
+        const std::vector<joints::Cycles> found = joints::rainflow(*record);
+        std::map<int, double> bins;
+        for (const joints::Cycles &c : found) bins[static_cast<int>(c.range / bin)] += c.count;
+        Json counts = Json::array();
+        for (const auto &[i, count] : bins)
+            counts.push_back({{"from", i * bin}, {"to", (i + 1) * bin}, {"count", count}});
+        directions[name] = {{"cycles", std::move(counts)},
+                            {"equalRange", joints::equalRange(found, ride->duration, hours, cycles)}};
+    }
+    return Json{{"duration", ride->duration},
+                {"hours", hours},
+                {"cycles", cycles},
+                {"directions", std::move(directions)}};
 }
 
 Result<Json> runClearance(const Json &json) {

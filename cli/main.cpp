@@ -8,6 +8,7 @@
 
 #include "cli/commands.h"
 #include "core/base/csv.h"
+#include "core/proof/house_rules.h"
 
 namespace {
 
@@ -57,14 +58,20 @@ int main(int argc, char **argv) {
     const auto add = [&](const char *name, const char *what,
                          std::function<Result<Json>(const std::string &)> body) {
         CLI::App *sub = app.add_subcommand(name, what);
-        sub->add_option("file", path, "JSON file, or - for standard input")->required();
+        sub->add_option("file", path, "Its file, or - for standard input")->required();
         sub->callback([&command, body = std::move(body)] { command = body; });
+        return sub;
     };
+    double hours = 500, cycles = hefty::proof::HouseRules{}.roadCycles;
     add("appraise", "The whole appraisal of a job file", hefty::cli::runAppraise);
     add("frame", "Solve a frame of beams, springs and rigid links", onJson(hefty::cli::runFrame));
     add("weld", "Stress in a group of fillet welds", onJson(hefty::cli::runWeld));
     add("bolts", "Forces in a group of bolts", onJson(hefty::cli::runBolts));
     add("survey", "Adjust a network of tape measures", onJson(hefty::cli::runSurvey));
+    CLI::App *ride = add("ride", "Cycles of a recorded ride, CSV with t in s and ax, ay, az in g",
+                         [&](const std::string &csv) { return hefty::cli::runRide(csv, hours, cycles); });
+    ride->add_option("--hours", hours, "Of such riding in its life");
+    ride->add_option("--cycles", cycles, "By how many equal cycles it is to be told");
     add("clearance", "Approach, departure and breakover angle", onJson(hefty::cli::runClearance));
     try {
         app.parse(argc, argv);

@@ -129,10 +129,13 @@ struct Appraisal {
 [[nodiscard]] Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop = {},
                                  proof::Detail detail = proof::Detail::Strips);
 
-/// The least detail in which the check of a finding is made where plates are shells: a strike is followed
-/// only with the closest one.
+/// The least detail in which the check of a finding is made where plates are shells: strikes, buckling and
+/// natural frequencies are followed only with the closest one.
 [[nodiscard]] inline proof::Detail closeLook(std::string_view finding) {
-    return finding.starts_with("check/impact/") ? proof::Detail::Halved : proof::Detail::Shells;
+    for (const std::string_view only :
+         {"check/impact/", "check/stability/", "check/column/", "check/frequency/"})
+        if (finding.starts_with(only)) return proof::Detail::Halved;
+    return proof::Detail::Shells;
 }
 
 /// Stop, fix, note; in each as they were.

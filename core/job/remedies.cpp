@@ -95,7 +95,8 @@ class RemedyFinder {
     std::optional<double> useOf(const Finding &f, const Appraisal &a) const {
         std::string id = f.id.substr(f.id.find('/') + 1);
         if (a.detail == proof::Detail::Strips)
-            for (const auto &[close, plain] : {std::pair{"plate/", "member/"}, {"seam/", "weld/"}})
+            for (const auto &[close, plain] :
+                 {std::pair{"plate/", "member/"}, {"seam/", "weld/"}, {"fatigue/", "weld/"}})
                 if (id.starts_with(close)) id = plain + id.substr(std::string_view(close).size());
         const PieceAppraisal *p = a.piece(m_piece->id);
         if (p && p->proof)
@@ -251,7 +252,12 @@ class RemedyFinder {
             return {stepped("setback", 10), stepped("height", 10),     stepped("height", -10),
                     stepped("width", -40),  stepped("gussetLeg", -20), stepped("trayDepth", -10)};
         if (f.id.starts_with("weld-large/")) return {smallerLeg(f)};
-        if (f.id.starts_with("weld-size/") || f.id.starts_with("check/weld/")) return weldTrials(f);
+        if (f.id.starts_with("weld-size/") || f.id.starts_with("check/weld/") ||
+            f.id.starts_with("check/seam/") || f.id.starts_with("check/fatigue/"))
+            return weldTrials(f);
+        if (f.id.starts_with("check/block/")) return blockTrials(f);
+        if (f.id.starts_with("check/frequency/") || f.id.starts_with("check/stability/"))
+            return {nextPlate("bracketThickness"), nextWall(), stepped("gussetLeg", 20)};
         if (f.id.starts_with("check/bolt/winch")) return {stronger("footBoltGrade", "10.9"), weakerWinch()};
         if (f.id.starts_with("check/bolt/")) return {stronger("mountBoltGrade", "10.9"), weakerWinch()};
         if (f.id.starts_with("check/tab/")) return {nextPlate("tabThickness"), stepped("tabHeight", 5)};
@@ -287,6 +293,11 @@ class RemedyFinder {
         if (names(f, "bracket")) t.push_back(stepped("gussetLeg", 20));
         if (names(f, "tab.")) t.push_back(stepped("tabHeight", 5));
         return t;
+    }
+
+    std::vector<Trial> blockTrials(const Finding &f) const {
+        if (names(f, "winch")) return {nextPlate("trayThickness"), weakerWinch()};
+        return {nextPlate("bracketThickness"), weakerWinch()};
     }
 
     std::vector<Trial> wallTrials(const Finding &f) const {

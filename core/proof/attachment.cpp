@@ -135,6 +135,11 @@ double holeBearing(double d, double hole, double t, double Fu, double edge, work
     return strength;
 }
 
+double countedLeg(double leg, double gap) {
+    constexpr double tight = 1.5;
+    return gap > tight ? std::max(leg - gap, 0.1 * leg) : leg;
+}
+
 double smallestLeg(double thinner) {
     if (thinner <= 6) return 3;
     if (thinner <= 13) return 5;

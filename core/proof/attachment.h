@@ -55,6 +55,10 @@ struct PinTabStrength {
 [[nodiscard]] double holeBearing(double diameter, double hole, double thickness, double ultimate,
                                  double edgeDistance, working::Working *working = nullptr);
 
+/// What counts of a leg when parts stand apart [mm]: up to 1.5 mm of gap all of it, beyond that the gap is
+/// taken off. @source AWS D1.1 5.21.1, which has the leg made larger by the gap
+[[nodiscard]] double countedLeg(double leg, double gap);
+
 /// Smallest leg by the thinner part joined, and largest along an edge (AISC 360-16 J2.2b, metric as in
 /// docs/methods.md).
 [[nodiscard]] double smallestLeg(double thinner);

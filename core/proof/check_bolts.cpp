@@ -5,6 +5,7 @@
 
 #include "core/joints/bolt_group.h"
 #include "core/proof/attachment.h"
+#include "core/proof/bolt_plate.h"
 #include "core/proof/checker.h"
 #include "core/proof/member_strength.h"
 
@@ -25,6 +26,37 @@ void addSurvivalStep(const CheckContext &context, std::size_t c, double use, Che
     check.working.step("u_s", "utilization in survival: nominal strength, Ω 1.00", "u/2.00",
                        fmt::format("{}/2.00", number(use)), use / 2, "", "house: survival duties");
 }
+
+/// What bending of the plate leaves of a bolt's own strength in tension.
+struct Prying {
+    std::optional<joints::TStub> stub;
+    double strength = 0;             ///< allowable, of the bolt in tension, N
+    double rated = 1, survival = 1;  ///< share that is left
+
+    Prying(const CheckContext &context, const armor::BoltJoint &joint, std::size_t bolt)
+        : stub(stubOf(context.assembly, joint, bolt)) {
+        const auto Fu = joints::boltTensileStrength(joint.grade, joint.diameter);
+        if (!Fu || !stub) return;
+        const joints::Bolt one{"", {0, 0}, joint.diameter, joint.pitch, joint.grade};
+        strength = 0.75 * *Fu * one.area() / 2;
+        rated = joints::tensionLeft(*stub, strength, joints::pryingOmega);
+        survival = joints::tensionLeft(*stub, 2 * strength, 1);
+    }
+    [[nodiscard]] double left(bool survives) const { return survives ? survival : rated; }
+    /// Adds it to a bolt's Working, with the utilization that follows.
+    void addTo(working::Working &w, const joints::BoltForce &f, bool survives) const {
+        if (!stub || !(left(survives) < 1) || !(f.tension > 0)) return;
+        (void)joints::tensionLeft(*stub, survives ? 2 * strength : strength,
+                                  survives ? 1 : joints::pryingOmega, &w);
+        w.step("u_p", "utilization with prying", "the largest of V/Vn, T/(Q Tn) and (V/Vn + T/(Q Tn))/1.3",
+               fmt::format("Q = {}", number(left(survives))), useOf(f, left(survives)), "",
+               "AISC 360-16 J3.6, J3.7");
+    }
+    static double useOf(const joints::BoltForce &f, double share) {
+        const double v = f.shear / f.allowableShear, t = f.tension / (share * f.allowableTension);
+        return std::max({v, t, (v + t) / 1.3});
+    }
+};
 
 /// What a bearing check asks of its caller.
 struct BearingSide {
@@ -98,9 +130,46 @@ PointLoad mountLoad(const CheckContext &context, std::size_t mount, std::size_t 
     return {Vec3::Zero(), local(-onPiece.force), local(-onPiece.moment)};
 }
 
-const joints::BoltForce &worstBolt(const std::vector<joints::BoltForce> &forces) {
-    return *std::max_element(forces.begin(), forces.end(),
-                             [](const auto &a, const auto &b) { return a.utilization < b.utilization; });
+/// A block torn out of the bolts' plate, in the worst case.
+/// @param pull  of the bolts on the plate, by case
+void addBlock(const CheckContext &context, const armor::BoltJoint &j,
+              const std::function<Vec3(std::size_t)> &pull) {
+    const auto useIn = [&](std::size_t c) {
+        const Vec3 p = pull(c);
+        const auto block = weakestBlock(context.assembly, j, p);
+        if (!block) return 0.0;
+        const armor::PlatePart &plate = *context.assembly.plate(j.part);
+        const double along = std::hypot(p.dot(plate.axes.x), p.dot(plate.axes.y));
+        const double strength = joints::blockShear(*block);
+        return strength > 0 ? along * context.omega(c, 2.0) / strength : nothingCarries;
+    };
+    const Governing g = governing(context, useIn);
+    if (!(g.use > 0)) return;
+    const auto block = weakestBlock(context.assembly, j, pull(g.loadCase));
+    const double omega = context.omega(g.loadCase, 2.0);
+    Check check = context.begin(CheckKind::Block, "block/" + j.name, j.part,
+                                fmt::format("{}: a block torn out of {}", j.name, j.part), g.loadCase);
+    const double strength = joints::blockShear(*block, &check.working);
+    check.capacity = strength / omega;
+    check.demand = g.use * check.capacity;
+    check.unit = "N";
+    check.utilization = g.use;
+    check.at = j.plane.origin;
+    check.working.given("P", "pull of the bolts in the plate", check.demand, "N", "frame analysis");
+    check.working.step("u", "utilization", "Ω P/Rn",
+                       fmt::format("{} · {}/{}", number(omega), number(check.demand), number(strength)),
+                       check.utilization, "", "AISC 360-16 J4.3");
+    context.add(std::move(check));
+}
+
+/// The hardest worked bolt of a group, prying counted, and its use.
+std::pair<std::size_t, double> worstBolt(const std::vector<joints::BoltForce> &forces,
+                                         const std::vector<Prying> &prying, bool survives) {
+    std::pair<std::size_t, double> worst{0, -1};
+    for (std::size_t i = 0; i < forces.size(); ++i)
+        if (const double u = Prying::useOf(forces[i], prying[i].left(survives)); u > worst.second)
+            worst = {i, u};
+    return worst;
 }
 
 void checkMount(const CheckContext &context, std::size_t mount) {
@@ -116,9 +185,13 @@ void checkMount(const CheckContext &context, std::size_t mount) {
         shear.push_back(most);
         shared.push_back(std::move(*forces));
     }
-    const auto useIn = [&](std::size_t c) { return worstBolt(shared[c]).utilization; };
-    const Governing g = governing(context, [&](std::size_t c) { return boltUse(context, c, useIn(c)); });
-    const joints::BoltForce &worst = worstBolt(shared[g.loadCase]);
+    std::vector<Prying> prying;
+    for (std::size_t b = 0; b < bolts.size(); ++b) prying.emplace_back(context, j, b);
+    const auto worstIn = [&](std::size_t c) { return worstBolt(shared[c], prying, context.isSurvival(c)); };
+    const Governing g =
+        governing(context, [&](std::size_t c) { return boltUse(context, c, worstIn(c).second); });
+    const auto [hardest, use] = worstIn(g.loadCase);
+    const joints::BoltForce &worst = shared[g.loadCase][hardest];
     Check check = context.begin(CheckKind::Bolt, "bolt/" + j.name, j.name,
                                 fmt::format("{}: {} frame bolts {} {}", j.name, j.at.size(), j.size, j.grade),
                                 g.loadCase);
@@ -127,9 +200,15 @@ void checkMount(const CheckContext &context, std::size_t mount) {
         if (j.ids[i] == worst.id) check.at = j.at[i];
     check.working = joints::boltWorking(bolts, mountLoad(context, mount, g.loadCase), {}, worst);
     check.working.title = check.title;
-    addSurvivalStep(context, g.loadCase, worst.utilization, check);
-    check.working.note("No prying is counted; the bracket is taken as stiff beside the bolts.");
+    prying[hardest].addTo(check.working, worst, context.isSurvival(g.loadCase));
+    addSurvivalStep(context, g.loadCase, use, check);
+    if (!prying[hardest].stub)
+        check.working.note("Nothing is welded to the plate beside this bolt: no prying is counted.");
     context.add(std::move(check));
+    addBlock(context, j, [&](std::size_t c) -> Vec3 {
+        const Vec3 local = mountLoad(context, mount, c).force;
+        return -(j.plane.x * local.x() + j.plane.y * local.y());
+    });
     const armor::PlatePart *plate = context.assembly.plate(j.part);
     addBearing(context, j,
                {j.part, j.plateThickness, plate ? plate->material.ultimate : 0, j.edgeDistance, false},
@@ -139,7 +218,7 @@ void checkMount(const CheckContext &context, std::size_t mount) {
     addBearing(context, j, {"frame", j.ontoThickness, j.ontoUltimate, behind, j.ontoAssumed}, shear);
     if (const int ladder = context.proof.duties.ladderCase; ladder >= 0)
         context.addRung(j.name, fmt::format("frame bolts, {}", j.part),
-                        useIn(static_cast<std::size_t>(ladder)) / 2.0,
+                        worstBolt(shared[static_cast<std::size_t>(ladder)], prying, true).second / 2.0,
                         "The bolts shear; the bumper comes off the frame.", true);
 }
 
@@ -155,6 +234,8 @@ void checkFeet(const CheckContext &context, std::size_t index) {
     const auto Fu = joints::boltTensileStrength(j.grade, j.diameter);
     if (!Fu || springs.empty()) return;
     joints::Bolt bolt{j.ids[0], {0, 0}, j.diameter, j.pitch, j.grade};
+    std::vector<Prying> prying;
+    for (std::size_t i = 0; i < springs.size(); ++i) prying.emplace_back(context, j, i);
     std::vector<Foot> worstFeet;
     std::vector<double> shear;
     for (std::size_t c = 0; c < context.caseCount(); ++c) {
@@ -163,9 +244,13 @@ void checkFeet(const CheckContext &context, std::size_t index) {
         for (std::size_t i = 0; i < springs.size(); ++i) {
             const auto &f = context.proof.solution.cases[c].springs[static_cast<std::size_t>(springs[i])];
             Foot foot{f.head<2>().norm(), std::max(0.0, -f(2)), 0, i};
-            const double v = foot.shear / (0.45 * *Fu * bolt.area() / 2),
-                         t = foot.tension / (0.75 * *Fu * bolt.area() / 2);
-            foot.use = std::max({v, t, (v + t) / 1.3});
+            joints::BoltForce force;
+            force.shear = foot.shear;
+            force.tension = foot.tension;
+            force.allowableShear = 0.45 * *Fu * bolt.area() / 2;
+            force.allowableTension = 0.75 * *Fu * bolt.area() / 2;
+            const bool nominal = context.isSurvival(c) || context.isLadder(c);
+            foot.use = Prying::useOf(force, prying[i].left(nominal));
             most = std::max(most, foot.shear);
             if (foot.use > worst.use) worst = foot;
         }
@@ -182,8 +267,10 @@ void checkFeet(const CheckContext &context, std::size_t index) {
     check.demand = check.utilization = g.use;
     check.at = j.at[worst.bolt];
     const PointLoad single{Vec3::Zero(), Vec3(worst.shear, 0, worst.tension), Vec3::Zero()};
-    if (const auto forces = joints::shareLoad({bolt}, single))
+    if (const auto forces = joints::shareLoad({bolt}, single)) {
         check.working = joints::boltWorking({bolt}, single, {}, forces->front());
+        prying[worst.bolt].addTo(check.working, forces->front(), context.isSurvival(g.loadCase));
+    }
     check.working.title = check.title;
     addSurvivalStep(context, g.loadCase, worst.use, check);
     check.working.note(
@@ -193,6 +280,12 @@ void checkFeet(const CheckContext &context, std::size_t index) {
     addBearing(context, j,
                {j.part, j.plateThickness, plate ? plate->material.ultimate : 0, j.edgeDistance, false},
                shear);
+    addBlock(context, j, [&](std::size_t c) -> Vec3 {
+        Vec3 sum = Vec3::Zero();
+        for (const int s : springs)
+            sum += context.proof.solution.cases[c].springs[static_cast<std::size_t>(s)].head<3>();
+        return sum;
+    });
     if (const int ladder = context.proof.duties.ladderCase; ladder >= 0)
         context.addRung(j.name, "winch foot bolts", worstFeet[static_cast<std::size_t>(ladder)].use / 2.0,
                         "The bolts shear; the winch comes off its tray.", true);

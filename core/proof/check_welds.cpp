@@ -5,6 +5,7 @@
 
 #include "core/proof/attachment.h"
 #include "core/proof/checker.h"
+#include "core/proof/seam.h"
 
 namespace hefty::proof {
 namespace {
@@ -12,39 +13,11 @@ namespace {
 using joints::PointLoad;
 using working::number;
 
-constexpr double shortestWeld = 4;  // legs
-
-Vec3 tieForce(const Proof &proof, int tie, std::size_t loadCase) {
-    return proof.solution.cases[loadCase].ties[static_cast<std::size_t>(tie)];
-}
-
-/// The tied pieces of a weld (of one contact, or of all).
-std::vector<const WeldPiece *> piecesOf(const Proof &proof, int weld, int contact = -1) {
-    std::vector<const WeldPiece *> out;
-    for (const WeldPiece &p : proof.idealization.weldPieces)
-        if (p.weld == weld && (contact < 0 || p.contact == contact)) out.push_back(&p);
-    return out;
-}
-
-/// What the pieces carry in a case, as one load at a place.
-PointLoad carried(const Proof &proof, const std::vector<const WeldPiece *> &pieces, std::size_t loadCase,
-                  const Vec3 &at) {
-    PointLoad sum{at, Vec3::Zero(), Vec3::Zero()};
-    for (const WeldPiece *p : pieces) {
-        const PointLoad load = p->spring >= 0
-                                   ? springLoad(proof, p->spring, loadCase, p->at)
-                                   : PointLoad{p->at, tieForce(proof, p->tie, loadCase), Vec3::Zero()};
-        sum.force += load.force;
-        sum.moment += load.moment + (p->at - at).cross(load.force);
-    }
-    return sum;
-}
-
-Result<joints::WeldGroup> groupOf(const armor::WeldJoint &joint) {
+Result<joints::WeldGroup> groupOf(const armor::WeldJoint &joint, double leg) {
     std::vector<joints::WeldSegment> segments;
     for (const armor::Contact &c : joint.contacts)
         for (const armor::WeldLine &l : c.lines)
-            segments.push_back({fmt::format("{}", segments.size() + 1), l.from, l.to, joint.leg});
+            segments.push_back({fmt::format("{}", segments.size() + 1), l.from, l.to, leg});
     return joints::WeldGroup::make(std::move(segments));
 }
 
@@ -91,11 +64,21 @@ joints::ThroatStress stressOf(const joints::WeldGroup &group, const armor::WeldJ
     return stress.value_or(joints::ThroatStress{});
 }
 
+void sayLeg(working::Working &w, const CheckContext &context, const armor::WeldJoint &joint) {
+    w.given("w", "leg", joint.leg, "mm", "setting");
+    const double counted = countedLeg(joint.leg, context.rules.fitGap);
+    if (counted < joint.leg)
+        w.step("w", "what counts of it, as the parts stand apart", "w − gap",
+               fmt::format("{} − {}", number(joint.leg), number(context.rules.fitGap)), counted, "mm",
+               "AWS D1.1 5.21.1");
+}
+
 void checkWeld(const CheckContext &context, int index) {
     const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(index)];
     const auto pieces = piecesOf(context.proof, index);
     if (pieces.empty()) return;
-    const auto group = groupOf(joint);
+    const double leg = countedLeg(joint.leg, context.rules.fitGap);
+    const auto group = groupOf(joint, leg);
     if (!group) return;
     const auto loadIn = [&](std::size_t c) { return carried(context.proof, pieces, c, group->centroid()); };
     std::vector<joints::ThroatStress> stresses;
@@ -120,7 +103,7 @@ void checkWeld(const CheckContext &context, int index) {
     check.working = joints::weldWorking(*group, loadIn(g.loadCase), stress, joint.fillerStrength,
                                         survives ? 1.0 : joints::weldOmega);
     check.working.title = check.title;
-    check.working.given("w", "leg", joint.leg, "mm", "setting");
+    sayLeg(check.working, context, joint);
     check.working.step("F_b", "base metal beside the weld, brought to the throat",
                        survives ? "min(0.60 Fy, 0.60 Fu)/0.7071" : "min(0.60 Fy/1.5, 0.60 Fu/2.0)/0.7071", "",
                        limit.base, "MPa", "AISC 360-16 J4.2");
@@ -134,53 +117,19 @@ void checkWeld(const CheckContext &context, int index) {
                         "The weld tears; the part can come off.", true);
 }
 
-/// Stretches of one line that stand together for the shortest length that counts as a weld.
-struct Window {
-    std::vector<const WeldPiece *> pieces;
-    double length = 0;
-};
-
-/// All windows of a weld: each as short as it can be and still four legs long, or a whole shorter line.
-/// @source AISC 360-16 J2.2b: the effective length of a fillet is not less than four times its size
-std::vector<Window> windowsOf(const std::vector<const WeldPiece *> &pieces, double leg) {
-    std::vector<Window> out;
-    for (std::size_t i = 0; i < pieces.size(); ++i) {
-        const auto sameLine = [&](std::size_t k) {
-            return k < pieces.size() && pieces[k]->contact == pieces[i]->contact &&
-                   pieces[k]->line == pieces[i]->line;
-        };
-        const bool first =
-            i == 0 || pieces[i - 1]->contact != pieces[i]->contact || pieces[i - 1]->line != pieces[i]->line;
-        Window w;
-        std::size_t k = i;
-        for (; sameLine(k) && w.length < shortestWeld * leg - 1e-9; ++k) {
-            w.pieces.push_back(pieces[k]);
-            w.length += pieces[k]->length;
-        }
-        if (w.length >= shortestWeld * leg - 1e-9 || first) out.push_back(std::move(w));
-    }
-    return out;
-}
-
-double windowStress(const Proof &proof, const Window &w, std::size_t loadCase, double leg) {
-    Vec3 sum = Vec3::Zero();
-    for (const WeldPiece *p : w.pieces) sum += tieForce(proof, p->tie, loadCase);
-    return sum.norm() / (w.length * joints::throatPerLeg * leg);
-}
-
 /// The hardest worked stretch of a seam: rated loads must not make it yield, though the weld as a whole
 /// would hold. In survival a seam shares out its load, and the weld as a whole is what counts.
 void checkSeam(const CheckContext &context, int index) {
     const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(index)];
     const auto pieces = piecesOf(context.proof, index);
     if (pieces.empty() || pieces.front()->tie < 0) return;
-    const std::vector<Window> windows = windowsOf(pieces, joint.leg);
+    const double leg = countedLeg(joint.leg, context.rules.fitGap);
+    const std::vector<Window> windows = windowsOf(pieces, leg);
     const double limit = throatLimit(context, joint, true).least;
     const auto worstIn = [&](std::size_t c) {
         std::pair<const Window *, double> worst{nullptr, -1};
         for (const Window &w : windows)
-            if (const double s = windowStress(context.proof, w, c, joint.leg); s > worst.second)
-                worst = {&w, s};
+            if (const double s = windowStress(context.proof, w, c, leg); s > worst.second) worst = {&w, s};
         return worst;
     };
     const Governing g = governing(
@@ -198,14 +147,13 @@ void checkSeam(const CheckContext &context, int index) {
     Vec3 force = Vec3::Zero();
     for (const WeldPiece *p : window->pieces) force += tieForce(context.proof, p->tie, g.loadCase);
     working::Working &w = check.working;
-    w.given("w", "leg", joint.leg, "mm", "setting");
+    sayLeg(w, context, joint);
     w.given("l", "stretch that is looked at, four legs or the whole line", window->length, "mm",
             "AISC 360-16 J2.2b");
     w.given("P", "force along that stretch", force.norm(), "N", "shells, tied along the seam");
-    w.step(
-        "f", "mean stress on its throat", "P/(0.7071 w l)",
-        fmt::format("{}/(0.7071 · {} · {})", number(force.norm()), number(joint.leg), number(window->length)),
-        stress, "MPa", "docs/methods.md, \"Seams\"");
+    w.step("f", "mean stress on its throat", "P/(0.7071 w l)",
+           fmt::format("{}/(0.7071 · {} · {})", number(force.norm()), number(leg), number(window->length)),
+           stress, "MPa", "docs/methods.md, \"Seams\"");
     w.step("F", "at which it yields: filler or base metal", "min(0.60 F_EXX, min(0.60 Fy, 0.60 Fu)/0.7071)",
            "", limit, "MPa", "AISC 360-16 J2.4 and J4.2");
     w.step("u", "utilization", "f/F", fmt::format("{}/{}", number(stress), number(limit)), check.utilization,
@@ -247,25 +195,6 @@ std::optional<Seat> seatOf(const CheckContext &context, const armor::WeldJoint &
     return s;
 }
 
-/// Stress of the tube under a seat over its yield, at most 0.99.
-double chordUse(const CheckContext &context, const Seat &seat, const Vec3 &at, std::size_t c) {
-    double most = 0;
-    const auto &bars = context.proof.idealization.bars;
-    const double station = (at - seat.tube->from).dot(seat.tube->axes().x);
-    for (std::size_t b = 0; b < bars.size(); ++b) {
-        if (bars[b].part != seat.tube->name || bars[b].stationTo < station - 1 ||
-            bars[b].stationFrom > station + 1)
-            continue;
-        const mechanics::BeamForces &ends = context.proof.solution.cases[c].beams[b];
-        for (const auto &f : {ends.from, ends.to})
-            most = std::max(
-                most, (std::abs(f(0)) / bars[b].properties.area + std::abs(f(4)) / bars[b].properties.Wely +
-                       std::abs(f(5)) / bars[b].properties.Welz) /
-                          bars[b].material.yield);
-    }
-    return std::min(most, 0.99);
-}
-
 struct WallDemand {
     double push = 0, bend = 0, equivalent = 0;
 };
@@ -298,7 +227,7 @@ void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
         d.equivalent = d.push + 4 * d.bend / seat->wall.plateLength;
         demands.push_back(d);
         PlateOnWall p = seat->wall;
-        if (p.alongTube) p.chordUse = chordUse(context, *seat, contact.center, c);
+        if (p.alongTube) p.chordUse = chordStress(context, *seat->tube, contact.center, c);
         strengths.push_back(plateOnWallStrength(p));
     }
     const Governing g = governing(context, [&](std::size_t c) {
@@ -313,7 +242,7 @@ void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
         g.loadCase);
     const double omega = context.omega(g.loadCase, plateOnWallOmega);
     PlateOnWall p = seat->wall;
-    if (p.alongTube) p.chordUse = chordUse(context, *seat, contact.center, g.loadCase);
+    if (p.alongTube) p.chordUse = chordStress(context, *seat->tube, contact.center, g.loadCase);
     const double strength = plateOnWallStrength(p, &check.working);
     check.demand = demands[g.loadCase].equivalent;
     check.capacity = strength / omega;
@@ -345,9 +274,10 @@ void checkSeams(const CheckContext &context) {
         if (p.tie < 0) continue;
         const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(p.weld)];
         const double limit = throatLimit(context, joint, true).least;
+        const double leg = countedLeg(joint.leg, context.rules.fitGap);
         for (std::size_t c = 0; c < context.caseCount(); ++c)
             use[c][static_cast<std::size_t>(p.tie)] =
-                static_cast<float>(windowStress(context.proof, {{&p}, p.length}, c, joint.leg) / limit);
+                static_cast<float>(windowStress(context.proof, {{&p}, p.length}, c, leg) / limit);
     }
 }
 

@@ -68,6 +68,13 @@ void checkFrameEnds(const CheckContext &context);
 /// Slow crash and animal strike: the energy of the meeting against what the piece takes up, and whether the
 /// rails give before it.
 void checkImpacts(const CheckContext &context);
+/// Tubes that end on the wall of another.
+void checkBranches(const CheckContext &context);
+/// Buckling factors of the hardest cases, columns with the lengths that they give, the first natural
+/// frequency.
+void checkStability(const CheckContext &context);
+/// The throat of every seam over the pulls and the roads of its life.
+void checkFatigue(const CheckContext &context);
 
 /// What a spring carries, as a load on its `from` side at a place [N, N·mm].
 [[nodiscard]] joints::PointLoad springLoad(const Proof &proof, int spring, std::size_t loadCase,

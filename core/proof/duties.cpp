@@ -42,11 +42,7 @@ class Expander {
         const int index = static_cast<int>(m_model.model.cases.size());
         m_model.model.cases.push_back(loadCase.id);
         m_out.cases.push_back(std::move(loadCase));
-        if (weighted) {
-            m_model.model.accelerations.push_back({index, Vec3(0, 0, -standardGravity)});
-            for (const auto &[node, mass] : m_model.masses)
-                m_model.model.nodeLoads.push_back({index, node, Vec3(0, 0, -weight(mass)), Vec3::Zero()});
-        }
+        if (weighted) m_model.model.accelerations.push_back({index, Vec3(0, 0, -standardGravity)});
         return index;
     }
 

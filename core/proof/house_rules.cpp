@@ -13,7 +13,7 @@ using measure::Quantity;
 
 constexpr double deg = std::numbers::pi / 180;
 
-constexpr std::array<HouseRule, 19> rulesOfTheHouse{
+constexpr std::array<HouseRule, 24> rulesOfTheHouse{
     {{"shockFactor", "Shock factor on winch pulls", "A line that jerks carries more than the winch pulls.",
       Quantity::Ratio, &HouseRules::shockFactor, 1, 5},
      {"coneSideDeg", "Winch line to the side", "How far the rope may lead to either side.", Quantity::Angle,
@@ -35,6 +35,19 @@ constexpr std::array<HouseRule, 19> rulesOfTheHouse{
       &HouseRules::strikeSpeed, 0, 40},
      {"mostSet", "Bend that may stay after it", "So far that hood, lamps and tires stay clear.",
       Quantity::Length, &HouseRules::mostSet, 0, 500},
+     {"fitGap", "Gap between parts as fitted",
+      "What is over 1.5 mm is lost to the leg of a fillet; over 5 it is refused.", Quantity::DrilledLength,
+      &HouseRules::fitGap, 0, 5},
+     {"lifePulls", "Winch pulls in its life", "Two hundred a year for ten years, each at the rated pull.",
+      Quantity::Count, &HouseRules::lifePulls, 0, 1e6},
+     {"roadCycles", "Shakes of the road in its life", "Some 2000 km of corrugations a year, for ten years.",
+      Quantity::Count, &HouseRules::roadCycles, 0, 1e9},
+     {"roadRange", "Shake of the road, g from low to high",
+      "Half a g up and down; `girder ride` tells it from a record.", Quantity::Ratio, &HouseRules::roadRange,
+      0, 20},
+     {"leastFrequency", "Least natural frequency, Hz",
+      "Above the hop of the axles, 10 to 15 Hz, which shakes it.", Quantity::Ratio,
+      &HouseRules::leastFrequency, 0, 200},
      {"leastApproachDeg", "Least approach angle", "Over the whole width.", Quantity::Angle,
       &HouseRules::leastApproach, 0, 90 * deg},
      {"leastWheelPathDeg", "Least approach in the wheel path", "What the tires will climb.", Quantity::Angle,

@@ -20,6 +20,11 @@ struct HouseRules {
     double strikeMass = 150;                 ///< kg, of the animal or whatever is met
     double strikeSpeed = 25 / 3.6;           ///< m/s
     double mostSet = 40;                     ///< mm, that may stay after it
+    double fitGap = 1;                       ///< mm, between parts as they are fitted for welding
+    double lifePulls = 2000;                 ///< winch pulls at the rated pull in its life
+    double roadCycles = 2e6;                 ///< of the road in its life
+    double roadRange = 1;                    ///< g, from low to high, up and down, of each
+    double leastFrequency = 15;              ///< Hz
     double leastApproach = 0.610865238198;   ///< 35 degrees, whole width
     double leastWheelPath = 0.698131700798;  ///< 40 degrees, in the wheel path
     double leastDeparture = 0.349065850399;  ///< 20 degrees

@@ -361,11 +361,12 @@ class Idealizer {
             std::vector<int> nodes = m_ways.nodesOf(p.name);
             if (nodes.empty())  // a cover: it rides on the nearest tube
                 if (const int node = m_ways.nearestTubeNode(p.axes.origin); node >= 0) nodes.push_back(node);
-            for (const int n : nodes) m_out.masses.emplace_back(n, mass / static_cast<double>(nodes.size()));
+            for (const int n : nodes)
+                m_out.model.masses.push_back({n, mass / static_cast<double>(nodes.size())});
         }
         for (const armor::BoughtPart &b : m_in.bought) {
             const int node = b.kind == "fairlead" ? m_out.fairleadNode : m_out.drumNode;
-            if (node >= 0) m_out.masses.emplace_back(node, b.mass);
+            if (node >= 0) m_out.model.masses.push_back({node, b.mass});
         }
     }
 

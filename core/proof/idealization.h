@@ -70,11 +70,10 @@ struct Idealization {
     std::vector<int> railBeams;                  ///< per mount: the stub of the frame rail it is bolted to
     std::vector<std::vector<int>> footSprings;   ///< per bolt joint of Assembly::feet, per bolt
     int drumNode = -1, fairleadNode = -1;
-    std::map<std::string, int> anchorNodes;      ///< by tab; a tab of shells has a rim instead
-    std::map<std::string, Rim> anchorRims;       ///< by tab
-    std::vector<int> stepNodes;                  ///< per step spot
-    std::vector<int> strikeNodes;                ///< per strike spot
-    std::vector<std::pair<int, double>> masses;  ///< node, kg: bought parts, and plates that are not shells
+    std::map<std::string, int> anchorNodes;  ///< by tab; a tab of shells has a rim instead
+    std::map<std::string, Rim> anchorRims;   ///< by tab
+    std::vector<int> stepNodes;              ///< per step spot
+    std::vector<int> strikeNodes;            ///< per strike spot
     std::vector<std::string> assumptions;
 };
 

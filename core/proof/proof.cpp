@@ -67,7 +67,8 @@ void runChecks(const armor::Assembly &assembly, const rig::Vehicle &vehicle, con
                const stock::Stock &stock, const HouseRules &rules, Proof &proof) {
     constexpr std::array families{checkMembers,   checkOpenings,      checkPlates,   checkWelds,
                                   checkSeams,     checkPlatesOnWalls, checkTabs,     checkBolts,
-                                  checkFrameEnds, checkImpacts,       addBoughtRungs};
+                                  checkFrameEnds, checkImpacts,       checkBranches, checkStability,
+                                  checkFatigue,   addBoughtRungs};
     std::array<FamilyResults, families.size()> results;
     tbb::parallel_for(
         std::size_t{0}, families.size(),
@@ -168,8 +169,18 @@ std::string_view kindWord(CheckKind kind) {
             return "bolt";
         case CheckKind::Bearing:
             return "bearing";
+        case CheckKind::Block:
+            return "block";
         case CheckKind::FrameEnd:
             return "frameEnd";
+        case CheckKind::Branch:
+            return "branch";
+        case CheckKind::Stability:
+            return "stability";
+        case CheckKind::Frequency:
+            return "frequency";
+        case CheckKind::Fatigue:
+            return "fatigue";
         case CheckKind::Impact:
             return "impact";
     }
@@ -230,6 +241,10 @@ Result<Proof> proveOnce(const armor::Assembly &assembly, const rig::Vehicle &veh
         auto pushed = pushOver(assembly, rig, *rail, rules.mostSet);
         if (!pushed) return tl::unexpected(pushed.error());
         proof.pushOver = std::move(*pushed);
+        if (stop.stop_requested()) return stopped();
+        auto stable = stability(assembly, rig, *rail, stock, rules);
+        if (!stable) return tl::unexpected(stable.error());
+        proof.stability = std::move(*stable);
     }
     runChecks(assembly, vehicle, rig, stock, rules, proof);
     if (proof.duties.ladderCase >= 0)

@@ -9,6 +9,7 @@
 #include "core/proof/duties.h"
 #include "core/proof/house_rules.h"
 #include "core/proof/push_over.h"
+#include "core/proof/stability.h"
 #include "core/rig/vehicle.h"
 #include "core/working/working.h"
 
@@ -29,7 +30,12 @@ enum class CheckKind {
     Tab,
     Bolt,
     Bearing,
+    Block,
     FrameEnd,
+    Branch,
+    Stability,
+    Frequency,
+    Fatigue,
     Impact
 };
 
@@ -86,6 +92,7 @@ struct Proof {
     std::vector<std::vector<float>> tieUse;    ///< [case][tie], of its seam check
     std::vector<CrushOrder> crushOrders;       ///< per collapse of pushOver
     std::optional<PushOver> pushOver;          ///< of every strike spot; with Detail::Halved only
+    std::optional<Stability> stability;        ///< with Detail::Halved only
     std::vector<float> largestMove;            ///< [case], mm
 };
 

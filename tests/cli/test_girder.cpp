@@ -132,6 +132,32 @@ class TestGirder : public QObject {
         QVERIFY(std::abs(plastic["collapseFactor"].get<double>() / (350 * 5e4 / 1000) - 1) < 1e-6);
         QCOMPARE(plastic["hinges"][0]["beam"].get<std::string>(), std::string("b"));
         QCOMPARE(plastic["hinges"][0]["end"].get<std::string>(), std::string("from"));
+        // Followed to four times its elastic deflection and let go: three of them stay.
+        const double elastic = 350 * 5e4 / 1000 * 1e9 / (3 * 200000 * 1e6);
+        model["analysis"] = {{"kind", "large"}, {"deflection", 4 * elastic}, {"unload", true}};
+        const Json large = json(girder({"frame", "-"}, QByteArray::fromStdString(model.dump())).out);
+        QVERIFY(std::abs(large["set"].get<double>() / (3 * elastic) - 1) < 0.05);
+        QVERIFY(large["absorbed"].get<double>() > 0);
+        QVERIFY(std::abs(large["beams"]["b"]["use"].get<double>() - 1) < 0.01);
+        QCOMPARE(large["back"].back()["factor"].get<double>(), 0.0);
+        model["analysis"]["steps"] = 0;
+        const Run refused = girder({"frame", "-"}, QByteArray::fromStdString(model.dump()));
+        QCOMPARE(refused.exit, 2);
+        QVERIFY(refused.error.contains("analysis/steps"));
+    }
+    void ride() {
+        QByteArray csv("t,ax,ay,az\n");
+        for (int i = 0; i <= 400; ++i)
+            csv +=
+                QStringLiteral("%1,0,0,%2\n").arg(0.025 * i).arg(1 + (i % 40 < 20 ? 0.45 : -0.45)).toUtf8();
+        const Run run = girder({"ride", "-", "--hours", "1", "--cycles", "3600"}, csv);
+        QCOMPARE(run.exit, 0);
+        const Json up = json(run.out)["directions"]["up"];
+        QVERIFY(std::abs(up["equalRange"].get<double>() - 0.9) < 0.03);
+        QVERIFY(std::abs(up["cycles"].back()["from"].get<double>() - 0.9) < 0.11);
+        QVERIFY(json(run.out)["directions"]["across"]["cycles"].empty());
+        QCOMPARE(girder({"ride", "-", "--hours", "0"}, csv).exit, 2);
+        QVERIFY(girder({"ride", "-"}, "t,ax\n1,2\n").error.contains("ay"));
     }
     void weld() {
         const Run run = girder({"weld", "-"}, R"({"process":"gmaw","filler":{"Fexx":482.6},"segments":[

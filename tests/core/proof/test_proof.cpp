@@ -43,6 +43,27 @@ class TestProof : public QObject {
     Q_OBJECT
 
   private slots:
+    /// A gap of 2 mm takes a third off a leg of 6: the weld is worked half as hard again.
+    void gapIsTakenOffTheLeg() {
+        job::Job job = demoJob();
+        const auto rig = rig::geometry(job.vehicle).value();
+        const auto worst = [&](double gap) {
+            job.rules.fitGap = gap;
+            const auto proof =
+                prove(hefty::testing::buildDemo(job), job.vehicle, rig, shippedStock(), job.rules).value();
+            for (const Check &c : proof.checks)
+                if (c.id == "weld/beam~bracket.left") return c.utilization;
+            return -1.0;
+        };
+        const double leg = [&] {
+            for (const auto &w : hefty::testing::buildDemo(job).welds)
+                if (w.name == "beam~bracket.left") return w.leg;
+            return 0.0;
+        }();
+        const double tight = worst(1);
+        QVERIFY(tight > 0 && leg > 2);
+        QVERIFY(std::abs(worst(2) / tight / (leg / (leg - 2)) - 1) < 1e-6);
+    }
     /// What the frame gives back balances what hangs and pulls on the bumper, in every case.
     void reactionsBalanceEveryDuty() {
         const Proved p = proveJob(demoJob());

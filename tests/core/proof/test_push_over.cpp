@@ -1,6 +1,7 @@
 #include <QTest>
 
 #include <cmath>
+#include <map>
 
 #include "tests/core/demo.h"
 
@@ -50,6 +51,69 @@ class TestPushOver : public QObject {
     Q_OBJECT
 
   private slots:
+    /// The first mode lies below the bound that the sag under its own weight gives (Rayleigh 1877), and not
+    /// far below; a heavier house rule is failed.
+    void firstFrequency() {
+        const Stability &s = *folded().stability;
+        QVERIFY(s.frequencies.size() == 3 && s.frequencies[0] <= s.frequencies[1]);
+        const Check *c = find(folded(), "frequency/first");
+        QVERIFY(c && c->capacity == s.frequencies[0] && !s.firstPart.empty());
+        const auto solved = mechanics::solveStatic(s.model.model).value();
+        std::size_t gravity = 0;
+        while (s.model.model.cases[gravity] != "gravity") ++gravity;
+        const auto sag = [&](int n) {
+            return solved.cases[gravity].displacements[static_cast<std::size_t>(n)].head<3>().eval();
+        };
+        double work = 0, inertia = 0;
+        const auto ride = [&](int n, double mass) {
+            work += -mass * 9.80665 * sag(n).z();
+            inertia += mass * sag(n).squaredNorm();
+        };
+        for (const mechanics::NodeMass &m : s.model.model.masses) ride(m.node, m.mass);
+        for (const mechanics::FrameBeam &b : s.model.model.beams) {
+            const auto at = [&](int n) { return s.model.model.nodes[static_cast<std::size_t>(n)].at; };
+            const double mass = s.model.model.materials[static_cast<std::size_t>(b.material)].density *
+                                s.model.model.sections[static_cast<std::size_t>(b.section)].A *
+                                (at(b.to) - at(b.from)).norm();
+            ride(b.from, mass / 2);
+            ride(b.to, mass / 2);
+        }
+        const double bound = std::sqrt(1000 * work / inertia) / (2 * 3.14159265358979);
+        QVERIFY2(s.frequencies[0] <= 1.02 * bound,
+                 qPrintable(QString("%1 %2").arg(s.frequencies[0]).arg(bound)));
+        QVERIFY(s.frequencies[0] > 0.2 * bound);
+    }
+    /// The factors are those of the hardest cases; a column's length is the one at which Euler's load is the
+    /// factor times its force.
+    void columnsOfComputedLength() {
+        const Stability &s = *folded().stability;
+        QVERIFY(s.cases.size() >= 4);
+        double least = 1e300;
+        for (const CaseStability &c : s.cases)
+            if (c.factor > 0) least = std::min(least, c.factor);
+        const Check *whole = find(folded(), "stability/whole");
+        QVERIFY(whole && std::abs(whole->capacity / least - 1) < 1e-12 && whole->utilization == 10 / least);
+        for (const Check &c : folded().checks)
+            if (c.id.starts_with("column/")) {
+                QVERIFY(c.working.steps.size() >= 4 && c.utilization > 0);
+                QVERIFY(c.working.steps[1].value > 10 && c.working.steps[1].value < 1e5);
+            }
+    }
+    /// The damage is the sum of what the Working says, and the use is what all ranges are too large by.
+    void fatigueOfSeams() {
+        int checked = 0;
+        for (const Check &c : folded().checks) {
+            if (!c.id.starts_with("fatigue/")) continue;
+            ++checked;
+            std::map<std::string, double> v;
+            for (const auto &step : c.working.steps) v[step.symbol] = step.value;
+            const double D = (v["N₁"] > 0 ? v["n₁"] / v["N₁"] : 0) + (v["N₂"] > 0 ? v["n₂"] / v["N₂"] : 0);
+            QVERIFY2(std::abs(D - v["D"]) < 1e-9 * (1 + D), c.id.c_str());
+            QVERIFY((c.utilization <= 1) == (D <= 1));
+            if (v["N₂"] > 1e12 * v["n₂"]) QVERIFY(std::abs(std::pow(c.utilization, 3) / D - 1) < 0.3);
+        }
+        QVERIFY(checked > 10);
+    }
     /// A spring of 100 N/mm that yields at 100 N, stiffens by hinges to 150 N at 3 mm, and then folds: areas
     /// by hand.
     void energyByHand() {

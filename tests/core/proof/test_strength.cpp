@@ -49,6 +49,12 @@ class TestStrength : public QObject {
     Q_OBJECT
 
   private slots:
+    /// AWS D1.1 5.21.1: up to a sixteenth of an inch nothing, beyond it the gap.
+    void gapsTakeFromTheLeg() {
+        QCOMPARE(countedLeg(6, 1.5), 6.0);
+        QCOMPARE(countedLeg(6, 2), 4.0);
+        QVERIFY(countedLeg(5, 5) > 0);
+    }
     /// AISC 360-16 by hand: HSS 4x4x1/4, Fy 345: tension Fy A, bending Fy Z (b/t = 14.2 is compact).
     void compactBox() {
         const double in = mmPerInch;

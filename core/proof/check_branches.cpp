@@ -1,0 +1,135 @@
+#include <cmath>
+#include <numbers>
+
+#include <fmt/format.h>
+
+#include "core/joints/hollow_joint.h"
+#include "core/proof/seam.h"
+
+namespace hefty::proof {
+namespace {
+
+using joints::PointLoad;
+using working::number;
+
+/// A tube that ends on the side of another.
+struct Branch {
+    const armor::TubePart *chord = nullptr, *branch = nullptr;
+    joints::TubeOnTube joint;
+    Vec3 axis = Vec3::Zero();        ///< of the branch, away from the chord
+    Vec3 outOfPlane = Vec3::Zero();  ///< at right angles to both tubes
+};
+
+std::optional<Branch> branchOf(const CheckContext &context, const armor::WeldJoint &weld,
+                               const armor::Contact &contact) {
+    const armor::TubePart *a = context.assembly.tube(weld.a), *b = context.assembly.tube(weld.b);
+    if (!a || !b) return std::nullopt;
+    // The wall that is stood on runs along the chord; the branch does not.
+    const auto alongWall = [&](const armor::TubePart &t) {
+        return std::abs(contact.normal.dot((t.to - t.from).normalized())) < 0.05;
+    };
+    Branch out;
+    if (alongWall(*a) && !alongWall(*b)) {
+        out.chord = a;
+        out.branch = b;
+    } else if (alongWall(*b) && !alongWall(*a)) {
+        out.chord = b;
+        out.branch = a;
+    } else {
+        return std::nullopt;  // a miter, or side by side
+    }
+    const armor::Axes chord = out.chord->axes(), branch = out.branch->axes();
+    const bool fromEnd =
+        (contact.center - out.branch->from).norm() < (contact.center - out.branch->to).norm();
+    out.axis = fromEnd ? branch.x : Vec3(-branch.x);
+    joints::TubeOnTube &j = out.joint;
+    j.round = out.chord->section.shape == stock::SectionShape::RoundTube;
+    if (j.round != (out.branch->section.shape == stock::SectionShape::RoundTube)) return std::nullopt;
+    const double cosine = std::abs(out.axis.dot(chord.x));
+    j.angle = std::acos(std::min(1.0, cosine));
+    const bool upright = std::abs(contact.normal.dot(chord.z)) < 0.5;
+    j.chordWidth = upright ? out.chord->section.height : out.chord->section.width;
+    j.chordHeight = upright ? out.chord->section.width : out.chord->section.height;
+    j.wall = out.chord->properties.wall;
+    j.chordYield = out.chord->material.yield;
+    // Which way of the branch's section runs along the chord.
+    const bool heightAlong = std::abs(branch.z.dot(chord.x)) > std::abs(branch.y.dot(chord.x));
+    j.branchLength = heightAlong ? out.branch->section.height : out.branch->section.width;
+    j.branchWidth = heightAlong ? out.branch->section.width : out.branch->section.height;
+    j.branchWall = out.branch->properties.wall;
+    j.branchYield = out.branch->material.yield;
+    out.outOfPlane = chord.x.cross(out.axis).normalized();
+    return out;
+}
+
+struct Demand {
+    double axial = 0, inPlane = 0, outOfPlane = 0;
+};
+
+double interaction(const Demand &d, const joints::BranchStrength &s, bool round) {
+    const double in = d.inPlane / s.inPlane;
+    return d.axial / s.axial + (round ? in * in : in) + d.outOfPlane / s.outOfPlane;
+}
+
+void checkBranch(const CheckContext &context, int weld, int contactIndex) {
+    const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(weld)];
+    const armor::Contact &contact = joint.contacts[static_cast<std::size_t>(contactIndex)];
+    const auto branch = branchOf(context, joint, contact);
+    const auto pieces = piecesOf(context.proof, weld, contactIndex);
+    if (!branch || pieces.empty()) return;
+    const auto demandIn = [&](std::size_t c) {
+        const PointLoad load = carried(context.proof, pieces, c, contact.center);
+        const Vec3 along = branch->outOfPlane.cross(branch->axis);
+        return Demand{std::abs(load.force.dot(branch->axis)), std::abs(load.moment.dot(branch->outOfPlane)),
+                      std::abs(load.moment.dot(along))};
+    };
+    joints::TubeOnTube tube = branch->joint;
+    const auto strengthIn = [&](std::size_t c) {
+        tube.chordUse = chordStress(context, *branch->chord, contact.center, c);
+        return joints::branchStrength(tube);
+    };
+    const auto useIn = [&](std::size_t c) {
+        const Demand d = demandIn(c);
+        const double omega = context.omega(c, joints::branchOmega);
+        return interaction({d.axial * omega, d.inPlane * omega, d.outOfPlane * omega}, strengthIn(c),
+                           tube.round);
+    };
+    const Governing g = governing(context, useIn);
+    Check check = context.begin(
+        CheckKind::Branch, "branch/" + joint.name, joint.name,
+        fmt::format("{} on the wall of {}", branch->branch->name, branch->chord->name), g.loadCase);
+    tube.chordUse = chordStress(context, *branch->chord, contact.center, g.loadCase);
+    const joints::BranchStrength s = joints::branchStrength(tube, &check.working);
+    const Demand d = demandIn(g.loadCase);
+    const double omega = context.omega(g.loadCase, joints::branchOmega);
+    check.demand = check.utilization = g.use;
+    check.at = contact.center;
+    working::Working &w = check.working;
+    w.given("P", "push or pull of the branch", d.axial, "N", "frame analysis");
+    w.given("Mi", "its moment in the plane of the two tubes", d.inPlane, "N·mm", "frame analysis");
+    w.given("Mo", "its moment out of that plane", d.outOfPlane, "N·mm", "frame analysis");
+    w.given("Mni", "strength in the plane", s.inPlane, "N·mm", "AISC 360-16 tables K4.1, K4.2");
+    w.given("Mno", "strength out of it", s.outOfPlane, "N·mm", "AISC 360-16 tables K4.1, K4.2");
+    w.step("u", "utilization", tube.round ? "Ω P/Pn + (Ω Mi/Mni)² + Ω Mo/Mno" : "Ω (P/Pn + Mi/Mni + Mo/Mno)",
+           fmt::format("Ω = {}", number(omega)), check.utilization, "", "AISC 360-16 K4");
+    check.assumed = !s.outside.empty();
+    context.add(std::move(check));
+    if (const int ladder = context.proof.duties.ladderCase; ladder >= 0) {
+        const auto c = static_cast<std::size_t>(ladder);
+        context.addRung(
+            joint.name, fmt::format("wall of {} under {}", branch->chord->name, branch->branch->name),
+            interaction(demandIn(c), strengthIn(c), tube.round), "The wall folds; the tube stays on.");
+    }
+}
+
+}  // namespace
+
+void checkBranches(const CheckContext &context) {
+    for (int w = 0; w < static_cast<int>(context.assembly.welds.size()); ++w) {
+        const auto count =
+            static_cast<int>(context.assembly.welds[static_cast<std::size_t>(w)].contacts.size());
+        for (int c = 0; c < count; ++c) checkBranch(context, w, c);
+    }
+}
+
+}  // namespace hefty::proof

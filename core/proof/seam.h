@@ -1,0 +1,35 @@
+#pragma once
+
+#include "core/proof/checker.h"
+
+/// Inside of the proof floor: what welds carry, as a whole and stretch by stretch.
+namespace hefty::proof {
+
+inline constexpr double shortestWeld = 4;  ///< legs
+
+/// Force in a tie of a stretch of weld, on its `to` side [N].
+[[nodiscard]] Vec3 tieForce(const Proof &proof, int tie, std::size_t loadCase);
+/// The tied pieces of a weld (of one contact, or of all).
+[[nodiscard]] std::vector<const WeldPiece *> piecesOf(const Proof &proof, int weld, int contact = -1);
+/// What the pieces carry in a case, as one load at a place.
+[[nodiscard]] joints::PointLoad carried(const Proof &proof, const std::vector<const WeldPiece *> &pieces,
+                                        std::size_t loadCase, const Vec3 &at);
+
+/// Stress of a tube at a place along it over its yield, at most 0.99.
+[[nodiscard]] double chordStress(const CheckContext &context, const armor::TubePart &tube, const Vec3 &at,
+                                 std::size_t loadCase);
+
+/// Stretches of one line that stand together for the shortest length that counts as a weld.
+struct Window {
+    std::vector<const WeldPiece *> pieces;
+    double length = 0;
+};
+/// All windows of a weld of ties: each as short as it can be and still four legs long, or a whole shorter
+/// line.
+/// @source AISC 360-16 J2.2b: the effective length of a fillet is not less than four times its size
+[[nodiscard]] std::vector<Window> windowsOf(const std::vector<const WeldPiece *> &pieces, double leg);
+[[nodiscard]] Vec3 windowForce(const Proof &proof, const Window &window, std::size_t loadCase);
+/// Mean stress on its throat [MPa].
+[[nodiscard]] double windowStress(const Proof &proof, const Window &window, std::size_t loadCase, double leg);
+
+}  // namespace hefty::proof
