@@ -3,11 +3,42 @@
 #include <algorithm>
 #include <atomic>
 #include <limits>
+#include <mutex>
 
 #include <cholmod.h>
+#include <dlfcn.h>
 #include <tbb/parallel_for.h>
+#include <tbb/task_arena.h>
 
 namespace hefty::mechanics {
+namespace {
+
+/// OpenBLAS as it is on this machine, if it is OpenBLAS: asked at run time, as any BLAS may stand behind
+/// CHOLMOD.
+class Blas {
+  public:
+    static Blas &get() {
+        static Blas blas;
+        return blas;
+    }
+    /// Built without threads it keeps buffers that two threads must not use at once: then one at a time.
+    [[nodiscard]] std::unique_lock<std::mutex> hold() {
+        return m_alone ? std::unique_lock(m_mutex) : std::unique_lock<std::mutex>();
+    }
+
+  private:
+    Blas() {
+        const auto symbol = [](const char *name) { return dlsym(RTLD_DEFAULT, name); };
+        if (void *parallel = symbol("openblas_get_parallel"))
+            m_alone = reinterpret_cast<int (*)()>(parallel)() == 0;
+        // Cases and proofs share the cores; threads inside a block of a factor would only be in their way.
+        if (void *threads = symbol("openblas_set_num_threads")) reinterpret_cast<void (*)(int)>(threads)(1);
+    }
+    bool m_alone = false;
+    std::mutex m_mutex;
+};
+
+}  // namespace
 
 struct Supernodal::State {
     mutable cholmod_common common{};
@@ -55,6 +86,7 @@ Supernodal::~Supernodal() = default;
 
 bool Supernodal::factorize(const Sparse &lower) {
     if (!m_state->factor) return false;
+    const auto held = Blas::get().hold();
     cholmod_sparse a = view(lower);
     cholmod_factorize(&a, m_state->factor, &m_state->common);
     return m_state->common.status == CHOLMOD_OK && m_state->factor->is_super &&
@@ -93,6 +125,7 @@ bool solveColumns(cholmod_factor *factor, Eigen::Ref<Eigen::MatrixXd> columns) {
     right.x = columns.data();
     right.xtype = CHOLMOD_REAL;
     right.dtype = CHOLMOD_DOUBLE;
+    const auto held = Blas::get().hold();
     cholmod_dense *answer = cholmod_solve(CHOLMOD_A, factor, &right, &common);
     if (answer) {
         columns = Eigen::Map<const Eigen::MatrixXd>(static_cast<const double *>(answer->x), columns.rows(),
@@ -111,13 +144,16 @@ CaseRows Supernodal::solve(const CaseRows &b) const {
     Eigen::MatrixXd columns = b;
     const Eigen::Index blocks = (columns.cols() + block - 1) / block;
     std::atomic<bool> fine = true;
-    tbb::parallel_for(
-        Eigen::Index{0}, blocks,
-        [&](Eigen::Index i) {
-            const Eigen::Index first = i * block, count = std::min(block, columns.cols() - first);
-            if (!solveColumns(m_state->factor, columns.middleCols(first, count))) fine = false;
-        },
-        tbb::simple_partitioner{});
+    // Isolated: while it waits, this thread must not begin another proof, which would take its factor.
+    tbb::this_task_arena::isolate([&] {
+        tbb::parallel_for(
+            Eigen::Index{0}, blocks,
+            [&](Eigen::Index i) {
+                const Eigen::Index first = i * block, count = std::min(block, columns.cols() - first);
+                if (!solveColumns(m_state->factor, columns.middleCols(first, count))) fine = false;
+            },
+            tbb::simple_partitioner{});
+    });
     if (!fine) return CaseRows::Constant(b.rows(), b.cols(), std::numeric_limits<double>::quiet_NaN());
     return columns;
 }

@@ -12,8 +12,13 @@ namespace {
 
 using working::number;
 
-/// From here up forces and moments may be taken as of the straight structure (EN 1993-1-1 5.2.1).
-constexpr double straightEnough = 10;
+/// From here up forces and moments may be taken as of the straight structure; below it they are made larger
+/// by 1/(1 - 1/factor), which holds down to the second (EN 1993-1-1 5.2.1 and 5.2.2).
+constexpr double straightEnough = 10, leastFactor = 3;
+
+double amplification(double factor) {
+    return factor >= straightEnough ? 1 : 1 / (1 - 1 / std::max(factor, 1.01));
+}
 
 std::size_t indexOf(const CheckContext &context, const std::string &id) {
     for (std::size_t c = 0; c < context.caseCount(); ++c)
@@ -28,14 +33,19 @@ void checkWhole(const CheckContext &context, const Stability &s) {
     if (!least) return;
     Check check = context.begin(CheckKind::Stability, "stability/whole", "piece",
                                 "The whole piece: how far from buckling", indexOf(context, least->loadCase));
-    check.demand = straightEnough;
+    check.demand = leastFactor;
     check.capacity = least->factor;
     check.utilization = check.demand / check.capacity;
     check.working.step("α_cr", "times the load at which it would buckle", "(K + α Kg) x = 0", "",
                        least->factor, "", "linear buckling, beams and strips");
-    check.working.step("u", "second order counts for less than a tenth", "10/α_cr",
-                       fmt::format("10/{}", number(least->factor)), check.utilization, "",
-                       "EN 1993-1-1 5.2.1");
+    check.working.step("u", "no nearer than is told without following it", "3/α_cr",
+                       fmt::format("3/{}", number(least->factor)), check.utilization, "",
+                       "EN 1993-1-1 5.2.2(5)");
+    if (least->factor < straightEnough)
+        check.working.note(
+            fmt::format("Below 10 what bends the piece is up to {} times as large as told here; strips of "
+                        "plates, freer to buckle than plates, count as bars.",
+                        number(amplification(least->factor))));
     context.add(std::move(check));
 }
 
@@ -74,7 +84,7 @@ void checkColumns(const CheckContext &context, const Stability &s) {
             const auto &beam = s.model.model.beams[static_cast<std::size_t>(b)];
             for (const bool atTo : {false, true}) {
                 const mechanics::Vec6 &f = atTo ? forces.to : forces.from;
-                const double omega = context.omega(index, memberOmega);
+                const double omega = context.omega(index, memberOmega) * amplification(c.factor);
                 // Plates bend as shells do; what is left to be asked of their strips is the push alone.
                 const double use =
                     bar.isPlate ? omega * push / strength.compression : memberUtilization(strength, f, omega);
@@ -97,6 +107,9 @@ void checkColumns(const CheckContext &context, const Stability &s) {
         check.at = w.at;
         check.working.given("α_cr", "times the load at which the piece would buckle", w.of->factor, "",
                             "linear buckling, beams and strips");
+        if (w.of->factor < straightEnough)
+            check.working.step("B", "second order", "1/(1 − 1/α_cr)", "", amplification(w.of->factor), "",
+                               "EN 1993-1-1 5.2.2");
         check.working.step("L_c", "effective length", "π √(E I/(α_cr N))",
                            fmt::format("π √({} · {}/({} · {}))", number(w.bar->material.E),
                                        number(std::min(w.bar->properties.Iy, w.bar->properties.Iz)),

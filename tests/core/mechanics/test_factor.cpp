@@ -3,10 +3,13 @@
 #include <Eigen/Dense>
 #include <QTest>
 
+#include <atomic>
 #include <cmath>
 #include <numbers>
+#include <thread>
 
 #include "core/mechanics/factor.h"
+#include "core/mechanics/supernodal.h"
 
 using namespace hefty::mechanics;
 
@@ -67,6 +70,37 @@ class TestFactor : public QObject {
         const Eigen::MatrixXd full = randomDefinite(12, dice);
         const Factor factor(lowerOf(full));
         QVERIFY(std::abs(factor.pivots().prod() / full.determinant() - 1) < 1e-10);
+    }
+    /// Several large systems factored and solved at once, each for many cases: every answer is its own. A
+    /// BLAS that is not made for threads would mix them up.
+    void manyAtOnce() {
+        constexpr int n = 18, cases = 50;
+        std::vector<Eigen::Triplet<double>>
+            entries;  // a block of n x n x n cells, each tied to its neighbors
+        for (int i = 0; i < n * n * n; ++i) {
+            entries.emplace_back(i, i, 6.1);
+            for (const auto &[step, last] : {std::pair{1, i % n}, {n, i / n % n}, {n * n, i / (n * n)}})
+                if (last + 1 < n) entries.emplace_back(i + step, i, -1.0);
+        }
+        Sparse lower(n * n * n, n * n * n);
+        lower.setFromTriplets(entries.begin(), entries.end());
+        std::atomic<int> wrong = 0;
+        std::vector<std::thread> threads;
+        for (int t = 0; t < 4; ++t)
+            threads.emplace_back([&, t] {
+                std::mt19937 dice(static_cast<unsigned>(t));
+                std::normal_distribution<double> value;
+                for (int round = 0; round < 3; ++round) {
+                    const Sparse mine = lower * (1.0 + t + round);
+                    const CaseRows b = CaseRows::NullaryExpr(n * n * n, cases, [&] { return value(dice); });
+                    Supernodal factor(mine);
+                    if (!factor.factorize(mine) ||
+                        !((symmetricProduct(mine, factor.solve(b)) - b).norm() < 1e-10 * b.norm()))
+                        ++wrong;
+                }
+            });
+        for (std::thread &t : threads) t.join();
+        QCOMPARE(wrong.load(), 0);
     }
     /// A second matrix of the same pattern uses the ordering again, one of another pattern does not; both
     /// have the right answer.

@@ -79,7 +79,13 @@ class TestProof : public QObject {
                     scale += l.force.norm() * 1000;
                 }
             for (const mechanics::AccelerationLoad &a : model.accelerations)
-                if (a.loadCase == static_cast<int>(c))
+                if (a.loadCase == static_cast<int>(c)) {
+                    for (const mechanics::NodeMass &m : model.masses) {
+                        const Vec3 weight = a.acceleration * m.mass;
+                        force += weight;
+                        moment += model.nodes[static_cast<std::size_t>(m.node)].at.cross(weight);
+                        scale += weight.norm() * 1000;
+                    }
                     for (const mechanics::FrameBeam &b : model.beams) {
                         const Vec3 &from = model.nodes[static_cast<std::size_t>(b.from)].at,
                                    &to = model.nodes[static_cast<std::size_t>(b.to)].at;
@@ -89,6 +95,7 @@ class TestProof : public QObject {
                         force += weight;
                         moment += ((from + to) / 2).cross(weight);
                     }
+                }
             for (const auto &[node, r] : p.proof.solution.cases[c].reactions) {
                 force += r.head<3>();
                 moment +=
