@@ -202,8 +202,9 @@ void checkMount(const CheckContext &context, std::size_t mount) {
     check.working.title = check.title;
     prying[hardest].addTo(check.working, worst, context.isSurvival(g.loadCase));
     addSurvivalStep(context, g.loadCase, use, check);
-    if (!prying[hardest].stub)
-        check.working.note("Nothing is welded to the plate beside this bolt: no prying is counted.");
+    if (!prying[hardest].stub && worst.tension > 0)
+        check.working.note(
+            "No prying is counted: no weld on the plate runs beside this bolt, or one right at it.");
     context.add(std::move(check));
     addBlock(context, j, [&](std::size_t c) -> Vec3 {
         const Vec3 local = mountLoad(context, mount, c).force;
