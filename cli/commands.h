@@ -16,8 +16,8 @@ namespace hefty::cli {
 /// @param text  the job file's text
 [[nodiscard]] Result<Json> runAppraise(const std::string &text);
 
-/// A recorded ride as cycles of its three directions and the range that, coming `cycles` times, does the harm of
-/// `hours` of it. @param csv  as joints::readRide reads it
+/// A recorded ride as cycles of its three directions and the range that, coming `cycles` times, does the harm
+/// of `hours` of it. @param csv  as joints::readRide reads it
 [[nodiscard]] Result<Json> runRide(const std::string &csv, double hours, double cycles);
 
 /// Exit code for a problem: 3 if the model cannot be solved, 2 for bad input.
