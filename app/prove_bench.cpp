@@ -112,10 +112,23 @@ QVariant CheckModel::headerData(int section, Qt::Orientation orientation, int ro
 
 LadderView::LadderView(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("ladder");
-    setAccessibleName(tr("Strength ladder of the winch line"));
+    setAccessibleName(tr("Strength ladder"));
     setMinimumHeight(250);
     connect(session, &Session::appraisalChanged, this, qOverload<>(&QWidget::update));
     connect(session, &Session::unitsChanged, this, qOverload<>(&QWidget::update));
+}
+
+void LadderView::setDuty(const QString &duty) {
+    m_duty = duty.toStdString();
+    update();
+}
+
+/// The ladder of the tab that the chosen duty pulls at; that of a tab on the other side is the same.
+const proof::Ladder *LadderView::wayOf(const proof::Proof &proof) const {
+    if (!m_duty.starts_with("recovery/") && !m_duty.starts_with("snatch/")) return nullptr;
+    for (const proof::Ladder &l : proof.otherLadders)
+        if (m_duty.find("/" + l.id + "/") != std::string::npos) return &l;
+    return proof.otherLadders.empty() ? nullptr : &proof.otherLadders.front();
 }
 
 void LadderView::paintEvent(QPaintEvent *) {
@@ -128,13 +141,15 @@ void LadderView::paintEvent(QPaintEvent *) {
 void LadderView::paintInto(QPainter &p, const QRectF &box) const {
     const auto appraisal = m_session->shownAppraisal();
     const proof::Proof *proof = proofOf(*appraisal);
+    const proof::Ladder *other = proof ? wayOf(*proof) : nullptr;
     p.setPen(colors().ink);
     p.setFont(textFont(11, true));
     p.drawText(box.adjusted(10, 4, 0, 0), Qt::AlignLeft | Qt::AlignTop,
-               tr("What gives first on the winch line"));
-    if (!proof || proof->ladder.empty()) return;
+               other ? QString::fromStdString(other->title) : tr("What gives first on the winch line"));
+    const std::vector<proof::Rung> *rungs = other ? &other->rungs : proof ? &proof->ladder : nullptr;
+    if (!rungs || rungs->empty()) return;
     constexpr int most = 8;
-    const int count = std::min<int>(most, static_cast<int>(proof->ladder.size()));
+    const int count = std::min<int>(most, static_cast<int>(rungs->size()));
     const double top = box.top() + 34, bottom = box.bottom() - 26;
     const double left = box.left() + 14, right = box.left() + 112;
     const double step = (bottom - top) / count;
@@ -142,7 +157,7 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
     p.drawLine(QPointF(left, top - 6), QPointF(left, bottom + 6));
     p.drawLine(QPointF(right, top - 6), QPointF(right, bottom + 6));
     for (int i = 0; i < count; ++i) {
-        const proof::Rung &r = proof->ladder[static_cast<std::size_t>(i)];
+        const proof::Rung &r = (*rungs)[static_cast<std::size_t>(i)];
         const double y = bottom - (i + 0.5) * step;
         QPen pen(r.flies ? colors().bad : colors().ink, i == 0 ? 5 : 3);
         if (r.bought) pen.setStyle(Qt::DashLine);
@@ -164,10 +179,12 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
     }
     p.setFont(textFont(9.5));
     p.setPen(colors().faint);
-    p.drawText(QRectF(box.left() + 10, bottom + 8, box.width() - 14, 18), Qt::AlignLeft,
-               tr("Winch rated %1.  ↗ can fly.  Dashed: bought")
-                   .arg(QString::fromStdString(measure::printQuantity(
-                       proof->ladderRated, measure::Quantity::Force, m_session->units()))));
+    p.drawText(
+        QRectF(box.left() + 10, bottom + 8, box.width() - 14, 18), Qt::AlignLeft,
+        (other ? tr("Shackle rated %1.  ↗ can fly.  Dashed: bought")
+               : tr("Winch rated %1.  ↗ can fly.  Dashed: bought"))
+            .arg(QString::fromStdString(measure::printQuantity(
+                other ? other->rated : proof->ladderRated, measure::Quantity::Force, m_session->units()))));
 }
 
 ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
@@ -268,8 +285,7 @@ void ProveBench::refresh() {
     m_duty->addItem(tr("Worst of all duties"), QString());
     if (proof)
         for (const proof::LoadCase &c : proof->duties.cases)
-            if (c.duty != "ladder")
-                m_duty->addItem(QString::fromStdString(c.title), QString::fromStdString(c.id));
+            if (!c.ladder) m_duty->addItem(QString::fromStdString(c.title), QString::fromStdString(c.id));
     if (proof && proof->pushOver)
         for (const proof::Collapse &c : proof->pushOver->collapses)
             m_duty->addItem(tr("%1, until it folds").arg(QString::fromStdString(c.title)),
@@ -299,6 +315,7 @@ void ProveBench::chooseCase() {
                 m_duty->currentData().toString().toStdString())
                 fold = static_cast<int>(c);
     m_structure->setLoadCase(chosen);
+    m_ladder->setDuty(m_duty->currentData().toString());
     m_structure->setCollapse(fold);
     m_moves->setText(chosen < 0 ? tr("%1×").arg(m_exaggeration->value())
                                 : tr("%1×, moves %2")

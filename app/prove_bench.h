@@ -39,13 +39,17 @@ class LadderView : public QWidget {
 
   public:
     explicit LadderView(Session *session, QWidget *parent = nullptr);
+    /// Shows the way that a duty's pull takes: a tab's for a recovery, else the winch line.
+    void setDuty(const QString &duty);
     void paintInto(QPainter &painter, const QRectF &box) const;
 
   protected:
     void paintEvent(QPaintEvent *event) override;
 
   private:
+    [[nodiscard]] const proof::Ladder *wayOf(const proof::Proof &proof) const;
     Session *m_session;
+    std::string m_duty;
 };
 
 /// The stop where the piece is proved: the tinted structure, the duties, the checks and the ladder.

@@ -12,7 +12,7 @@ double StructureView::useOf(const proof::Proof &proof, const std::vector<std::ve
         return uses[static_cast<std::size_t>(m_case)][thing];
     double most = 0;
     for (std::size_t c = 0; c < uses.size(); ++c)
-        if (static_cast<int>(c) != proof.duties.ladderCase) most = std::max<double>(most, uses[c][thing]);
+        if (!proof.duties.cases[c].ladder) most = std::max<double>(most, uses[c][thing]);
     return most;
 }
 
@@ -20,29 +20,56 @@ Vec3 StructureView::movedNode(const proof::Proof &proof, int node) const {
     return moved(proof, node, proof.idealization.model.nodes[static_cast<std::size_t>(node)].at);
 }
 
-/// Plates that were looked at as shells: each triangle with its own tint, and the plate's edges.
+/// Plates, and tubes where something goes through them, that were looked at as shells: each with its own
+/// tint, and the edges of the part.
 void StructureView::addShells(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const {
     const proof::Proof &proof = *piece.proof;
-    for (const proof::PlateShells &plate : proof.idealization.plates) {
-        const bool chosen = m_session->selected().toStdString() == plate.part;
-        std::map<std::pair<int, int>, int> edges;  // how many triangles have it
-        for (int s = plate.first; s < plate.first + plate.count; ++s) {
-            const auto shell = static_cast<std::size_t>(s);
-            const std::vector<int> &nodes = proof.idealization.model.shells[shell].nodes;
-            std::vector<Vec3> corners;
-            for (std::size_t i = 0; i < nodes.size(); ++i) {
-                corners.push_back(movedNode(proof, nodes[i]));
-                ++edges[std::minmax(nodes[i], nodes[(i + 1) % nodes.size()])];
-            }
-            addPatch(corners, useOf(proof, proof.shellUse, shell), true, false, patches);
-            patches.back().edged = false;
+    for (const proof::PlateShells &plate : proof.idealization.plates)
+        addSheet(proof, plate.part, plate.first, plate.count, patches);
+    for (const proof::TubeShells &wall : proof.idealization.walls)
+        addSheet(proof, wall.part, wall.first, wall.count, patches);
+}
+
+void StructureView::addSheet(const proof::Proof &proof, const std::string &part, int first, int count,
+                             std::vector<Patch> &patches) const {
+    const auto &model = proof.idealization.model;
+    const bool chosen = m_session->selected().toStdString() == part;
+    struct Edge {
+        Vec3 normal = Vec3::Zero();
+        int shells = 0;
+        bool sharp = false;
+    };
+    std::map<std::pair<int, int>, Edge> edges;
+    for (int s = first; s < first + count; ++s) {
+        const auto shell = static_cast<std::size_t>(s);
+        const std::vector<int> &nodes = model.shells[shell].nodes;
+        const Vec3 normal = mechanics::shellNormal(model, model.shells[shell]);
+        std::vector<Vec3> corners;
+        for (std::size_t i = 0; i < nodes.size(); ++i) {
+            corners.push_back(movedNode(proof, nodes[i]));
+            Edge &edge = edges[std::minmax(nodes[i], nodes[(i + 1) % nodes.size()])];
+            edge.sharp = edge.shells++ > 0 && std::abs(edge.normal.dot(normal)) < 0.7;
+            edge.normal = normal;
         }
-        for (const auto &[edge, count] : edges) {
-            if (count != 1) continue;
-            addPatch({movedNode(proof, edge.first), movedNode(proof, edge.second)}, 0, false, chosen,
-                     patches);
-            patches.back().line = chosen ? 2.6 : 0.9;
-        }
+        addPatch(corners, useOf(proof, proof.shellUse, shell), true, false, patches);
+        patches.back().edged = false;
+    }
+    for (const auto &[nodes, edge] : edges) {
+        if (edge.shells != 1 && !edge.sharp) continue;
+        // Where a tube goes on as a bar is no edge of it.
+        const bool goesOn = std::any_of(
+            proof.idealization.walls.begin(), proof.idealization.walls.end(),
+            [&](const proof::TubeShells &w) {
+                const double at =
+                    (model.nodes[static_cast<std::size_t>(nodes.first)].at - w.axes.origin).dot(w.axes.x);
+                const double to =
+                    (model.nodes[static_cast<std::size_t>(nodes.second)].at - w.axes.origin).dot(w.axes.x);
+                return w.first == first && std::abs(at - to) < 1e-6 &&
+                       (std::abs(at - w.bar.stationFrom) < 1e-6 || std::abs(at - w.bar.stationTo) < 1e-6);
+            });
+        if (goesOn) continue;
+        addPatch({movedNode(proof, nodes.first), movedNode(proof, nodes.second)}, 0, false, chosen, patches);
+        patches.back().line = chosen ? 2.6 : 0.9;
     }
 }
 

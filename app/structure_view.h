@@ -55,6 +55,8 @@ class StructureView : public QWidget {
     void addTubes(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
     void addPlates(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
     void addShells(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
+    void addSheet(const proof::Proof &proof, const std::string &part, int first, int count,
+                  std::vector<Patch> &patches) const;
     void addSeams(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
     [[nodiscard]] Vec3 movedNode(const proof::Proof &proof, int node) const;
     void drawPatch(QPainter &painter, const Patch &patch) const;

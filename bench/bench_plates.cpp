@@ -28,7 +28,7 @@ int main() {
         auto model = proof::idealize(*assembly, *rig, rail, proof::Detail::Shells);
         idealize.push_back(
             milliseconds([&] { model = proof::idealize(*assembly, *rig, rail, proof::Detail::Shells); }));
-        (void)proof::expandDuties(*assembly, *stock, job->rules, *model);
+        (void)proof::expandDuties(*assembly, *rig, *stock, job->rules, *model);
         solve.push_back(milliseconds([&] { (void)mechanics::solveStatic(model->model); }));
     }
     const auto coarse = proveAt(proof::Detail::Shells, 1), fine = proveAt(proof::Detail::Shells, 2);

@@ -13,6 +13,7 @@
 #include "core/joints/bolt_group.h"
 #include "core/joints/fatigue.h"
 #include "core/joints/weld_group.h"
+#include "core/rig/stuck.h"
 
 namespace hefty::cli {
 namespace {
@@ -162,6 +163,59 @@ Result<Json> runRide(const std::string &csv, double hours, double cycles) {
                 {"hours", hours},
                 {"cycles", cycles},
                 {"directions", std::move(directions)}};
+}
+
+Result<Json> runStuck(const Json &json) {
+    Faults faults;
+    ObjectReader o(json, "", faults);
+    rig::Stuck stuck;
+    stuck.mass = o.positive("mass");
+    const std::map<std::string, rig::Mired> depths{{"no", rig::Mired::No},
+                                                   {"hubs", rig::Mired::Hubs},
+                                                   {"fenders", rig::Mired::Fenders},
+                                                   {"body", rig::Mired::Body}};
+    const std::string mired = o.text("mired", "no");
+    if (const auto it = depths.find(mired); it != depths.end())
+        stuck.mired = it->second;
+    else
+        faults.add("Mired is no, hubs, fenders or body.", "mired");
+    const double grade = o.number("gradeDeg", 0);
+    if (!(grade >= 0 && grade < 90)) faults.add("The grade is from 0 to below 90 degrees.", "gradeDeg");
+    stuck.grade = radians(grade);
+    stuck.rolling = o.number("rolling", stuck.rolling);
+    if (!(stuck.rolling >= 0)) faults.add("Rolling resistance cannot be below 0.", "rolling");
+    const double winch = o.number("winchPull", 0);
+    if (winch < 0) faults.add("A winch does not push.", "winchPull");
+    if (!faults.none()) return tl::unexpected(faults.joined());
+    const double pull = rig::pullToFree(stuck);
+    Json out{{"pull", pull}};
+    if (winch > 0) {
+        const int lines = rig::linesNeeded(pull, winch);
+        out["lines"] = lines > 0 ? Json(lines) : Json();
+        if (lines == 0) out["why"] = "Ten lines are not enough: dig, unload, or pull with more.";
+    }
+    return out;
+}
+
+Result<Json> runRope(const std::string &csv, const RopePull &pull) {
+    if (!(pull.length > 0) || !(pull.mass > 0) || !(pull.speed >= 0) || !(pull.breaks >= 0))
+        return fail(ProblemKind::BadInput,
+                    "Length and mass must be above 0, speed and strength not below it.", "command line");
+    const auto curve = stock::readStretchCurve(csv, pull.length);
+    if (!curve) return tl::unexpected(curve.error());
+    stock::Rope rope;
+    rope.length = pull.length;
+    rope.curve = *curve;
+    rope.breakingStrength = pull.breaks > 0 ? pull.breaks : curve->back()[1];
+    rope.stretchAtBreak = curve->back()[0];
+    Json rows = Json::array();
+    for (const auto &[stretch, force] : *curve) rows.push_back({stretch, force});
+    const double force = rope.snatchForce(pull.mass, pull.speed);
+    return Json{{"force", force},
+                {"energy", pull.mass * pull.speed * pull.speed / 2},
+                {"breaks", force >= rope.breakingStrength},
+                {"stretchAtBreak", rope.stretchAtBreak},
+                {"curve", std::move(rows)}};
 }
 
 Result<Json> runClearance(const Json &json) {

@@ -20,6 +20,19 @@ namespace hefty::cli {
 /// of `hours` of it. @param csv  as joints::readRide reads it
 [[nodiscard]] Result<Json> runRide(const std::string &csv, double hours, double cycles);
 
+/// The pull that frees a stuck vehicle and how many lines a winch needs for it.
+[[nodiscard]] Result<Json> runStuck(const Json &stuck);
+
+/// What a rope is snatched with.
+struct RopePull {
+    double length = 9000;  ///< mm
+    double mass = 2000;    ///< kg
+    double speed = 3;      ///< m/s
+    double breaks = 0;     ///< N; 0: the last force of its curve
+};
+/// A rope's stretch curve as the stock wants it, and its force when a mass at a speed is stopped by it.
+[[nodiscard]] Result<Json> runRope(const std::string &csv, const RopePull &pull);
+
 /// Exit code for a problem: 3 if the model cannot be solved, 2 for bad input.
 [[nodiscard]] int exitCode(const Problem &problem);
 

@@ -72,6 +72,14 @@ int main(int argc, char **argv) {
                          [&](const std::string &csv) { return hefty::cli::runRide(csv, hours, cycles); });
     ride->add_option("--hours", hours, "Of such riding in its life");
     ride->add_option("--cycles", cycles, "By how many equal cycles it is to be told");
+    hefty::cli::RopePull pull;
+    CLI::App *rope = add("rope", "Stretch curve of a rope, CSV with stretch or stretch_mm, and force in N",
+                         [&](const std::string &csv) { return hefty::cli::runRope(csv, pull); });
+    rope->add_option("--length", pull.length, "Of the rope, mm");
+    rope->add_option("--mass", pull.mass, "That it stops, kg");
+    rope->add_option("--speed", pull.speed, "At which it comes tight, m/s");
+    rope->add_option("--breaks", pull.breaks, "At this force, N; else at the end of the curve");
+    add("stuck", "Pull that frees a stuck vehicle, and lines of a winch", onJson(hefty::cli::runStuck));
     add("clearance", "Approach, departure and breakover angle", onJson(hefty::cli::runClearance));
     try {
         app.parse(argc, argv);

@@ -53,7 +53,7 @@ double TubePart::heightAt(double station) const {
 
 double PlatePart::area() const {
     double sum = shape::area(outline);
-    for (const Hole &h : holes) sum -= std::numbers::pi * h.diameter * h.diameter / 4;
+    for (const Hole &h : holes) sum -= std::numbers::pi * h.diameter * h.diameter / 4 + h.slot * h.diameter;
     return sum;
 }
 
@@ -79,6 +79,68 @@ const Solid *Assembly::solid(std::string_view part) const {
 
 bool Assembly::has(std::string_view part) const {
     return tube(part) || plate(part) || byName(bought, part);
+}
+
+namespace {
+
+/// Turns places and directions about a line.
+struct Turn {
+    Vec3 at;
+    Eigen::Matrix3d by;
+    [[nodiscard]] Vec3 place(const Vec3 &p) const { return at + by * (p - at); }
+    void turn(TubePart &t) const {
+        t.from = place(t.from);
+        t.to = place(t.to);
+        t.up = by * t.up;
+        t.cutFrom = by * t.cutFrom;
+        t.cutTo = by * t.cutTo;
+    }
+    void turn(PlatePart &p) const {
+        p.axes.origin = place(p.axes.origin);
+        p.axes.x = by * p.axes.x;
+        p.axes.y = by * p.axes.y;
+        p.axes.z = by * p.axes.z;
+    }
+    void turn(Contact &c) const {
+        for (Vec3 &p : c.patch) p = place(p);
+        c.normal = by * c.normal;
+        c.center = place(c.center);
+        for (WeldLine &l : c.lines) l = {place(l.from), place(l.to)};
+    }
+};
+
+}  // namespace
+
+Assembly opened(const Assembly &assembly, const Gate &gate, double angle) {
+    Assembly out = assembly;
+    out.solids.clear();
+    const Turn turn{gate.low,
+                    Eigen::AngleAxisd(angle, (gate.high - gate.low).normalized()).toRotationMatrix()};
+    const auto swings = [&gate](const std::string &part) {
+        return std::find(gate.parts.begin(), gate.parts.end(), part) != gate.parts.end();
+    };
+    for (TubePart &t : out.tubes)
+        if (swings(t.name)) turn.turn(t);
+    for (PlatePart &p : out.plates)
+        if (swings(p.name)) turn.turn(p);
+    std::erase_if(out.welds, [&](const WeldJoint &w) { return swings(w.a) != swings(w.b); });
+    for (WeldJoint &w : out.welds)
+        if (swings(w.a))
+            for (Contact &c : w.contacts) turn.turn(c);
+    for (CarriedWheel &w : out.wheels)
+        if (swings(w.part)) {
+            w.center = turn.place(w.center);
+            w.hub = turn.place(w.hub);
+        }
+    std::erase_if(out.steps, [&](const StepSpot &s) { return swings(s.part); });
+    std::erase_if(out.strikes, [&](const StrikeSpot &s) { return swings(s.part); });
+    std::erase_if(out.grounds, [&](const GroundSpot &s) { return swings(s.part); });
+    for (Gate &g : out.gates)
+        if (g.name == gate.name) {
+            g.latch = turn.place(g.latch);
+            g.keeper.clear();
+        }
+    return out;
 }
 
 }  // namespace hefty::armor

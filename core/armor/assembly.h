@@ -24,6 +24,8 @@ struct Hole {
     Vec2 at = Vec2::Zero();  ///< plate: in its axes; tube: station from its start, and along the face
     double diameter = 0;
     std::string purpose;
+    double slot = 0;                 ///< between the middles of its two half circles, mm
+    Vec2 slotAlong = Vec2::UnitX();  ///< unit vector
 };
 
 /// A rectangular opening cut through the front and back walls of a tube (the faces at its depth).
@@ -137,10 +139,16 @@ struct BoltJoint {
     Vec3 axis = Vec3::UnitY();  ///< from the other side into the plate
     Axes plane;                 ///< z = axis, origin at the group's middle
     double plateThickness = 0;
-    double ontoThickness = 0;  ///< wall it bears on; 0 = the part is rated as bought
-    double ontoUltimate = 0;   ///< MPa
-    bool ontoAssumed = false;  ///< the grade on the far side is assumed
-    double edgeDistance = 0;   ///< least, center of hole to edge of the plate
+    double ontoThickness = 0;        ///< wall it bears on; 0 = the part is rated as bought
+    double ontoUltimate = 0;         ///< MPa
+    bool ontoAssumed = false;        ///< the grade on the far side is assumed
+    double edgeDistance = 0;         ///< least, center of hole to edge of the plate
+    double slot = 0;                 ///< of the plate's holes, as in Hole, mm
+    Vec3 slotAlong = Vec3::UnitX();  ///< unit vector, at right angles to the axis
+    double sleeve = 0;               ///< outside diameter of a crush sleeve in the other side, mm; 0 = none
+    double sleeveLength = 0;         ///< mm
+    /// How far the bolt can go in its hole before it bears [mm].
+    [[nodiscard]] double play() const { return hole > diameter ? (hole - diameter) / 2 : 0; }
 };
 
 /// Where a shackle takes hold.
@@ -153,6 +161,7 @@ struct Anchor {
     double sideDistance = 0;       ///< hole edge to the side of the tab
     double thickness = 0;
     std::string shackle;
+    std::string snatchRope;  ///< the stretching rope it is snatched with; empty: none
 };
 
 struct WinchMount {
@@ -177,6 +186,76 @@ struct StrikeSpot {
     std::string part;
     Vec3 at = Vec3::Zero();
     Vec3 direction = -Vec3::UnitX();  ///< that it is pushed in
+};
+
+/// Where a jack may lift the vehicle by the piece.
+struct JackPoint {
+    std::string id, name;  ///< "left", "Jack under the left end"
+    std::string part;
+    Vec3 at = Vec3::Zero();
+    bool front = true;  ///< it lifts the front axle's share; or the rear's
+};
+
+/// What part of the vehicle's weight a place can come to bear.
+enum class Share { Front, Rear, Whole };
+
+/// Where the ground meets the piece.
+struct GroundSpot {
+    enum class Kind {
+        Rock,   ///< comes down on a point
+        Patch,  ///< slides over it, on 100 x 100 mm
+        Lip     ///< a leading edge that the ground catches
+    };
+    std::string id, name;
+    std::string part;
+    Vec3 at = Vec3::Zero();
+    Vec3 push = Vec3::UnitZ();  ///< the way the ground pushes; of a lip against the way the vehicle goes
+    Kind kind = Kind::Rock;
+    Share share = Share::Front;
+};
+
+/// A wheel that is carried on the piece.
+struct CarriedWheel {
+    std::string part;  ///< that its hub is fixed to
+    Vec3 center = Vec3::Zero();
+    Vec3 hub = Vec3::Zero();  ///< where it is bolted on
+    double mass = 0;          ///< kg
+    double radius = 0;        ///< mm
+};
+
+/// What swings on a spindle and is held shut by a latch.
+struct Gate {
+    std::string name;
+    std::vector<std::string> parts;  ///< that swing
+    std::string post, arm;           ///< the fixed part that the spindle stands on, the part with the sleeve
+    Vec3 low = Vec3::Zero(), high = Vec3::Zero();  ///< middles of the two bearings, on the axis
+    double spindle = 0;                            ///< diameter, mm
+    stock::Material spindleMaterial;
+    double spindleRoot = 0;    ///< from the lower bearing down to where the spindle is held, mm
+    double sleeveOutside = 0;  ///< of the ring of weld between sleeve and arm, mm
+    double sleeveLeg = 0;      ///< of its fillet, mm
+    double filler = 0;         ///< F_EXX, MPa
+    std::string keeper;        ///< the fixed part that the latch holds to; empty: it is let go
+    std::string latched;       ///< the part that it holds
+    Vec3 latch = Vec3::Zero();
+    double latchRating = 0;  ///< N, as its maker says; 0: not said
+    double opens = 0;        ///< rad, about the axis from low to high
+};
+
+/// Where a trailer is coupled.
+struct Coupling {
+    std::string part;
+    Vec3 at = Vec3::Zero();
+    double ratedMass = 0;  ///< kg, of the trailer, as declared
+};
+
+/// A line along which the piece lies against the body and can only push: a sill, a seam, a bumper shelf.
+struct LineBearing {
+    std::string name;
+    std::string part;
+    Vec3 from = Vec3::Zero(), to = Vec3::Zero();
+    Vec3 push = Vec3::UnitZ();  ///< the way the piece is pressed when it bears
+    double stiffness = 0;       ///< N/mm for each mm of line
 };
 
 /// Something that a setting can be dragged by, in the view it is drawn in.
@@ -205,6 +284,12 @@ struct Assembly {
     std::optional<WinchMount> winch;
     std::vector<StepSpot> steps;
     std::vector<StrikeSpot> strikes;
+    std::vector<JackPoint> jacks;
+    std::vector<GroundSpot> grounds;
+    std::vector<CarriedWheel> wheels;
+    std::vector<Gate> gates;
+    std::optional<Coupling> coupling;
+    std::vector<LineBearing> bearings;
     std::vector<Handle> handles;
     std::vector<BuildNote> notes;
     std::vector<Solid> solids;
@@ -214,5 +299,9 @@ struct Assembly {
     [[nodiscard]] const Solid *solid(std::string_view part) const;
     [[nodiscard]] bool has(std::string_view part) const;
 };
+
+/// The assembly with a gate swung open by its angle and its latch let go: the parts that swing, the welds
+/// between them and what is carried on them are turned about its axis. Solids are left out.
+[[nodiscard]] Assembly opened(const Assembly &assembly, const Gate &gate, double angle);
 
 }  // namespace hefty::armor

@@ -8,10 +8,11 @@ namespace hefty::armor {
 namespace {
 
 /// Roles from the least to the most important part of a joint, with the setting that gives its leg.
-constexpr std::array<std::pair<std::string_view, std::string_view>, 9> legSettings{
+constexpr std::array<std::pair<std::string_view, std::string_view>, 10> legSettings{
     {{"cap", "capWeld"},
      {"corner", "capWeld"},
      {"gusset", "gussetWeld"},
+     {"brace", "gussetWeld"},
      {"tab", "tabWeld"},
      {"lip", "trayWeld"},
      {"cheek", "trayWeld"},

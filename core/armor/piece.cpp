@@ -192,7 +192,9 @@ std::vector<std::string> options(Choice choice, const stock::Stock &stock) {
             ids(stock.winches);
             break;
         case Choice::Rope:
-            ids(stock.ropes);
+        case Choice::SnatchRope:
+            for (const stock::Rope &r : stock.ropes)
+                if (r.snatches() == (choice == Choice::SnatchRope)) out.push_back(r.id);
             break;
         case Choice::Fairlead:
             ids(stock.fairleads);

@@ -27,6 +27,7 @@ enum class Choice {
     TubeMaterial,
     Winch,
     Rope,
+    SnatchRope,
     Fairlead,
     Shackle,
     BoltGrade,

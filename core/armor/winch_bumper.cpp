@@ -27,6 +27,7 @@ class WinchBumper {
             addTab(side);
             addCheek(side);
             if (setting("gussetLeg") > 0) addGusset(side, true, 0, setting("gussetLeg"));
+            if (setting("braceReach") > 0) addBrace(side);
         }
         addTray();
         if (setting("lipHeight") > 0) addLip();
@@ -78,6 +79,10 @@ class WinchBumper {
         m_flat = m_h - 2 * m_properties.outerRadius;
         m_trayTop = m_z - m_h / 2 + m_properties.outerRadius + setting("trayThickness");
         m_drum = m_trayTop + m_winch->drumHeight;
+        if (setting("braceReach") >
+            (setting("width") - setting("centerWidth")) / 2 / std::cos(setting("sweep")))
+            return fail(ProblemKind::BadInput, "The brace reaches past the swept end.", "braceReach",
+                        "Make it shorter, or the ends longer.");
         if (setting("width") < setting("centerWidth") + 40)
             return fail(ProblemKind::BadInput, "The straight part leaves less than 20 mm for each swept end.",
                         "centerWidth", "Make the bumper wider or the straight part shorter.");
@@ -202,8 +207,24 @@ class WinchBumper {
         return side * (m_in.rig.railSpacing / 2 + m_in.rig.railWidth / 2 + setting("bracketThickness") / 2);
     }
 
+    /// Those that the vehicle has, and those to be drilled behind them in the middle of the rail.
+    std::vector<rig::FrameHole> frameHoles() const {
+        std::vector<rig::FrameHole> out = m_in.vehicle.frontHoles;
+        double rear = 0;
+        for (const rig::FrameHole &h : out) rear = std::max(rear, h.behindEnd);
+        const double apart = 3.5 * out.front().diameter;
+        for (int i = 1; i <= static_cast<int>(std::lround(setting("addedBolts"))); ++i) {
+            rig::FrameHole more = out.front();
+            more.id = fmt::format("added{}", i);
+            more.behindEnd = rear + i * apart;
+            more.aboveCenter = 0;
+            out.push_back(std::move(more));
+        }
+        return out;
+    }
+
     void addBracket(double side) {
-        const auto &holes = m_in.vehicle.frontHoles;
+        const std::vector<rig::FrameHole> holes = frameHoles();
         double rear = 0, low = 1e9, high = -1e9, largest = 0;
         for (const rig::FrameHole &h : holes) {
             rear = std::max(rear, h.behindEnd);
@@ -288,6 +309,7 @@ class WinchBumper {
         anchor.sideDistance = half - hole / 2;
         anchor.thickness = p.thickness;
         anchor.shackle = m_shackle->id;
+        anchor.snatchRope = word("snatchRope");
         m_out.plates.push_back(std::move(p));
         m_out.anchors.push_back(std::move(anchor));
         if (setting("tabThickness") > m_shackle->jaw)
@@ -451,6 +473,23 @@ class WinchBumper {
         m_out.plates.push_back(std::move(p));
     }
 
+    /// A plate lying flat in the corner between bracket, beam and swept end, above the gusset.
+    void addBrace(double side) {
+        const double y = bracketY(side) + side * setting("bracketThickness") / 2;
+        const double corner = side * (setting("centerWidth") / 2 - m_d / 2 * std::tan(setting("sweep") / 2));
+        const Vec3 along = turned(side);
+        const Vec2 bend(m_back, corner);
+        const Vec2 tip = bend + Vec2(along.x(), along.y()) * setting("braceReach");
+        const double leg = std::max(setting("gussetLeg"), 60.0);
+        Axes axes;
+        axes.origin = {0, 0, m_z + m_flat / 3};
+        PlatePart p = plate(fmt::format("brace.{}", sideName(side)), axes,
+                            {{m_back, y}, {m_back - leg, y}, tip, bend}, setting("gussetThickness"));
+        const Vec2 start(m_back - leg / 2, y), landing = (bend + tip) / 2;
+        p.strips.push_back({start, landing, leg / 2});
+        m_out.plates.push_back(std::move(p));
+    }
+
     void addTweakedGussets() {
         for (const Tweak &t : m_in.piece.tweaks) {
             if (t.kind != Tweak::Kind::Gusset) continue;
@@ -471,6 +510,8 @@ class WinchBumper {
         const double top = m_z + m_h / 2;
         m_out.steps.push_back({"beam", {m_mid, 0, top}});
         m_out.strikes.push_back({"middle", "Struck in the middle", "beam", {m_front, 0, m_z}});
+        const double under = m_z - m_h / 2;
+        m_out.grounds.push_back({"middle", "Rock under the middle", "beam", {m_mid, 0, under}});
         for (const double side : {1.0, -1.0}) {
             const double run = (setting("width") - setting("centerWidth")) / 2 / std::cos(setting("sweep"));
             const Vec3 tip = Vec3(m_mid, side * setting("centerWidth") / 2, top) + turned(side) * run;
@@ -478,6 +519,14 @@ class WinchBumper {
             m_out.strikes.push_back({fmt::format("end.{}", sideName(side)),
                                      fmt::format("Struck on the {} end", sideName(side)),
                                      fmt::format("beam.{}", sideName(side)), Vec3(tip.x(), tip.y(), m_z)});
+            m_out.grounds.push_back({fmt::format("end.{}", sideName(side)),
+                                     fmt::format("Rock under the {} end", sideName(side)),
+                                     fmt::format("beam.{}", sideName(side)),
+                                     Vec3(tip.x(), tip.y(), under + setting("cornerCut"))});
+            m_out.jacks.push_back({sideName(side),
+                                   fmt::format("Jack under the {} frame rail", sideName(side)),
+                                   "beam",
+                                   {m_mid, side * m_in.rig.railSpacing / 2, under}});
         }
     }
 

@@ -96,6 +96,9 @@ std::vector<SettingDescriptor> winchBumperSettings() {
     s.push_back(length("gussetLeg", "Gusset leg", "Plates", 140, 0, 250,
                        "Triangle between bracket and beam; 0 leaves it out."));
     s.push_back(thickness("gussetThickness", "Gusset plate", "Plates", 10, "Plate of the gussets."));
+    s.push_back(length("braceReach", "Brace along the ends", "Plates", 0, 0, 400,
+                       "Plate from bracket to swept end, of the gussets' thickness, as far along the end; 0 "
+                       "leaves it out."));
     s.push_back(choice("winch", "Winch", "Bought", Choice::Winch, "winch-4300",
                        "Rated pull is for the first rope layer."));
     s.push_back(choice("rope", "Rope", "Bought", Choice::Rope, "synthetic-9.5", "Line on the winch."));
@@ -103,10 +106,15 @@ std::vector<SettingDescriptor> winchBumperSettings() {
                        "Hawse for synthetic rope, rollers for steel cable."));
     s.push_back(
         choice("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25", "For the recovery tabs."));
+    s.push_back(choice("snatchRope", "Recovery rope", "Bought", Choice::SnatchRope, "recovery-22",
+                       "Stretching rope that the tabs are snatched with."));
     s.push_back(choice("footBoltGrade", "Winch bolt grade", "Bolts", Choice::BoltGrade, "8.8",
                        "The four bolts through the winch feet."));
     s.push_back(choice("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
                        "The bolts through the rails; their size follows the holes measured."));
+    s.push_back({"addedBolts", "Frame bolts added",
+                 "Drilled through bracket and rail behind the measured holes, on each side.", "Bolts",
+                 Quantity::Count, Choice::None, 0, 3, 1, 0.0, false});
     s.push_back(choice("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
     s.push_back(leg("beamWeld", "Leg, beam miters", 6, "Around the tube at the sweep."));
     s.push_back(leg("bracketWeld", "Leg, brackets", 8, "Bracket plates to the back of the beam."));

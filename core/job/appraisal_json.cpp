@@ -81,6 +81,18 @@ Json findingsJson(const Appraisal &a) {
     return out;
 }
 
+Json rungsJson(const std::vector<proof::Rung> &rungs) {
+    Json out = Json::array();
+    for (const proof::Rung &r : rungs)
+        out.push_back({{"part", r.part},
+                       {"title", r.title},
+                       {"letsGoAt", r.letsGoAt},
+                       {"means", r.means},
+                       {"canFly", r.flies},
+                       {"bought", r.bought}});
+    return out;
+}
+
 Json proofJson(const proof::Proof &p) {
     Json checks = Json::array();
     for (const proof::Check &c : p.checks)
@@ -99,14 +111,10 @@ Json proofJson(const proof::Proof &p) {
                           {"assumed", c.assumed},
                           {"at", list(c.at)},
                           {"working", workingJson(c.working)}});
-    Json ladder = Json::array();
-    for (const proof::Rung &r : p.ladder)
-        ladder.push_back({{"part", r.part},
-                          {"title", r.title},
-                          {"letsGoAt", r.letsGoAt},
-                          {"means", r.means},
-                          {"canFly", r.flies},
-                          {"bought", r.bought}});
+    Json others = Json::array();
+    for (const proof::Ladder &l : p.otherLadders)
+        others.push_back(
+            {{"id", l.id}, {"title", l.title}, {"rated", l.rated}, {"rungs", rungsJson(l.rungs)}});
     Json collapses = Json::array();
     if (p.pushOver)
         for (const proof::Collapse &c : p.pushOver->collapses) {
@@ -120,11 +128,9 @@ Json proofJson(const proof::Proof &p) {
     Json cases = Json::array();
     for (const proof::LoadCase &c : p.duties.cases)
         cases.push_back({{"id", c.id}, {"duty", c.duty}, {"title", c.title}, {"linePull", c.linePull}});
-    return {{"checks", std::move(checks)},
-            {"ladder", std::move(ladder)},
-            {"cases", std::move(cases)},
-            {"collapses", std::move(collapses)},
-            {"assumptions", p.idealization.assumptions}};
+    return {{"checks", std::move(checks)},       {"ladder", rungsJson(p.ladder)},
+            {"otherLadders", std::move(others)}, {"cases", std::move(cases)},
+            {"collapses", std::move(collapses)}, {"assumptions", p.idealization.assumptions}};
 }
 
 Json holesJson(const std::vector<armor::Hole> &holes) {

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/contact.h"
+#include "core/armor/pairing.h"
 #include "core/base/constants.h"
 #include "core/clearance/gaps.h"
 #include "core/job/appraisal.h"
@@ -193,6 +194,7 @@ class Appraiser {
         for (const armor::BuildNote &n : a.notes)
             add("build/" + n.part + "/" + n.text.text.substr(0, 24), Severity::Fix, "layout", n.part,
                 n.text.then(n.remedy));
+        pairingFindings(a);
         for (const armor::BoltJoint &m : a.mounts)
             if (m.size.empty())
                 add("bolt-size/" + m.name, Severity::Fix, "measure", m.name,
@@ -207,6 +209,21 @@ class Appraiser {
         }
     }
 
+    void pairingFindings(const armor::Assembly &a) {
+        const stock::Material *rail = m_stock.material(m_job.vehicle.railMaterial);
+        for (const armor::Pairing &p : armor::unlikeMetals(a, rail ? rail->family : "")) {
+            if (p.welded)
+                add("unlike/" + p.a + "~" + p.b, Severity::Fix, "layout", p.a,
+                    fmt::format("{} ({}) cannot be welded to {} ({}). Bolt it, or make both of one metal.",
+                                p.a, p.familyA, p.b, p.familyB));
+            else
+                add("unlike/" + p.a + "~" + p.b, Severity::Note, "layout", p.a,
+                    fmt::format("{} is {}, {} is {}: put a sealed pad and bushes between them, or the joint "
+                                "corrodes.",
+                                p.a, p.familyA, p.b, p.familyB));
+        }
+    }
+
     void proofFindings(const proof::Proof &proof) {
         for (const proof::Check &c : proof.checks) {
             const bool broken = c.utilization > 1;
@@ -217,6 +234,8 @@ class Appraiser {
                     "{}: {:.2f}, but half the size of shells moves it by {:.0f} percent. It is "
                     "not sure to hold.",
                     c.title, c.utilization, 100 * std::abs(*c.shift));
+            else if (c.kind == proof::CheckKind::Latch && c.assumed)
+                sentence = fmt::format("{}: nothing says what it is rated at. This is not proved.", c.title);
             else if (broken)
                 sentence = fmt::format("{}: {:.2f} of what it may carry. {}.", c.title, c.utilization,
                                        proof::dutyTitle(proof, c));
@@ -235,7 +254,7 @@ class Appraiser {
             Finding &f =
                 add("crush-order/" + o.id, Severity::Note, "prove", "frame",
                     {fmt::format("{}: the frame rails yield at {{0}}, before the armor has taken up the "
-                                 "energy of the strike, at {{1}}.",
+                                 "energy of it, at {{1}}.",
                                  o.title),
                      {{*o.railYields, Quantity::Force}, {o.push, Quantity::Force}}});
             f.value = *o.railYields;

@@ -13,10 +13,19 @@ namespace {
 
 using armor::SettingValue;
 
-/// One setting to be tried with ever stronger values.
+/// A change of the piece, as a person would say it.
+struct Change {
+    armor::SettingDescriptor const *setting = nullptr;  ///< none: tweaks
+    SettingValue value;
+    std::vector<armor::Tweak> tweaks;
+    measure::Phrase label;  ///< of tweaks
+};
+
+/// One kind of change, to be tried ever stronger.
 struct Trial {
     std::string setting;
     std::vector<SettingValue> values;
+    std::vector<Change> changes = {};  ///< beside those of the setting
 };
 
 constexpr int triesPerTrial = 8;
@@ -63,26 +72,29 @@ class RemedyFinder {
 
     /// Tries the values in turn and keeps the first that cures, or the best if none does and it helps.
     void attempt(Finding &f, const Trial &trial) {
-        const armor::SettingDescriptor *d = m_pattern->setting(trial.setting);
-        if (!d) return;
+        std::vector<Change> changes = trial.changes;
+        if (const armor::SettingDescriptor *d = m_pattern->setting(trial.setting))
+            for (const SettingValue &value : trial.values) changes.push_back({d, value, {}, {}});
         std::optional<Remedy> best;
+        const Change *bestChange = nullptr;
         int tries = 0;
-        for (const SettingValue &value : trial.values) {
+        for (const Change &change : changes) {
             if (m_stop.stop_requested() || ++tries > triesPerTrial) break;
-            if (!armor::checkSetting(*d, value, m_stock)) break;
-            Remedy r = evaluate(f, *d, value);
-            if (r.cures && isClose()) r = evaluateClosely(f, *d, value);
+            if (change.setting && !armor::checkSetting(*change.setting, change.value, m_stock)) break;
+            Remedy r = evaluate(f, change);
+            if (r.cures && isClose()) r = evaluate(f, change, closeLook(f.id));
             if (m_stop.stop_requested()) return;  // what was evaluated is not whole
             if (!std::isfinite(r.after)) continue;
             if (r.cures) {
                 best = std::move(r);
                 break;
             }
-            if (std::abs(r.after - f.limit) < 0.9 * std::abs((best ? best->after : f.value) - f.limit))
+            if (std::abs(r.after - f.limit) < 0.9 * std::abs((best ? best->after : f.value) - f.limit)) {
                 best = std::move(r);
+                bestChange = &change;
+            }
         }
-        if (best && isClose() && !best->cures)
-            best = evaluateClosely(f, *d, best->edit.settings.begin()->second);
+        if (best && isClose() && !best->cures) best = evaluate(f, *bestChange, closeLook(f.id));
         if (best && !m_stop.stop_requested() && std::isfinite(best->after))
             f.remedies.push_back(std::move(*best));
     }
@@ -105,21 +117,20 @@ class RemedyFinder {
         return std::nullopt;
     }
 
-    Remedy evaluateClosely(const Finding &f, const armor::SettingDescriptor &d,
-                           const SettingValue &value) const {
-        return evaluate(f, d, value, closeLook(f.id));
-    }
-
-    /// What a value does; where plates are shells but strips are asked for, as far as these can tell.
-    Remedy evaluate(const Finding &f, const armor::SettingDescriptor &d, const SettingValue &value,
+    /// What a change does; where plates are shells but strips are asked for, as far as these can tell.
+    Remedy evaluate(const Finding &f, const Change &change,
                     proof::Detail detail = proof::Detail::Strips) const {
         Remedy r;
         r.edit.piece = m_piece->id;
-        r.edit.settings[d.id] = value;
-        r.label = d.name + ": ";
-        addValue(r.label, d, current(d));
-        r.label.text += " to ";
-        addValue(r.label, d, value);
+        r.edit.tweaks = change.tweaks;
+        r.label = change.label;
+        if (const armor::SettingDescriptor *d = change.setting) {
+            r.edit.settings[d->id] = change.value;
+            r.label = d->name + ": ";
+            addValue(r.label, *d, current(*d));
+            r.label.text += " to ";
+            addValue(r.label, *d, change.value);
+        }
         r.before = f.value;
         const Job changed = apply(m_job, r.edit);
         Appraisal after = appraise(changed, m_stock, m_stop, detail);
@@ -199,6 +210,33 @@ class RemedyFinder {
         return t;
     }
 
+    /// Gussets beside those that the pattern has, left and right alike: inside the brackets, or outside them
+    /// above and below the middle of the beam.
+    Trial moreGussets(bool inner) const {
+        Trial t;
+        const stock::Section *beam = m_stock.section(armor::text(*m_piece, *m_pattern, "section"));
+        if (!beam || !m_pattern->setting("gussetLeg")) return t;
+        for (const double leg : {60.0, 90.0, 120.0, 150.0}) {
+            Change c;
+            const std::vector<double> heights =
+                inner ? std::vector<double>{0.0} : std::vector<double>{beam->height / 4, -beam->height / 4};
+            for (const char *part : {"bracket.left", "bracket.right"})
+                for (const double above : heights) {
+                    armor::Tweak tweak;
+                    tweak.kind = armor::Tweak::Kind::Gusset;
+                    tweak.part = part;
+                    tweak.at = armor::Vec2(inner ? 1 : 0, above);
+                    tweak.value = leg;
+                    c.tweaks.push_back(std::move(tweak));
+                }
+            c.label = {inner ? "Gussets inside both brackets, leg {0}"
+                             : "Gussets outside both brackets, above and below, leg {0}",
+                       {{leg}}};
+            t.changes.push_back(std::move(c));
+        }
+        return t;
+    }
+
     Trial nextPlate(const char *setting) const {
         Trial t{setting, {}};
         for (const double s : m_stock.plateThicknesses(armor::text(*m_piece, *m_pattern, "plateMaterial")))
@@ -257,11 +295,15 @@ class RemedyFinder {
             return weldTrials(f);
         if (f.id.starts_with("check/block/")) return blockTrials(f);
         if (f.id.starts_with("check/frequency/") || f.id.starts_with("check/stability/"))
-            return {nextPlate("bracketThickness"), nextWall(), stepped("gussetLeg", 20)};
+            return {nextPlate("bracketThickness"), nextWall(), stepped("gussetLeg", 20),
+                    stepped("braceReach", 60)};
         if (f.id.starts_with("check/bolt/winch")) return {stronger("footBoltGrade", "10.9"), weakerWinch()};
-        if (f.id.starts_with("check/bolt/")) return {stronger("mountBoltGrade", "10.9"), weakerWinch()};
+        if (f.id.starts_with("check/bolt/"))
+            return {stronger("mountBoltGrade", "10.9"), stepped("addedBolts", 1), weakerWinch()};
+        if (f.id.starts_with("check/bearing/mount")) return {stepped("addedBolts", 1), weakerWinch()};
+        if (f.id.starts_with("check/impact/")) return impactTrials(f);
         if (f.id.starts_with("check/tab/")) return {nextPlate("tabThickness"), stepped("tabHeight", 5)};
-        if (f.id.starts_with("check/wall/")) return wallTrials(f);
+        if (f.id.starts_with("check/wall/") || f.id.starts_with("check/tubewall/")) return wallTrials(f);
         if (f.id.starts_with("check/")) return memberTrials(f);
         return {};
     }
@@ -269,6 +311,7 @@ class RemedyFinder {
     /// The setting that gives the leg of a weld; empty if none does.
     static std::string legSetting(const Finding &f) {
         for (const auto &[part, setting] : {std::pair{"gusset", "gussetWeld"},
+                                            {"brace", "gussetWeld"},
                                             {"tab.", "tabWeld"},
                                             {"cheek", "trayWeld"},
                                             {"lip", "trayWeld"},
@@ -290,14 +333,27 @@ class RemedyFinder {
         std::vector<Trial> t;
         if (const std::string setting = legSetting(f); !setting.empty())
             t.push_back(stepped(setting.c_str(), 1));
-        if (names(f, "bracket")) t.push_back(stepped("gussetLeg", 20));
+        if (names(f, "bracket")) {
+            t.push_back(stepped("gussetLeg", 20));
+            t.push_back(moreGussets(true));
+        }
         if (names(f, "tab.")) t.push_back(stepped("tabHeight", 5));
         return t;
     }
 
     std::vector<Trial> blockTrials(const Finding &f) const {
         if (names(f, "winch")) return {nextPlate("trayThickness"), weakerWinch()};
-        return {nextPlate("bracketThickness"), weakerWinch()};
+        return {nextPlate("bracketThickness"), stepped("addedBolts", 1), weakerWinch()};
+    }
+
+    /// Struck or dropped: the ends are braced, the middle is held by brackets and gussets.
+    std::vector<Trial> impactTrials(const Finding &f) const {
+        std::vector<Trial> t = memberTrials(f);
+        t.push_back(nextWall());
+        t.push_back(moreGussets(true));
+        t.push_back(moreGussets(false));
+        if (names(f, "end.")) t.push_back(stepped("braceReach", 60));
+        return t;
     }
 
     std::vector<Trial> wallTrials(const Finding &f) const {
@@ -306,20 +362,30 @@ class RemedyFinder {
             t.push_back(stepped("tabHeight", 5));
             t.push_back(nextPlate("tabThickness"));
         }
-        if (names(f, "bracket")) t.push_back(stepped("gussetLeg", 20));
+        if (names(f, "bracket")) {
+            t.push_back(stepped("gussetLeg", 20));
+            t.push_back(moreGussets(true));
+            t.push_back(moreGussets(false));
+        }
+        if (names(f, "gusset") || names(f, "brace")) t.push_back(nextPlate("gussetThickness"));
+        if (names(f, "beam.")) t.push_back(stepped("braceReach", 60));
         return t;
     }
 
     std::vector<Trial> memberTrials(const Finding &f) const {
         const std::string role = armor::role(f.subject);
         if (role == "bracket")
-            return {nextPlate("bracketThickness"), stepped("gussetLeg", 20), stepped("setback", -10)};
+            return {nextPlate("bracketThickness"), stepped("gussetLeg", 20), moreGussets(true),
+                    stepped("setback", -10)};
         if (role == "tray") return {nextPlate("trayThickness"), stepped("lipHeight", 20)};
         if (role == "lip") return {nextPlate("lipThickness"), stepped("lipHeight", 10)};
         if (role == "cheek") return {nextPlate("cheekThickness")};
-        if (role == "gusset") return {nextPlate("gussetThickness"), stepped("gussetLeg", 20)};
+        if (role == "gusset")
+            return {nextPlate("gussetThickness"), stepped("gussetLeg", 20), moreGussets(true)};
+        if (role == "brace") return {nextPlate("gussetThickness")};
         if (role == "tab")
             return {nextPlate("tabThickness"), stepped("tabHeight", 5), stepped("tabReach", -5)};
+        if (f.subject.starts_with("beam.")) return {nextWall(), stepped("braceReach", 60)};
         if (role == "beam") return {nextWall(), weakerWinch()};
         return {weakerWinch()};
     }

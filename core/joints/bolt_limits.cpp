@@ -62,6 +62,39 @@ double blockShear(const TornBlock &b, working::Working *w) {
     return strength;
 }
 
+Tightened tightened(double diameter, double pitch, double ultimate) {
+    const double stressed = diameter - 0.9382 * pitch;
+    const double area = std::numbers::pi / 4 * stressed * stressed;
+    constexpr double K = 0.2;
+    Tightened t;
+    t.preload = 0.7 * ultimate * area;
+    t.torque = K * diameter * t.preload;
+    return t;
+}
+
+double slipStrength(double preload, working::Working *w) {
+    constexpr double mu = 0.30, Du = 1.13;
+    const double strength = mu * Du * preload;
+    if (w) {
+        w->given("Tb", "preload, 0.7 Fub As", preload, "N", "EN 1993-1-8 3.9.1");
+        w->step("Rn", "slip of the clamped faces under one bolt", "0.30 · 1.13 · Tb",
+                fmt::format("0.30 · 1.13 · {}", working::number(preload)), strength, "N", "AISC 360-16 J3-4");
+    }
+    return strength;
+}
+
+double slipOmega(SlipHole hole) {
+    switch (hole) {
+        case SlipHole::Clearance:
+            return 1.50;
+        case SlipHole::ShortSlot:
+            return 1.76;
+        case SlipHole::LongSlot:
+            return 2.14;
+    }
+    return 2.14;
+}
+
 PinStrength pinStrength(const Pin &p, working::Working *w) {
     assert(p.diameter > 0 && p.span > 0 && p.load >= 0 && p.load < 2 * p.span);
     const double Mp = p.yield * std::pow(p.diameter, 3) / 6, arm = (p.span - p.load / 2) / 4;

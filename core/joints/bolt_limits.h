@@ -42,6 +42,24 @@ struct TornBlock {
 /// @source AISC 360-16 J4.3, U_bs = 1
 [[nodiscard]] double blockShear(const TornBlock &block, working::Working *working = nullptr);
 
+/// A bolt made tight.
+struct Tightened {
+    double preload = 0;  ///< N
+    double torque = 0;   ///< N·mm, on threads as they come
+};
+/// Preload 0.7 Fub As, As = pi/4 (d - 0.9382 p)2; torque K d F with K = 0.2.
+/// @pre diameter and pitch above 0, ultimate above 0
+/// @source EN 1993-1-8 3.9.1 (preload), ISO 898-1 (As), Shigley (K, zinc plated or dry)
+[[nodiscard]] Tightened tightened(double diameter, double pitch, double ultimate);
+
+/// What a hole lets slip: a clearance hole, or a slot along the load.
+enum class SlipHole { Clearance, ShortSlot, LongSlot };
+/// Load at which a clamped face under one bolt slips [N]: mu Du Tb with Du = 1.13 and, for unpainted clean
+/// mill scale, mu = 0.30. Omega 1.50, 1.76 for short slots, 2.14 for long ones (over 2.5 diameters).
+/// @source AISC 360-16 J3.8
+[[nodiscard]] double slipStrength(double preload, working::Working *working = nullptr);
+[[nodiscard]] double slipOmega(SlipHole hole);
+
 /// A round pin held on both sides and loaded between them.
 struct Pin {
     double diameter = 0;

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <optional>
 
 #include <Spectra/MatOp/SparseCholesky.h>
 #include <Spectra/MatOp/SparseSymMatProd.h>
@@ -10,6 +11,7 @@
 #include <fmt/format.h>
 #include <Eigen/Eigenvalues>
 
+#include "core/mechanics/case_subset.h"
 #include "core/mechanics/frame_assembly.h"
 #include "core/mechanics/frame_solver.h"
 #include "core/mechanics/mechanism.h"
@@ -54,12 +56,16 @@ Result<Pairs> dense(const Sparse &a, const Sparse &b, int count) {
     return out;
 }
 
-Result<Pairs> largest(const Sparse &a, const Sparse &b, int count) {
+using Cholesky = Spectra::SparseCholesky<double, Eigen::Lower>;
+
+/// @param factored  b, if it was factored before
+Result<Pairs> largest(const Sparse &a, const Sparse &b, int count, Cholesky *factored = nullptr) {
     if (a.rows() <= denseSize) return dense(a, b, count);
     using Product = Spectra::SparseSymMatProd<double, Eigen::Lower>;
-    using Cholesky = Spectra::SparseCholesky<double, Eigen::Lower>;
     Product product(a);
-    Cholesky cholesky(b);
+    std::optional<Cholesky> own;
+    if (!factored) factored = &own.emplace(b);
+    Cholesky &cholesky = *factored;
     if (cholesky.info() != Spectra::CompInfo::Successful) return notConverged();
     const int n = static_cast<int>(a.rows());
     const int basis = std::min(n, std::max(2 * count + 20, 40));
@@ -138,42 +144,78 @@ FrameModel refined(const FrameModel &model, int pieces) {
     return out;
 }
 
-Result<BucklingSolution> solveBuckling(const FrameModel &model, int loadCase, int count) {
-    if (auto fine = checkLinear(model, count); !fine) return tl::unexpected(fine.error());
-    if (loadCase < 0 || loadCase >= static_cast<int>(model.cases.size()))
-        return fail(ProblemKind::UnknownId, "There is no such load case.", "analysis/case");
-    // Asked of the model itself first: indices are checked before beams are cut, mechanisms named.
-    if (auto whole = solveStatic(model); !whole) return tl::unexpected(whole.error());
-    const FrameModel fine = refined(model, piecesFor(model));
-    const auto answer = solveStatic(fine);
-    if (!answer) return tl::unexpected(answer.error());
-    auto assembly = FrameAssembly::make(fine);
-    if (!assembly) return tl::unexpected(assembly.error());
-    const CaseSolution &loaded = answer->cases[static_cast<std::size_t>(loadCase)];
-    Eigen::VectorXd motions(6 * static_cast<Eigen::Index>(fine.nodes.size()));
-    for (std::size_t n = 0; n < fine.nodes.size(); ++n)
+namespace {
+
+/// What the cases of one frame share when it is asked whether it buckles.
+struct Straight {
+    FrameModel fine;
+    FrameSolution answer;
+    FrameAssembly assembly;
+    Sparse stiffness;
+};
+
+Result<BucklingSolution> buckle(const Straight &s, std::size_t loadCase, int count, std::size_t nodes,
+                                Cholesky *factored) {
+    const CaseSolution &loaded = s.answer.cases[loadCase];
+    Eigen::VectorXd motions(6 * static_cast<Eigen::Index>(s.fine.nodes.size()));
+    for (std::size_t n = 0; n < s.fine.nodes.size(); ++n)
         motions.segment<6>(6 * static_cast<Eigen::Index>(n)) = loaded.displacements[n];
     std::vector<Vec12> forces;
     for (const BeamForces &f : loaded.beams) forces.push_back((Vec12() << -f.from, f.to).finished());
     BucklingSolution out;
-    if (assembly->freeCount() == 0) return out;
-    Sparse stiffness = assembly->stiffness(nullptr);
-    fillIdle(stiffness);
-    const Sparse geometric = -assembly->geometricStiffness(motions, forces);
+    const Sparse geometric = -s.assembly.geometricStiffness(motions, forces);
     if (geometric.norm() == 0) return out;
     // -Kg x = m K x: the factor is 1/m, the largest m buckles first.
-    const auto pairs = largest(geometric, stiffness, std::min(count, assembly->freeCount() - 1));
+    const auto pairs = largest(geometric, s.stiffness, std::min(count, s.assembly.freeCount() - 1), factored);
     if (!pairs) return tl::unexpected(pairs.error());
     // What rounding leaves of a load that only pulls is no buckling.
     const double least =
-        1e-9 * geometric.diagonal().cwiseAbs().cwiseQuotient(stiffness.diagonal()).maxCoeff();
+        1e-9 * geometric.diagonal().cwiseAbs().cwiseQuotient(s.stiffness.diagonal()).maxCoeff();
     for (std::size_t i = 0; i < pairs->values.size(); ++i) {
         if (!(pairs->values[i] > least)) continue;
         out.factors.push_back(1 / pairs->values[i]);
-        out.shapes.push_back(
-            nodalShape(*assembly, pairs->vectors.col(static_cast<Eigen::Index>(i)), model.nodes.size()));
+        out.shapes.push_back(nodalShape(s.assembly, pairs->vectors.col(static_cast<Eigen::Index>(i)), nodes));
     }
     return out;
+}
+
+}  // namespace
+
+Result<std::vector<BucklingSolution>> solveBuckling(const FrameModel &whole, const std::vector<int> &cases,
+                                                    int count) {
+    if (auto fine = checkLinear(whole, count); !fine) return tl::unexpected(fine.error());
+    for (const int c : cases)
+        if (c < 0 || c >= static_cast<int>(whole.cases.size()))
+            return fail(ProblemKind::UnknownId, "There is no such load case.", "analysis/case");
+    // Asked of the model itself first: indices are checked before beams are cut, mechanisms named.
+    if (auto checked = solveStatic(whole); !checked) return tl::unexpected(checked.error());
+    const FrameModel model = caseSubset(whole, cases);
+    Straight s;
+    s.fine = refined(model, piecesFor(model));
+    auto answer = solveStatic(s.fine);
+    if (!answer) return tl::unexpected(answer.error());
+    s.answer = std::move(*answer);
+    auto assembly = FrameAssembly::make(s.fine);
+    if (!assembly) return tl::unexpected(assembly.error());
+    s.assembly = std::move(*assembly);
+    std::vector<BucklingSolution> out(cases.size());
+    if (s.assembly.freeCount() == 0) return out;
+    s.stiffness = s.assembly.stiffness(nullptr);
+    fillIdle(s.stiffness);
+    std::optional<Cholesky> factored;
+    if (s.stiffness.rows() > denseSize) factored.emplace(s.stiffness);
+    for (std::size_t c = 0; c < cases.size(); ++c) {
+        auto one = buckle(s, c, count, model.nodes.size(), factored ? &*factored : nullptr);
+        if (!one) return tl::unexpected(one.error());
+        out[c] = std::move(*one);
+    }
+    return out;
+}
+
+Result<BucklingSolution> solveBuckling(const FrameModel &model, int loadCase, int count) {
+    auto all = solveBuckling(model, std::vector<int>{loadCase}, count);
+    if (!all) return tl::unexpected(all.error());
+    return std::move(all->front());
 }
 
 namespace {

@@ -29,6 +29,9 @@ struct ModesSolution {
 /// @source consistent geometric stiffness (Przemieniecki 1968, 15.2), for moments the tangent of large
 ///         motions (corotation.h); Lanczos (Spectra)
 [[nodiscard]] Result<BucklingSolution> solveBuckling(const FrameModel &model, int loadCase, int count);
+/// The same of several cases, which share all but their geometric stiffness. @pre none is given twice
+[[nodiscard]] Result<std::vector<BucklingSolution>> solveBuckling(const FrameModel &model,
+                                                                  const std::vector<int> &cases, int count);
 
 /// Natural modes with consistent mass. A body that nothing holds has up to six motions without strain.
 /// @error BadInput  no mass, a count below 1; those of the assembly

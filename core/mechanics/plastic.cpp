@@ -64,6 +64,14 @@ struct End {
     [[nodiscard]] double gauge(const Vec6 &f) const {
         return yieldGauge(kind, f(0) / axial, f(4) / momentY, f(5) / momentZ);
     }
+    /// Whether forces are beyond the surface made `limit` times as large: told without a search.
+    [[nodiscard]] bool beyond(const Vec6 &f, double limit) const {
+        return yieldExcess(kind, f(0) / axial / limit, f(4) / momentY / limit, f(5) / momentZ / limit) > 0;
+    }
+    /// Least that the gauge of forces can be.
+    [[nodiscard]] double leastGauge(const Vec6 &f) const {
+        return std::max({std::abs(f(0)) / axial, std::abs(f(4)) / momentY, std::abs(f(5)) / momentZ});
+    }
     /// Of the gauge, by the forces.
     [[nodiscard]] Vec6 slope(const Vec6 &f) const {
         const Vec3d at(f(0) / axial, f(4) / momentY, f(5) / momentZ);
@@ -99,7 +107,9 @@ class PlasticSolver {
                 return fail(ProblemKind::Undetermined, "Nothing yields however large the load is.",
                             "analysis", "Give the beams a yield stress and plastic moduli.");
             advance(room);
-            if (m_limits.deflection > 0 && m_out.path.back().deflection >= m_limits.deflection) {
+            const PlasticPoint &now = m_out.path.back();
+            if ((m_limits.deflection > 0 && now.deflection >= m_limits.deflection) ||
+                (m_limits.steps > 0 && step + 1 >= m_limits.steps)) {
                 m_out.collapsed = false;
                 return collapse();
             }
@@ -365,21 +375,21 @@ class PlasticSolver {
     /// @param most  no more is asked for: what lies beyond is not looked for
     [[nodiscard]] double roomTo(const End &end, const Vec6 &now, const Vec6 &rate, double limit,
                                 double most) const {
-        const double reach = end.gauge(rate);
-        if (!(reach > 1e-12)) return std::numeric_limits<double>::infinity();
-        const double at = end.gauge(now);
+        const double least = end.leastGauge(rate);
+        if (!(least > 1e-12)) return std::numeric_limits<double>::infinity();
         // On the surface already: out at once if it grows, else as far as it takes to come round.
-        const auto gauge = [&](double d) { return end.gauge(Vec6(now + d * rate)); };
-        if (at >= limit - onSurface) {
-            const double small = 1e-7 / reach;
-            if (gauge(small) > at + 1e-3 * reach * small) return 0;
+        if (end.beyond(now, limit - onSurface)) {
+            const double reach = end.gauge(rate), at = end.gauge(now), small = 1e-7 / reach;
+            if (end.gauge(Vec6(now + small * rate)) > at + 1e-3 * reach * small) return 0;
             limit = at + m_limits.drift;  // beside a hinge it moves along the surface with it
         }
-        double low = 0, high = std::min(most, (limit + at) / reach * 1.0001 + 1e-12);
-        if (gauge(high) <= limit) return std::numeric_limits<double>::infinity();
+        // The gauge of a sum is no less than the difference of the gauges.
+        double low = 0, high = std::min(most, 2 * limit / least * 1.0001 + 1e-12);
+        const auto out = [&](double d) { return end.beyond(Vec6(now + d * rate), limit); };
+        if (!out(high)) return std::numeric_limits<double>::infinity();
         for (int i = 0; i < 80 && high - low > 1e-13 * high; ++i) {
             const double middle = (low + high) / 2;
-            (gauge(middle) > limit ? high : low) = middle;
+            (out(middle) ? high : low) = middle;
         }
         return high;
     }
@@ -403,13 +413,13 @@ class PlasticSolver {
                 End &end = m_ends[b][to];
                 if (!end.yields) continue;
                 auto force = m_forces[b].segment<6>(static_cast<Eigen::Index>(6 * to));
-                const double gauge = end.gauge(force);
                 if (end.hinge) {
                     end.gradient = end.slope(force);
                     continue;
                 }
                 // One at a time: of two ends at a node that reach it together only one turns.
-                if (opened || gauge < 1 - 1e-7) continue;
+                if (opened || !end.beyond(force, 1 - 1e-7)) continue;
+                const double gauge = end.gauge(force);
                 const Vec6 rate = m_rates[b].segment<6>(static_cast<Eigen::Index>(6 * to));
                 const double reach = end.gauge(rate);
                 if (!(reach > 1e-12)) continue;

@@ -34,6 +34,7 @@ struct PlasticPoint {
 struct PlasticLimits {
     double deflection = 0;  ///< of the load along itself, mm: the path ends there; 0 = at the collapse
     double drift = 2e-4;    ///< off the yield surface in one step, as it is curved
+    int steps = 0;          ///< the path ends after so many; 0 = an error if the collapse takes too many
 };
 
 struct PlasticSolution {

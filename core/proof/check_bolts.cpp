@@ -130,6 +130,54 @@ PointLoad mountLoad(const CheckContext &context, std::size_t mount, std::size_t 
     return {Vec3::Zero(), local(-onPiece.force), local(-onPiece.moment)};
 }
 
+/// Slots let go along themselves: there friction alone holds.
+/// @param along  shear of the worst bolt along its slot, by case
+void addSlip(const CheckContext &context, const armor::BoltJoint &j, const std::vector<double> &along) {
+    const auto Fu = joints::boltTensileStrength(j.grade, j.diameter);
+    if (!(j.slot > 0) || !Fu || !(j.pitch > 0)) return;
+    const joints::Tightened tight = joints::tightened(j.diameter, j.pitch, *Fu);
+    const auto hole =
+        j.slot + j.hole > 2.5 * j.diameter ? joints::SlipHole::LongSlot : joints::SlipHole::ShortSlot;
+    const double strength = joints::slipStrength(tight.preload), rated = joints::slipOmega(hole);
+    const Governing g =
+        governing(context, [&](std::size_t c) { return along[c] * context.omega(c, rated) / strength; });
+    const double omega = context.omega(g.loadCase, rated);
+    Check check = context.begin(CheckKind::Slip, "slip/" + j.name, j.name,
+                                fmt::format("{}: slip along the slots of {}", j.name, j.part), g.loadCase);
+    check.demand = along[g.loadCase];
+    check.capacity = strength / omega;
+    check.unit = "N";
+    check.utilization = g.use;
+    check.at = j.plane.origin;
+    (void)joints::slipStrength(tight.preload, &check.working);
+    check.working.given("M", "tightening torque for it, dry threads", tight.torque / 1000, "N·m",
+                        "K d F, K = 0.2");
+    check.working.given("V", "shear of the worst bolt along its slot", check.demand, "N", "bolt group");
+    check.working.step("u", "utilization", "Ω V/Rn",
+                       fmt::format("{} · {}/{}", number(omega), number(check.demand), number(strength)),
+                       check.utilization, "", "AISC 360-16 J3.8");
+    check.working.note(
+        "Faces clean, unpainted, no grease; tighten with a torque wrench and again after the first drive.");
+    context.add(std::move(check));
+}
+
+/// Says when a joint of clearance holes moves and how far, in the Working of its bolts.
+void sayPlay(const armor::BoltJoint &j, double shear, working::Working &w) {
+    const auto Fu = joints::boltTensileStrength(j.grade, j.diameter);
+    if (j.slot > 0 || !Fu || !(j.pitch > 0) || !(j.play() > 0)) return;
+    const joints::Tightened tight = joints::tightened(j.diameter, j.pitch, *Fu);
+    const double slips = joints::slipStrength(tight.preload);
+    if (shear > slips)
+        w.note(
+            fmt::format("Tightened to {:.0f} N·m each bolt holds {:.0f} N by friction; beyond that the joint "
+                        "shifts by up to {:.1f} mm until all bolts bear.",
+                        tight.torque / 1000, slips, 2 * j.play()));
+    else
+        w.note(fmt::format(
+            "Tightened to {:.0f} N·m each bolt holds {:.0f} N by friction: the joint does not shift.",
+            tight.torque / 1000, slips));
+}
+
 /// A block torn out of the bolts' plate, in the worst case.
 /// @param pull  of the bolts on the plate, by case
 void addBlock(const CheckContext &context, const armor::BoltJoint &j,
@@ -176,13 +224,20 @@ void checkMount(const CheckContext &context, std::size_t mount) {
     const armor::BoltJoint &j = context.assembly.mounts[mount];
     const std::vector<joints::Bolt> bolts = boltsOf(j);
     std::vector<std::vector<joints::BoltForce>> shared;
-    std::vector<double> shear;
+    std::vector<double> shear, along, across;
+    const shape::Vec2 slot(j.slotAlong.dot(j.plane.x), j.slotAlong.dot(j.plane.y));
     for (std::size_t c = 0; c < context.caseCount(); ++c) {
         auto forces = joints::shareLoad(bolts, mountLoad(context, mount, c));
         if (!forces) return;  // no size fits the holes: said at Measure
-        double most = 0;
-        for (const joints::BoltForce &f : *forces) most = std::max(most, f.shear);
+        double most = 0, mostAlong = 0, mostAcross = 0;
+        for (const joints::BoltForce &f : *forces) {
+            most = std::max(most, f.shear);
+            mostAlong = std::max(mostAlong, std::abs(f.shearVector.dot(slot)));
+            mostAcross = std::max(mostAcross, (f.shearVector - slot * f.shearVector.dot(slot)).norm());
+        }
         shear.push_back(most);
+        along.push_back(mostAlong);
+        across.push_back(mostAcross);
         shared.push_back(std::move(*forces));
     }
     std::vector<Prying> prying;
@@ -202,6 +257,7 @@ void checkMount(const CheckContext &context, std::size_t mount) {
     check.working.title = check.title;
     prying[hardest].addTo(check.working, worst, context.isSurvival(g.loadCase));
     addSurvivalStep(context, g.loadCase, use, check);
+    sayPlay(j, worst.shear, check.working);
     if (!prying[hardest].stub && worst.tension > 0)
         check.working.note(
             "No prying is counted: no weld on the plate runs beside this bolt, or one right at it.");
@@ -211,9 +267,11 @@ void checkMount(const CheckContext &context, std::size_t mount) {
         return -(j.plane.x * local.x() + j.plane.y * local.y());
     });
     const armor::PlatePart *plate = context.assembly.plate(j.part);
+    // A slot carries no bearing along itself.
     addBearing(context, j,
                {j.part, j.plateThickness, plate ? plate->material.ultimate : 0, j.edgeDistance, false},
-               shear);
+               j.slot > 0 ? across : shear);
+    addSlip(context, j, along);
     double behind = 1e9;
     for (const rig::FrameHole &h : context.vehicle.frontHoles) behind = std::min(behind, h.behindEnd);
     addBearing(context, j, {"frame", j.ontoThickness, j.ontoUltimate, behind, j.ontoAssumed}, shear);
@@ -250,7 +308,7 @@ void checkFeet(const CheckContext &context, std::size_t index) {
             force.tension = foot.tension;
             force.allowableShear = 0.45 * *Fu * bolt.area() / 2;
             force.allowableTension = 0.75 * *Fu * bolt.area() / 2;
-            const bool nominal = context.isSurvival(c) || context.isLadder(c);
+            const bool nominal = context.isSurvival(c) || context.loadCase(c).ladder;
             foot.use = Prying::useOf(force, prying[i].left(nominal));
             most = std::max(most, foot.shear);
             if (foot.use > worst.use) worst = foot;

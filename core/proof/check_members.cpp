@@ -23,45 +23,67 @@ Vec3 endPlace(const Proof &proof, std::size_t bar, bool atTo) {
     return proof.idealization.model.nodes[static_cast<std::size_t>(atTo ? b.to : b.from)].at;
 }
 
-/// The worst end of the worst bar of a part in the worst case.
+/// The worst place of a part in the worst case.
 struct Worst {
     double use = -1;
-    std::size_t loadCase = 0, bar = 0;
-    bool atTo = false;
+    std::size_t loadCase = 0;
+    const Bar *bar = nullptr;
+    Vec6 forces = Vec6::Zero();
+    Vec3 at = Vec3::Zero();
 };
 
 struct PartWorst {
     Worst member, skin;
     double ladderUse = 0;    ///< nominal
-    double ladderRated = 0;  ///< the hardest worked end so far, at the rated pull
+    double ladderRated = 0;  ///< the hardest worked place so far, at the rated pull
+
+    /// Takes in a place with section forces in one case.
+    double meet(const CheckContext &context, std::size_t c, const Bar &bar, const MemberStrength &strength,
+                const Vec6 &forces, const Vec3 &at) {
+        const double use = memberUtilization(strength, forces, context.omega(c, memberOmega));
+        if (context.isLadder(c)) {
+            // Near its limit a bar is at most about three times as hard worked, for its load, as far
+            // below it: places that are far from the part's worst need no reserve.
+            if (use > 1e-6 && 4 * use > ladderRated) {
+                ladderRated = std::max(ladderRated, use);
+                ladderUse = std::max(ladderUse, 1 / memberReserve(strength, forces));
+            }
+            return use;
+        }
+        if (context.loadCase(c).ladder) return use;
+        if (use > member.use) member = {use, c, &bar, forces, at};
+        const double stress = skinStress(bar, forces) / bar.material.yield;
+        if (stress > skin.use) skin = {stress, c, &bar, forces, at};
+        return use;
+    }
 };
 
+std::string placeOf(const std::string &part, const Bar &bar) {
+    return fmt::format("{}, {:.0f} to {:.0f} mm along it", part, bar.stationFrom, bar.stationTo);
+}
+
 void addChecks(const CheckContext &context, const std::string &part, const PartWorst &worst) {
-    const auto &bars = context.proof.idealization.bars;
-    const Bar &bar = bars[worst.member.bar];
-    const Vec6 &f = endForces(context.proof, worst.member.loadCase, worst.member.bar, worst.member.atTo);
+    const Bar &bar = *worst.member.bar;
     Check check =
         context.begin(CheckKind::Member, "member/" + part, part,
                       fmt::format("{}: bending, push and twist together", part), worst.member.loadCase);
     check.demand = check.utilization = worst.member.use;
-    check.at = endPlace(context.proof, worst.member.bar, worst.member.atTo);
-    check.working.title =
-        fmt::format("{}, {:.0f} to {:.0f} mm along it", part, bar.stationFrom, bar.stationTo);
-    addMemberWorking(check.working, bar, f, context.omega(worst.member.loadCase, memberOmega));
+    check.at = worst.member.at;
+    check.working.title = placeOf(part, bar);
+    addMemberWorking(check.working, bar, worst.member.forces,
+                     context.omega(worst.member.loadCase, memberOmega));
     context.add(std::move(check));
 
-    const Bar &skinBar = bars[worst.skin.bar];
-    const Vec6 &g = endForces(context.proof, worst.skin.loadCase, worst.skin.bar, worst.skin.atTo);
+    const Bar &skinBar = *worst.skin.bar;
     Check skin = context.begin(CheckKind::Skin, "skin/" + part, part,
                                fmt::format("{}: stress at the skin over yield", part), worst.skin.loadCase);
-    skin.demand = skinStress(skinBar, g);
+    skin.demand = skinStress(skinBar, worst.skin.forces);
     skin.capacity = skinBar.material.yield;
     skin.unit = "MPa";
     skin.utilization = skin.demand / skin.capacity;
-    skin.at = endPlace(context.proof, worst.skin.bar, worst.skin.atTo);
-    skin.working.title =
-        fmt::format("{}, {:.0f} to {:.0f} mm along it", part, skinBar.stationFrom, skinBar.stationTo);
-    addSkinWorking(skin.working, skinBar, g);
+    skin.at = worst.skin.at;
+    skin.working.title = placeOf(part, skinBar);
+    addSkinWorking(skin.working, skinBar, worst.skin.forces);
     context.add(std::move(skin));
 }
 
@@ -179,6 +201,19 @@ void checkOpening(const CheckContext &context, const armor::TubePart &tube, cons
                         "The beam yields at the opening and bends; nothing comes off.");
 }
 
+/// Tubes of shells are members too, ring by ring.
+void meetWalls(const CheckContext &context, std::map<std::string, PartWorst> &parts) {
+    const auto &walls = context.proof.idealization.walls;
+    for (std::size_t w = 0; w < walls.size(); ++w) {
+        const MemberStrength strength = memberStrength(walls[w].bar);
+        for (std::size_t r = 0; r < walls[w].rings.size(); ++r)
+            for (std::size_t c = 0; c < context.caseCount(); ++c)
+                parts[walls[w].part].meet(context, c, walls[w].bar, strength,
+                                          context.proof.ringForces[c][w][r],
+                                          walls[w].axes.origin + walls[w].axes.x * walls[w].rings[r].station);
+    }
+}
+
 }  // namespace
 
 void checkMembers(const CheckContext &context) {
@@ -195,24 +230,12 @@ void checkMembers(const CheckContext &context) {
         for (std::size_t b = 0; b < bars.size(); ++b) {
             if (!partOf[b]) continue;  // the vehicle's own: checkFrameEnds
             for (const bool atTo : {false, true}) {
-                const Vec6 &f = endForces(proof, c, b, atTo);
-                const double use = memberUtilization(strengths[b], f, context.omega(c, memberOmega));
+                const double use = partOf[b]->meet(context, c, bars[b], strengths[b],
+                                                   endForces(proof, c, b, atTo), endPlace(proof, b, atTo));
                 barUse[c][b] = std::max(barUse[c][b], static_cast<float>(use));
-                PartWorst &part = *partOf[b];
-                if (context.isLadder(c)) {
-                    // Near its limit a bar is at most about three times as hard worked, for its load, as far
-                    // below it: ends that are far from the part's worst need no reserve.
-                    if (use > 1e-6 && 4 * use > part.ladderRated) {
-                        part.ladderRated = std::max(part.ladderRated, use);
-                        part.ladderUse = std::max(part.ladderUse, 1 / memberReserve(strengths[b], f));
-                    }
-                    continue;
-                }
-                if (use > part.member.use) part.member = {use, c, b, atTo};
-                const double skin = skinStress(bars[b], f) / bars[b].material.yield;
-                if (skin > part.skin.use) part.skin = {skin, c, b, atTo};
             }
         }
+    meetWalls(context, parts);
     for (const auto &[part, worst] : parts) {
         addChecks(context, part, worst);
         if (proof.duties.ladderCase >= 0)

@@ -1,5 +1,6 @@
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 #include <fmt/format.h>
 
@@ -16,31 +17,43 @@ using working::number;
 constexpr double averaged = 2;       // times the thickness: within this stresses are averaged
 constexpr double heatAffected = 25;  // mm beside a weld (Aluminum Design Manual)
 
-/// One triangle of a plate as the check sees it.
+/// A plate, or a stretch of tube, as shells.
+struct Sheet {
+    const std::string &part;
+    const stock::Material &material;
+    double thickness;
+    int first, count;
+    Vec3 along;                ///< its x
+    std::optional<Vec3> side;  ///< its y if it is flat; the walls of a tube have their own
+};
+
+/// One shell of a sheet as the check sees it.
 struct Spot {
     Vec3 at = Vec3::Zero();
     double area = 0;
-    double angle = 0;  ///< of the plate's x in the triangle's axes
+    double angle = 0;  ///< of the sheet's x in the shell's axes
     double yield = 0;
     bool counts = true;
     std::vector<int> near;  ///< spots averaged over, itself among them
 };
 
-/// The spots of one plate, with what has to be known about each.
-class PlateSpots {
+/// The spots of one sheet, with what has to be known about each.
+class SheetSpots {
   public:
-    PlateSpots(const CheckContext &context, const PlateShells &shells) : m_shells(shells) {
+    SheetSpots(const CheckContext &context, const Sheet &shells) : m_shells(shells) {
         const auto &model = context.proof.idealization.model;
         for (int s = 0; s < shells.count; ++s) {
             const auto &nodes = model.shells[static_cast<std::size_t>(shells.first + s)].nodes;
             const auto at = [&](std::size_t i) { return model.nodes[static_cast<std::size_t>(nodes[i])].at; };
             Spot spot;
-            spot.at = (at(0) + at(1) + at(2)) / 3;
+            for (std::size_t i = 0; i < nodes.size(); ++i)
+                spot.at += at(i) / static_cast<double>(nodes.size());
+            for (std::size_t i = 2; i < nodes.size(); ++i)
+                spot.area += (at(i - 1) - at(0)).cross(at(i) - at(0)).norm() / 2;
             const Vec3 side = (at(1) - at(0)).normalized();
-            // The triangle's x is that far turned from the plate's x: seen from it, the plate's is turned
-            // back.
-            spot.angle = -std::atan2(side.dot(shells.axes.y), side.dot(shells.axes.x));
-            spot.area = (at(1) - at(0)).cross(at(2) - at(0)).norm() / 2;
+            // The shell's x is that far turned from the sheet's x: seen from it, the sheet's is turned back.
+            // Shells of a tube have theirs along it.
+            if (shells.side) spot.angle = -std::atan2(side.dot(*shells.side), side.dot(shells.along));
             spot.yield = shells.material.yield;
             m_spots.push_back(spot);
         }
@@ -99,7 +112,7 @@ class PlateSpots {
         const double reach = averaged * m_shells.thickness;
         std::vector<int> order(m_spots.size());
         for (std::size_t i = 0; i < order.size(); ++i) order[i] = static_cast<int>(i);
-        const auto x = [this](int i) { return m_spots[static_cast<std::size_t>(i)].at.dot(m_shells.axes.x); };
+        const auto x = [this](int i) { return m_spots[static_cast<std::size_t>(i)].at.dot(m_shells.along); };
         std::sort(order.begin(), order.end(), [&](int a, int b) { return x(a) < x(b); });
         for (std::size_t i = 0; i < order.size(); ++i) {
             Spot &a = m_spots[static_cast<std::size_t>(order[i])];
@@ -113,7 +126,7 @@ class PlateSpots {
         }
     }
 
-    const PlateShells &m_shells;
+    const Sheet &m_shells;
     std::vector<Spot> m_spots;
 };
 
@@ -123,7 +136,7 @@ struct PlateWorst {
     ShellForces forces;
 };
 
-void addPlateWorking(working::Working &w, const PlateShells &plate, const Spot &spot, const PlateWorst &worst,
+void addPlateWorking(working::Working &w, const Sheet &plate, const Spot &spot, const PlateWorst &worst,
                      double omega) {
     const std::string shells = "shells, averaged";
     const double t = plate.thickness;
@@ -155,10 +168,17 @@ void addPlateWorking(working::Working &w, const PlateShells &plate, const Spot &
     w.note("Within a hole's diameter of its middle the checks of bearing, pin and tear-out speak instead.");
 }
 
-void checkPlate(const CheckContext &context, const PlateShells &plate) {
-    const PlateSpots spots(context, plate);
+struct SheetWorst {
     PlateWorst worst;
-    double ladder = 0;
+    Spot spot;
+    double ladder = 0;  ///< nominal, at the rated pull
+};
+
+/// The hardest worked spot of a sheet; tells the use of all of them.
+std::optional<SheetWorst> worstOf(const CheckContext &context, const Sheet &plate) {
+    const SheetSpots spots(context, plate);
+    SheetWorst out;
+    PlateWorst &worst = out.worst;
     for (std::size_t c = 0; c < context.caseCount(); ++c) {
         const std::vector<ShellForces> means = spots.means(context.proof.solution.cases[c]);
         const double omega = context.omega(c, memberOmega);
@@ -167,22 +187,53 @@ void checkPlate(const CheckContext &context, const PlateShells &plate) {
             const double plain = plateUse(means[s], plate.thickness, spot.yield), use = omega * plain;
             context.out.shellUse[c][static_cast<std::size_t>(plate.first) + s] = static_cast<float>(use);
             if (!spot.counts) continue;
-            if (context.isLadder(c))
-                ladder = std::max(ladder, plain);
-            else if (use > worst.use)
-                worst = {use, c, s, means[s]};
+            if (context.isLadder(c)) out.ladder = std::max(out.ladder, plain);
+            if (!context.loadCase(c).ladder && use > worst.use) worst = {use, c, s, means[s]};
         }
     }
-    if (worst.use < 0) return;
-    const Spot &spot = spots.spots()[worst.spot];
-    Check check = context.begin(CheckKind::Plate, "plate/" + plate.part, plate.part,
-                                fmt::format("{}: yielding of the plate", plate.part), worst.loadCase);
-    check.demand = check.utilization = worst.use;
-    check.at = spot.at;
-    addPlateWorking(check.working, plate, spot, worst, context.omega(worst.loadCase, memberOmega));
+    if (worst.use < 0) return std::nullopt;
+    out.spot = spots.spots()[worst.spot];
+    return out;
+}
+
+void addSheetCheck(const CheckContext &context, Check check, const Sheet &sheet, const SheetWorst &found) {
+    check.demand = check.utilization = found.worst.use;
+    check.at = found.spot.at;
+    addPlateWorking(check.working, sheet, found.spot, found.worst,
+                    context.omega(found.worst.loadCase, memberOmega));
     context.add(std::move(check));
+}
+
+void checkPlate(const CheckContext &context, const PlateShells &p) {
+    const Sheet plate{p.part, p.material, p.thickness, p.first, p.count, p.axes.x, p.axes.y};
+    const auto found = worstOf(context, plate);
+    if (!found) return;
+    addSheetCheck(context,
+                  context.begin(CheckKind::Plate, "plate/" + p.part, p.part,
+                                fmt::format("{}: yielding of the plate", p.part), found->worst.loadCase),
+                  plate, *found);
     if (context.proof.duties.ladderCase >= 0)
-        context.addRung(plate.part, plate.part, ladder, "It begins to bend for good; nothing comes off.");
+        context.addRung(p.part, p.part, found->ladder, "It begins to bend for good; nothing comes off.");
+}
+
+void checkWall(const CheckContext &context, const TubeShells &w) {
+    const Sheet wall{w.part, w.bar.material, w.bar.wall, w.first, w.count, w.axes.x, std::nullopt};
+    const auto found = worstOf(context, wall);
+    if (!found) return;
+    addSheetCheck(
+        context,
+        context.begin(CheckKind::Wall,
+                      fmt::format("tubewall/{}@{:.0f}", w.part, (w.bar.stationFrom + w.bar.stationTo) / 2),
+                      w.part,
+                      fmt::format("{}: yielding of its wall, {:.0f} to {:.0f} mm along it", w.part,
+                                  w.bar.stationFrom, w.bar.stationTo),
+                      found->worst.loadCase),
+        wall, *found);
+    if (context.proof.duties.ladderCase >= 0)
+        context.addRung(
+            w.part,
+            fmt::format("wall of {} at {:.0f} mm", w.part, (found->spot.at - w.axes.origin).dot(w.axes.x)),
+            found->ladder, "The wall begins to bend for good; nothing comes off.");
 }
 
 }  // namespace
@@ -191,6 +242,7 @@ void checkPlates(const CheckContext &context) {
     const auto &idealization = context.proof.idealization;
     context.out.shellUse.assign(context.caseCount(), std::vector<float>(idealization.model.shells.size(), 0));
     for (const PlateShells &p : idealization.plates) checkPlate(context, p);
+    for (const TubeShells &w : idealization.walls) checkWall(context, w);
 }
 
 }  // namespace hefty::proof

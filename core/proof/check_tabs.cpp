@@ -55,7 +55,8 @@ void checkTab(const CheckContext &context, const armor::Anchor &anchor) {
                        "", "AISC 360-16 D5");
     check.working.note("Side pulls bend the tab; that is in the check of its plate and its weld.");
     context.add(std::move(check));
-    if (context.proof.duties.ladderCase >= 0)
+    if (const int c = context.proof.duties.ladderCase;
+        c >= 0 && context.pulledAt(static_cast<std::size_t>(c)) == &anchor)
         context.out.ladder.push_back({anchor.name, anchor.name + " at the shackle hole", strength.nominal(),
                                       "The hole pulls through; the shackle flies with the line.", true,
                                       false});

@@ -30,6 +30,9 @@ struct CheckContext {
 
     [[nodiscard]] std::size_t caseCount() const { return proof.duties.cases.size(); }
     [[nodiscard]] const LoadCase &loadCase(std::size_t c) const { return proof.duties.cases[c]; }
+    /// The tab that a ladder's case pulls at; none: the winch line.
+    [[nodiscard]] const armor::Anchor *pulledAt(std::size_t c) const;
+    /// The case that the ladder is told from.
     [[nodiscard]] bool isLadder(std::size_t c) const {
         return static_cast<int>(c) == proof.duties.ladderCase;
     }
@@ -75,6 +78,11 @@ void checkBranches(const CheckContext &context);
 void checkStability(const CheckContext &context);
 /// The throat of every seam over the pulls and the roads of its life.
 void checkFatigue(const CheckContext &context);
+/// The plates beside the toes of their welds over the same life.
+void checkToes(const CheckContext &context);
+
+/// Hinges, latches and sag of gates, shut and open.
+void checkGates(const CheckContext &context);
 
 /// What a spring carries, as a load on its `from` side at a place [N, N·mm].
 [[nodiscard]] joints::PointLoad springLoad(const Proof &proof, int spring, std::size_t loadCase,

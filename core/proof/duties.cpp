@@ -4,6 +4,7 @@
 #include <array>
 #include <cassert>
 #include <cmath>
+#include <tuple>
 
 #include <fmt/format.h>
 #include <Eigen/Eigenvalues>
@@ -22,9 +23,9 @@ struct Direction {
 
 class Expander {
   public:
-    Expander(const armor::Assembly &assembly, const stock::Stock &stock, const HouseRules &rules,
-             Idealization &idealization)
-        : m_assembly(assembly), m_stock(stock), m_rules(rules), m_model(idealization) {}
+    Expander(const armor::Assembly &assembly, const rig::RigGeometry &rig, const stock::Stock &stock,
+             const HouseRules &rules, Idealization &idealization)
+        : m_assembly(assembly), m_rig(rig), m_stock(stock), m_rules(rules), m_model(idealization) {}
 
     Duties run() {
         addGravityOnly();
@@ -33,7 +34,12 @@ class Expander {
             addDoubleLine();
         }
         addRecovery();
+        for (const armor::Anchor &a : m_assembly.anchors) addSnatch(a);
         for (std::size_t i = 0; i < m_model.stepNodes.size(); ++i) addStep(i);
+        for (std::size_t i = 0; i < m_model.jackNodes.size(); ++i) addJack(i);
+        for (std::size_t i = 0; i < m_model.groundNodes.size(); ++i) addGround(i);
+        if (!m_assembly.wheels.empty()) addCarrier();
+        if (m_model.couplingNode >= 0) addTowing();
         return std::move(m_out);
     }
 
@@ -130,13 +136,7 @@ class Expander {
                                     {},
                                     0});
         applyLine(survival, m_stock.rope(w.rope)->breakingStrength, Vec3::UnitX(), 0);
-        m_out.ladderCase = begin({"ladder",
-                                  "ladder",
-                                  "Rated winch pull straight ahead, weight left out",
-                                  DutyClass::Working,
-                                  {},
-                                  0},
-                                 false);
+        m_out.ladderCase = beginLadder("ladder", "Rated winch pull straight ahead, weight left out");
         applyLine(m_out.ladderCase, rated, Vec3::UnitX(), 0);
     }
 
@@ -181,6 +181,32 @@ class Expander {
             }
         }
         addBridle();
+        addRecoveryLadders();
+    }
+
+    int beginLadder(std::string id, std::string title) {
+        return begin({std::move(id), "ladder", std::move(title), DutyClass::Working, {}, 0, true}, false);
+    }
+
+    /// One for every kind of tab: those that only differ in their side are alike.
+    void addRecoveryLadders() {
+        for (std::size_t i = 0; i < m_assembly.anchors.size(); ++i) {
+            const armor::Anchor &a = m_assembly.anchors[i];
+            const stock::Shackle *shackle = m_stock.shackle(a.shackle);
+            const bool again = std::any_of(m_assembly.anchors.begin(),
+                                           m_assembly.anchors.begin() + static_cast<std::ptrdiff_t>(i),
+                                           [&](const armor::Anchor &o) {
+                                               return o.hole.cwiseAbs().isApprox(a.hole.cwiseAbs(), 1e-9) &&
+                                                      o.thickness == a.thickness && o.shackle == a.shackle;
+                                           });
+            if (!shackle || !canPull(a) || again) continue;
+            const int c =
+                beginLadder("ladder/" + a.name,
+                            fmt::format("Working load of the shackle at {}, weight left out", a.name));
+            pullAnchor(c, a, a.forward * shackle->workingLoad);
+            m_out.cases.back().linePull = shackle->workingLoad;
+            m_out.otherLadders.push_back(c);
+        }
     }
 
     void addBridle() {
@@ -215,7 +241,143 @@ class Expander {
         push(c, m_model.stepNodes[i], s.at, Vec3(0, 0, -m_rules.stepLoad), s.at);
     }
 
+    void addSnatch(const armor::Anchor &a) {
+        const stock::Rope *rope = m_stock.rope(a.snatchRope);
+        const stock::Shackle *shackle = m_stock.shackle(a.shackle);
+        if (!rope || !shackle || !canPull(a) || !(m_rules.snatchSpeed > 0)) return;
+        const double pull = std::min(rope->snatchForce(m_rig.frontMass + m_rig.rearMass, m_rules.snatchSpeed),
+                                     shackle->breakingStrength);
+        const double s = m_rules.recoverySide;
+        for (const Direction &d : {Direction{"straight", "straight ahead", 0, 0},
+                                   {"left", "to the left", s, 0},
+                                   {"right", "to the right", -s, 0}}) {
+            const int c =
+                beginWorking(fmt::format("snatch/{}/{}", a.name, d.id), "snatch",
+                             fmt::format("Snatched by the recovery rope at {} {}", a.name, d.title));
+            pullAnchor(c, a, lineDirection(d.side, d.lift) * pull);
+            m_out.cases.back().linePull = pull;
+        }
+    }
+
+    int beginWorking(std::string id, std::string duty, std::string title) {
+        return begin({std::move(id), std::move(duty), std::move(title), DutyClass::Working, {}, 0});
+    }
+    int beginSurvival(std::string id, std::string duty, std::string title) {
+        return begin({std::move(id), std::move(duty), std::move(title), DutyClass::Survival, {}, 0});
+    }
+
+    void addJack(std::size_t i) {
+        if (m_model.jackNodes[i] < 0) return;
+        const armor::JackPoint &j = m_assembly.jacks[i];
+        const double lift = m_rules.jackFactor *
+                            weightOnSpot(m_rig, j.front ? armor::Share::Front : armor::Share::Rear, m_rules);
+        for (const auto &[id, title, side] :
+             {std::tuple("straight", "", 0.0), std::tuple("left", ", leaning left", 1.0),
+              std::tuple("right", ", leaning right", -1.0)}) {
+            const int c = beginWorking(fmt::format("jack/{}/{}", j.id, id), "jack", j.name + title);
+            push(c, m_model.jackNodes[i], j.at, Vec3(0, side * m_rules.jackSide * lift, lift), j.at);
+        }
+    }
+
+    void addGround(std::size_t i) {
+        if (m_model.groundNodes[i] < 0) return;
+        const armor::GroundSpot &g = m_assembly.grounds[i];
+        switch (g.kind) {
+            case armor::GroundSpot::Kind::Rock:
+                return addRock(i, g);
+            case armor::GroundSpot::Kind::Patch:
+                return addSkid(i, g);
+            case armor::GroundSpot::Kind::Lip:
+                return addLip(i, g);
+        }
+    }
+
+    /// The vehicle comes down on it, and slides off it to a side or goes on forward.
+    void addRock(std::size_t i, const armor::GroundSpot &g) {
+        const double weight = m_rules.rockFactor * weightOnSpot(m_rig, g.share, m_rules);
+        const double drag = m_rules.rockFriction * weight;
+        for (const auto &[id, title, along] : {std::tuple("ahead", "going ahead", Vec3(-1, 0, 0)),
+                                               std::tuple("left", "sliding right", Vec3(0, 1, 0)),
+                                               std::tuple("right", "sliding left", Vec3(0, -1, 0))}) {
+            const int c = beginSurvival(fmt::format("rock/{}/{}", g.id, id), "rock",
+                                        fmt::format("{}, {}", g.name, title));
+            push(c, m_model.groundNodes[i], g.at, g.push * weight + along * drag, g.at);
+        }
+    }
+
+    void addSkid(std::size_t i, const armor::GroundSpot &g) {
+        const double weight = weightOnSpot(m_rig, g.share, m_rules), drag = m_rules.skidFriction * weight;
+        for (const auto &[id, title, along] :
+             {std::tuple("ahead", "going ahead", -1.0), std::tuple("back", "going back", 1.0)}) {
+            const int c = beginWorking(fmt::format("skid/{}/{}", g.id, id), "skid",
+                                       fmt::format("{}, {}", g.name, title));
+            push(c, m_model.groundNodes[i], g.at, g.push * weight + Vec3(along * drag, 0, 0), g.at);
+        }
+    }
+
+    /// The whole weight drags at the edge.
+    void addLip(std::size_t i, const armor::GroundSpot &g) {
+        const double weight = (m_rig.frontMass + m_rig.rearMass) * standardGravity;
+        const int c = beginSurvival("lip/" + g.id, "lip", g.name);
+        push(c, m_model.groundNodes[i], g.at, g.push * (m_rules.skidFriction * weight), g.at);
+    }
+
+    void addCarrier() {
+        const HouseRules &r = m_rules;
+        const std::array<std::tuple<const char *, const char *, Vec3>, 6> shakes{
+            {{"down", "down", Vec3(0, 0, -r.wheelDown)},
+             {"up", "up", Vec3(0, 0, r.wheelUp)},
+             {"ahead", "ahead, braking", Vec3(r.wheelAlong, 0, -1)},
+             {"back", "back", Vec3(-r.wheelAlong, 0, -1)},
+             {"left", "to the left", Vec3(0, r.wheelSide, -1)},
+             {"right", "to the right", Vec3(0, -r.wheelSide, -1)}}};
+        for (const auto &[id, title, g] : shakes) {
+            const int c = begin({fmt::format("carrier/{}", id),
+                                 "carrier",
+                                 fmt::format("Carried wheel thrown {}", title),
+                                 DutyClass::Working,
+                                 {},
+                                 0},
+                                false);
+            m_model.model.accelerations.push_back({c, g * standardGravity});
+            for (const armor::CarriedWheel &w : m_assembly.wheels)
+                m_out.cases.back().arrows.push_back({w.center, g * (standardGravity * w.mass)});
+        }
+        for (std::size_t i = 0; i < m_assembly.wheels.size(); ++i) {
+            if (m_model.wheelNodes[i] < 0) continue;
+            const armor::CarriedWheel &w = m_assembly.wheels[i];
+            // On the rim of the wheel, on its far side from the hub's part, left and right.
+            const Vec3 axle =
+                (w.center - w.hub).norm() > 1 ? Vec3((w.center - w.hub).normalized()) : Vec3::UnitX();
+            const Vec3 across =
+                std::abs(axle.z()) < 0.9 ? Vec3(Vec3::UnitZ().cross(axle).normalized()) : Vec3::UnitY();
+            for (const auto &[id, side] : {std::pair("left", 1.0), std::pair("right", -1.0)}) {
+                const Vec3 at = w.center + across * ((across.y() >= 0 ? side : -side) * w.radius);
+                const int c = beginWorking(fmt::format("carrier/hang{}-{}", i, id), "carrier",
+                                           fmt::format("Someone hanging on the {} of the carried wheel", id));
+                push(c, m_model.wheelNodes[i], at, Vec3(0, 0, -r.hangLoad), at);
+            }
+        }
+    }
+
+    void addTowing() {
+        const armor::Coupling &k = *m_assembly.coupling;
+        const double T = m_rig.grossLimit > 0 ? m_rig.grossLimit : m_rig.frontMass + m_rig.rearMass,
+                     R = k.ratedMass;
+        const double D = standardGravity * T * R / (T + R);
+        const double nose = m_rules.noseShare * R * standardGravity;
+        for (const auto &[id, title, along] :
+             {std::tuple("pull", "pulling", -1.0), std::tuple("push", "pushing", 1.0)})
+            for (const auto &[up, lift] :
+                 {std::pair("down", -m_rules.noseFactor), std::pair("up", m_rules.noseFactor - 2)}) {
+                const int c = beginWorking(fmt::format("towing/{}-{}", id, up), "towing",
+                                           fmt::format("Trailer {}, its nose bouncing {}", title, up));
+                push(c, m_model.couplingNode, k.at, Vec3(along * D, 0, lift * nose), k.at);
+            }
+    }
+
     const armor::Assembly &m_assembly;
+    const rig::RigGeometry &m_rig;
     const stock::Stock &m_stock;
     const HouseRules &m_rules;
     Idealization &m_model;
@@ -272,9 +434,16 @@ Vec3 lineDirection(double side, double lift) {
     return {std::cos(lift) * std::cos(side), std::cos(lift) * std::sin(side), std::sin(lift)};
 }
 
-Duties expandDuties(const armor::Assembly &assembly, const stock::Stock &stock, const HouseRules &rules,
-                    Idealization &idealization) {
-    return Expander(assembly, stock, rules, idealization).run();
+double weightOnSpot(const rig::RigGeometry &rig, armor::Share share, const HouseRules &rules) {
+    const double mass = share == armor::Share::Front  ? rig.frontMass
+                        : share == armor::Share::Rear ? rig.rearMass
+                                                      : rig.frontMass + rig.rearMass;
+    return rules.oneSide * mass * standardGravity;
+}
+
+Duties expandDuties(const armor::Assembly &assembly, const rig::RigGeometry &rig, const stock::Stock &stock,
+                    const HouseRules &rules, Idealization &idealization) {
+    return Expander(assembly, rig, stock, rules, idealization).run();
 }
 
 }  // namespace hefty::proof

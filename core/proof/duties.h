@@ -21,17 +21,20 @@ struct LoadArrow {
 /// One load vector of a duty; a case of the frame model.
 struct LoadCase {
     std::string id;    ///< "winch/left-up/rope-right"
-    std::string duty;  ///< "winch", "double-line", "recovery", "step", "gravity", "ladder"
+    std::string duty;  ///< "winch", "double-line", "recovery", "snatch", "step", "gravity", "ladder", "jack",
+                       ///< "rock", "skid", "lip", "carrier", "towing"
     std::string title;
     DutyClass dutyClass = DutyClass::Working;
     std::vector<LoadArrow> arrows;
     double linePull = 0;  ///< N, where there is a line
+    bool ladder = false;  ///< not a duty: a pull without weight, from which a ladder is told
 };
 
 /// What is to be proved, expanded over directions and places.
 struct Duties {
     std::vector<LoadCase> cases;
-    int ladderCase = -1;  ///< the winch's rated pull straight ahead, without weight
+    int ladderCase = -1;            ///< the winch's rated pull straight ahead, without weight
+    std::vector<int> otherLadders;  ///< the shackle's working load straight ahead, at one of like tabs each
 };
 
 /// Adds every load case to the model of the idealization.
@@ -40,10 +43,21 @@ struct Duties {
 ///   double line: T at the winch and T at a tab, straight
 ///   recovery: working load of the shackle at each tab, straight, and at the corners of its cone; a
 ///     bridle on both tabs, P/(2 cos b) a leg
+///   snatch: a stretching rope stops the vehicle at the closing speed, straight and to both sides; not
+///     above what rope or shackle breaks at
 ///   step, gravity; survival: the rope's breaking strength straight ahead
+///   jack: the axle's share and a quarter, straight and to the sides
+///   rock (survival): the weight on one spot times the impact factor, with friction aft and to both sides
+///   skid: the weight on one spot on a patch, with friction fore and aft; a lip catches it (survival)
+///   carrier: house accelerations on the piece and what it carries; someone hanging on the wheel
+///   towing: D = g T R/(T + R) fore and aft (UN Regulation 55), the nose's share over bumps
 /// @source docs/methods.md, "Duties"
-[[nodiscard]] Duties expandDuties(const armor::Assembly &assembly, const stock::Stock &stock,
-                                  const HouseRules &rules, Idealization &idealization);
+[[nodiscard]] Duties expandDuties(const armor::Assembly &assembly, const rig::RigGeometry &rig,
+                                  const stock::Stock &stock, const HouseRules &rules,
+                                  Idealization &idealization);
+
+/// Weight that a share of the vehicle brings to one spot by the house rules [N].
+[[nodiscard]] double weightOnSpot(const rig::RigGeometry &rig, armor::Share share, const HouseRules &rules);
 
 /// A pull at the middle of a hole as forces on the nodes of its rim that hold the same balance: in the plane
 /// of the hole on the side that the pin bears on, growing as the cosine does; across it on all of the rim.

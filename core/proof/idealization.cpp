@@ -1,11 +1,13 @@
 #include "core/proof/idealization.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include <fmt/format.h>
 
 #include "core/proof/plate_nets.h"
+#include "core/proof/tube_nets.h"
 #include "core/proof/ways.h"
 
 namespace hefty::proof {
@@ -13,8 +15,10 @@ namespace {
 
 using mechanics::Matrix6;
 
-constexpr double mergeStrips = 1.0;  // mm: stops nearer than this share a node
-constexpr double mergeShells = 5.0;  // mm: with seams in stretches there are many more
+constexpr double mergeStrips = 1.0;      // mm: stops nearer than this share a node
+constexpr double bearingStep = 60;       // mm: between the places where a line bears
+constexpr double holderStiffness = 1e9;  // N·mm/rad: a pin that holds a gate open, some 100 mm from its axis
+constexpr double mergeShells = 5.0;      // mm: with seams in stretches there are many more
 
 /// Meshes by their plates' shapes, for every piece and thread: what does not change is not meshed again.
 mesh::MeshCache &meshes() {
@@ -37,7 +41,8 @@ class Idealizer {
     }
 
     Result<Idealization> run() {
-        m_ways.addTubes(m_in);
+        if (m_out.detail == Detail::Halved) m_tubes = TubeNets::make(m_in, m_size, m_out);
+        m_ways.addTubes(m_in, m_tubes.cuts());
         if (m_out.detail != Detail::Strips) {
             auto nets = PlateNets::make(m_in, m_size, meshes(), m_out);
             if (!nets) return tl::unexpected(nets.error());
@@ -48,13 +53,17 @@ class Idealizer {
         for (std::size_t w = 0; w < m_in.welds.size(); ++w) planWeld(static_cast<int>(w));
         planBolts();
         planLoadPoints();
+        if (auto r = checkGates(); !r) return tl::unexpected(r.error());
         m_ways.makeNodes();
         m_ways.makeBars();
+        m_ways.bindCuts(m_tubes.cuts());
         tieWelds();
         tieStretches();
         tieMounts();
         tieWinch();
         placeLoads();
+        placeBearings();
+        hangGates();
         placeMasses();
         if (m_out.mountSprings.empty())
             return fail(ProblemKind::Undetermined, "Nothing bolts this piece to the vehicle.", "mounts",
@@ -83,16 +92,29 @@ class Idealizer {
     };
 
     void sayWhatIsAssumed() {
-        m_out.assumptions = {
-            "The frame rails are followed to their first crossmember and taken as held fast there.",
-            m_out.detail == Detail::Strips ? "Plates are idealized as bars along their main ways; stresses "
-                                             "beside holes and corners are not "
-                                             "resolved."
-                                           : "Plates are idealized as flat shells, tubes as beams: the give "
-                                             "of a tube's wall under a plate is "
-                                             "left to the check of the wall.",
-            "Bolts are taken as tight: the faces that they clamp stay together.",
-            "Welds are taken as sound, full-sized and of the filler named."};
+        auto &list = m_out.assumptions;
+        list.emplace_back(
+            "The frame rails are followed to their first crossmember and taken as held fast there.");
+        if (m_out.detail == Detail::Strips)
+            list.emplace_back(
+                "Plates are idealized as bars along their main ways; stresses beside holes and corners are "
+                "not "
+                "resolved.");
+        else if (m_out.walls.empty())
+            list.emplace_back(
+                "Plates are idealized as flat shells, tubes as beams: the give of a tube's wall under a "
+                "plate is "
+                "left to the check of the wall.");
+        else
+            list.emplace_back(
+                "Plates are idealized as flat shells, and so are the walls of a tube where a plate goes "
+                "through "
+                "them, with sharp corners; tubes elsewhere as beams.");
+        list.emplace_back("Bolts are taken as tight: the faces that they clamp stay together.");
+        if (!m_in.bearings.empty()) list.emplace_back("The body behind a bearing line is taken as rigid.");
+        if (!m_in.gates.empty())
+            list.emplace_back("Bearings of a gate have no play; its latch holds it every way.");
+        list.emplace_back("Welds are taken as sound, full-sized and of the filler named.");
     }
 
     /// Cuts the lines of a contact into pieces along a direction.
@@ -118,7 +140,7 @@ class Idealizer {
     void planWeld(int weld) {
         const armor::WeldJoint &joint = m_in.welds[static_cast<std::size_t>(weld)];
         if (!carries(joint.a) || !carries(joint.b)) return;
-        if (m_nets.has(joint.a) || m_nets.has(joint.b)) return planStretches(weld);
+        if (m_nets.has(joint.a) || m_nets.has(joint.b) || meetsWalls(joint)) return planStretches(weld);
         for (std::size_t c = 0; c < joint.contacts.size(); ++c) {
             const armor::Contact &contact = joint.contacts[c];
             const armor::WeldLine *longest = &contact.lines.front();
@@ -157,9 +179,25 @@ class Idealizer {
             {weld, contact, std::move(lines), at, m_ways.attach(joint.a, at), m_ways.attach(joint.b, at)});
     }
 
+    /// True if a line of the weld lies where a tube is shells.
+    [[nodiscard]] bool meetsWalls(const armor::WeldJoint &joint) const {
+        for (const armor::Contact &c : joint.contacts)
+            for (const armor::WeldLine &l : c.lines)
+                for (const std::string &part : {joint.a, joint.b})
+                    if (m_tubes.has(part, (l.from + l.to) / 2)) return true;
+        return false;
+    }
+
+    [[nodiscard]] bool meshed(const std::string &part, const Vec3 &at) const {
+        return m_nets.has(part) || m_tubes.has(part, at);
+    }
+    /// @pre meshed(part, at)
+    [[nodiscard]] std::vector<mechanics::TieEnd> endsAt(const std::string &part, const Vec3 &at) const {
+        return m_nets.has(part) ? m_nets.ends(part, at) : m_tubes.ends(part, at);
+    }
     [[nodiscard]] bool carries(const std::string &part) const { return m_ways.has(part) || m_nets.has(part); }
     int stopOn(const std::string &part, const Vec3 &at) {
-        return m_nets.has(part) ? -1 : m_ways.attach(part, at);
+        return meshed(part, at) ? -1 : m_ways.attach(part, at);
     }
     Seat seatOn(const std::string &part, const Vec3 &at) { return {part, at, stopOn(part, at)}; }
 
@@ -187,20 +225,40 @@ class Idealizer {
         for (const armor::Anchor &a : m_in.anchors) m_anchorSeats.push_back(seatOn(a.name, a.hole));
         for (const armor::StepSpot &s : m_in.steps) m_stepSeats.push_back(seatOn(s.part, s.at));
         for (const armor::StrikeSpot &s : m_in.strikes) m_strikeSeats.push_back(seatOn(s.part, s.at));
+        for (const armor::JackPoint &j : m_in.jacks) m_jackSeats.push_back(seatOn(j.part, j.at));
+        for (const armor::GroundSpot &g : m_in.grounds) m_groundSeats.push_back(seatOn(g.part, g.at));
+        for (const armor::CarriedWheel &w : m_in.wheels) m_wheelSeats.push_back(seatOn(w.part, w.hub));
+        if (m_in.coupling) m_couplingSeat = seatOn(m_in.coupling->part, m_in.coupling->at);
+        for (const armor::LineBearing &b : m_in.bearings) {
+            std::vector<Seat> seats;
+            for (const Stretch &s : stretches({b.from, b.to}, bearingStep))
+                seats.push_back(seatOn(b.part, s.at));
+            m_bearingSeats.push_back(std::move(seats));
+        }
+        for (const armor::Gate &g : m_in.gates) {
+            const Vec3 along = (g.high - g.low).normalized();
+            m_gateSeats.push_back({seatOn(g.post, g.low - along * g.spindleRoot), seatOn(g.arm, g.low),
+                                   seatOn(g.arm, g.high), seatOn(g.latched, g.latch),
+                                   g.keeper.empty() ? Seat{} : seatOn(g.keeper, g.latch)});
+        }
     }
-    [[nodiscard]] bool isThere(const Seat &s) const { return s.stop >= 0 || m_nets.has(s.part); }
+    [[nodiscard]] bool isThere(const Seat &s) const { return s.stop >= 0 || meshed(s.part, s.at); }
 
     /// A node at a place that moves with the part there: with the node of its way, with the rim of the hole
     /// that is there, or with the shell around it.
     int seatNode(const Seat &s, const std::string &id, const Vec3 &at) {
         if (s.stop >= 0) return arm(m_out, m_ways.nodeOf(s.stop), id, at);
-        std::vector<int> around = m_nets.rim(s.part, at);
+        std::vector<int> around;
+        if (m_nets.has(s.part)) around = m_nets.rim(s.part, at);
         if (around.empty())
-            for (const mechanics::TieEnd &e : m_nets.ends(s.part, at)) around.push_back(e.node);
+            for (const mechanics::TieEnd &e : endsAt(s.part, s.at)) around.push_back(e.node);
         const int node = newNode(m_out, id, at);
         m_out.model.rigidLinks.push_back({node, std::move(around)});
         return node;
     }
+
+    /// -1 for a place on a part that does not carry.
+    int nodeIfThere(const Seat &s, const std::string &id) { return isThere(s) ? seatNode(s, id, s.at) : -1; }
 
     static void addPoint(Matrix6 &k, const Vec3 &r, const Vec3 &stiffness) {
         Eigen::Matrix<double, 3, 6> b = Eigen::Matrix<double, 3, 6>::Zero();
@@ -239,7 +297,7 @@ class Idealizer {
         for (const PlannedStretch &p : m_stretches) {
             const armor::WeldJoint &joint = m_in.welds[static_cast<std::size_t>(p.weld)];
             const auto ends = [&](const std::string &part, int stop) {
-                return stop < 0 ? m_nets.ends(part, p.stretch.at)
+                return stop < 0 ? endsAt(part, p.stretch.at)
                                 : std::vector<mechanics::TieEnd>{{m_ways.nodeOf(stop), 1}};
             };
             const auto tie = static_cast<int>(m_out.model.ties.size());
@@ -352,6 +410,101 @@ class Idealizer {
         for (std::size_t i = 0; i < m_in.strikes.size(); ++i)
             m_out.strikeNodes.push_back(
                 seatNode(m_strikeSeats[i], "strike." + m_in.strikes[i].id, m_in.strikes[i].at));
+        for (std::size_t i = 0; i < m_in.jacks.size(); ++i)
+            m_out.jackNodes.push_back(nodeIfThere(m_jackSeats[i], "jack." + m_in.jacks[i].id));
+        for (std::size_t i = 0; i < m_in.grounds.size(); ++i)
+            m_out.groundNodes.push_back(nodeIfThere(m_groundSeats[i], "ground." + m_in.grounds[i].id));
+        for (std::size_t i = 0; i < m_in.wheels.size(); ++i) {
+            const int hub = nodeIfThere(m_wheelSeats[i], fmt::format("hub{}", i));
+            m_out.wheelNodes.push_back(
+                hub < 0 ? hub : arm(m_out, hub, fmt::format("wheel{}", i), m_in.wheels[i].center));
+        }
+        if (m_in.coupling) m_out.couplingNode = nodeIfThere(m_couplingSeat, "coupling");
+    }
+
+    Result<bool> checkGates() const {
+        for (std::size_t i = 0; i < m_in.gates.size(); ++i) {
+            const armor::Gate &g = m_in.gates[i];
+            if (!((g.high - g.low).norm() > 1) || !(g.spindle > 0) || !(g.spindleRoot > 0))
+                return fail(ProblemKind::BadInput, "The spindle of a gate has no length or no thickness.",
+                            g.name, "Set its two bearings apart and give its diameter.");
+            for (std::size_t s = 0; s < (g.keeper.empty() ? 4U : 5U); ++s)
+                if (!isThere(m_gateSeats[i][s]))
+                    return fail(ProblemKind::BadInput,
+                                fmt::format("The gate hangs on \"{}\", which carries nothing.",
+                                            m_gateSeats[i][s].part),
+                                g.name, "Hang it on a tube, or on a plate that carries.");
+        }
+        return true;
+    }
+
+    /// The body behind a line is taken as rigid, what lies between as the stiffness that is given.
+    void placeBearings() {
+        for (std::size_t b = 0; b < m_in.bearings.size(); ++b) {
+            const armor::LineBearing &line = m_in.bearings[b];
+            for (std::size_t i = 0; i < m_bearingSeats[b].size(); ++i) {
+                const Seat &seat = m_bearingSeats[b][i];
+                if (!isThere(seat)) continue;
+                const std::string id = fmt::format("{}#{}", line.name, i);
+                m_out.model.contacts.push_back({id, seatNode(seat, id, seat.at), -1, line.push,
+                                                line.stiffness * (line.to - line.from).norm() /
+                                                    static_cast<double>(m_bearingSeats[b].size()),
+                                                0});
+            }
+        }
+    }
+
+    /// Stiff across an axis; along it as far as `along` says, about it as `about` does.
+    static Matrix6 bearing(const Vec3 &axis, double across, double along, double about) {
+        const Eigen::Matrix3d onAxis = axis * axis.transpose();
+        Matrix6 k = Matrix6::Zero();
+        k.topLeftCorner<3, 3>() = across * (Eigen::Matrix3d::Identity() - onAxis) + along * onAxis;
+        k.bottomRightCorner<3, 3>() = about * onAxis;
+        return k;
+    }
+
+    /// The spindle as a beam from where it is held through both bearings; the arm bears on it.
+    void hangGates() {
+        for (std::size_t i = 0; i < m_in.gates.size(); ++i) {
+            const armor::Gate &g = m_in.gates[i];
+            const std::array<Seat, 5> &seats = m_gateSeats[i];
+            const Vec3 axis = (g.high - g.low).normalized(), root = g.low - axis * g.spindleRoot;
+            const Vec3 up = std::abs(axis.z()) < 0.9 ? Vec3::UnitZ() : Vec3::UnitX();
+            Bar bar;
+            bar.part = g.name + ".spindle";
+            bar.shape = stock::SectionShape::RoundTube;
+            bar.material = g.spindleMaterial;
+            bar.height = bar.width = g.spindle;
+            bar.wall = g.spindle / 2;
+            bar.properties = stock::roundProperties(g.spindle);
+            bar.unbraced = (g.high - root).norm();
+            bar.stationTo = g.spindleRoot;
+            const int held = seatNode(seats[0], g.name + ".root", root);
+            const int low = newNode(m_out, g.name + ".low", g.low),
+                      high = newNode(m_out, g.name + ".high", g.high);
+            GateSprings springs;
+            springs.root = pushBeam(m_out, bar, held, low, up, g.spindleMaterial);
+            bar.stationFrom = bar.stationTo;
+            bar.stationTo = bar.unbraced;
+            pushBeam(m_out, bar, low, high, up, g.spindleMaterial);
+            const int armLow = seatNode(seats[1], g.name + ".arm.low", g.low);
+            springs.lower = addSpring(g.name + ".lower", low, armLow,
+                                      bearing(axis, boltShearStiffness, boltAxialStiffness, 0));
+            springs.upper =
+                addSpring(g.name + ".upper", high, seatNode(seats[2], g.name + ".arm.high", g.high),
+                          bearing(axis, boltShearStiffness, 0, 0));
+            springs.latchPlace = seatNode(seats[3], g.name + ".latched", g.latch);
+            if (g.keeper.empty()) {
+                springs.holder =
+                    addSpring(g.name + ".holder", low, armLow, bearing(axis, 0, 0, holderStiffness));
+            } else {
+                Matrix6 k = Matrix6::Zero();
+                k.diagonal().head<3>().setConstant(boltShearStiffness);
+                springs.latch = addSpring(g.name + ".latch", seatNode(seats[4], g.name + ".keeper", g.latch),
+                                          springs.latchPlace, k);
+            }
+            m_out.gates.push_back(springs);
+        }
     }
 
     void placeMasses() {
@@ -368,6 +521,9 @@ class Idealizer {
             const int node = b.kind == "fairlead" ? m_out.fairleadNode : m_out.drumNode;
             if (node >= 0) m_out.model.masses.push_back({node, b.mass});
         }
+        for (std::size_t i = 0; i < m_in.wheels.size(); ++i)
+            if (m_out.wheelNodes[i] >= 0)
+                m_out.model.masses.push_back({m_out.wheelNodes[i], m_in.wheels[i].mass});
     }
 
     const Assembly &m_in;
@@ -377,9 +533,14 @@ class Idealizer {
     Idealization m_out;
     Ways m_ways;
     PlateNets m_nets;
+    TubeNets m_tubes;
     std::vector<PlannedPiece> m_pieces;
     std::vector<PlannedStretch> m_stretches;
-    std::vector<Seat> m_mountSeats, m_anchorSeats, m_stepSeats, m_strikeSeats;
+    std::vector<Seat> m_mountSeats, m_anchorSeats, m_stepSeats, m_strikeSeats, m_jackSeats, m_groundSeats,
+        m_wheelSeats;
+    Seat m_couplingSeat;
+    std::vector<std::vector<Seat>> m_bearingSeats;
+    std::vector<std::array<Seat, 5>> m_gateSeats;  ///< root, lower and upper bearing, latched, keeper
     std::vector<std::vector<Seat>> m_footSeats;
     Seat m_fairleadSeat;
 };

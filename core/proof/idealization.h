@@ -41,7 +41,8 @@ struct WeldPiece {
 enum class Detail {
     Strips,  ///< as bars along their strips: quick, while a hand moves
     Shells,  ///< as nets of shells, their welds as ties along the seams
-    Halved,  ///< the same, and proved again with shells of half the size to see what that moves
+    Halved,  ///< the same, tubes too where a plate goes through their wall, and proved again with shells of
+             ///< half the size to see what that moves
 };
 
 /// A plate as a net of shells.
@@ -53,10 +54,37 @@ struct PlateShells {
     int first = 0, count = 0;  ///< of the model's shells
 };
 
+/// A cut across a tube of shells.
+struct WallRing {
+    double station = 0;  ///< mm
+    std::vector<int> nodes;
+    std::vector<int> shells;  ///< of the model, that end in it, seen along the tube
+};
+
+/// A stretch of a tube whose walls are shells, as something goes through them.
+struct TubeShells {
+    std::string part;
+    double from = 0, to = 0;   ///< stations, mm
+    Bar bar;                   ///< what it is as a whole
+    armor::Axes axes;          ///< of the tube
+    int first = 0, count = 0;  ///< of the model's shells
+    std::vector<WallRing> rings;
+};
+
 /// The rim of a hole that something pulls at.
 struct Rim {
     Vec3 center = Vec3::Zero();
     std::vector<int> nodes;
+};
+
+/// What a gate hangs on and is held by.
+struct GateSprings {
+    int lower = -1, upper = -1;  ///< springs of the bearings, from the spindle to the arm; the lower one
+                                 ///< bears along the axis too
+    int latch = -1;              ///< from keeper to gate; -1: open
+    int holder = -1;             ///< keeps an open gate from swinging, about the axis; -1: shut
+    int latchPlace = -1;         ///< node of the gate at its latch
+    int root = -1;               ///< beam of the spindle that is held in the post
 };
 
 /// A structure of bars and springs made from an assembly, with the way back to its parts.
@@ -65,15 +93,19 @@ struct Idealization {
     std::vector<Bar> bars;  ///< per beam of the model
     Detail detail = Detail::Strips;
     std::vector<PlateShells> plates;  ///< none if plates are strips
+    std::vector<TubeShells> walls;    ///< with Detail::Halved
     std::vector<WeldPiece> weldPieces;
     std::vector<std::vector<int>> mountSprings;  ///< per mount: one for all bolts, or one a bolt
     std::vector<int> railBeams;                  ///< per mount: the stub of the frame rail it is bolted to
     std::vector<std::vector<int>> footSprings;   ///< per bolt joint of Assembly::feet, per bolt
     int drumNode = -1, fairleadNode = -1;
-    std::map<std::string, int> anchorNodes;  ///< by tab; a tab of shells has a rim instead
-    std::map<std::string, Rim> anchorRims;   ///< by tab
-    std::vector<int> stepNodes;              ///< per step spot
-    std::vector<int> strikeNodes;            ///< per strike spot
+    std::map<std::string, int> anchorNodes;               ///< by tab; a tab of shells has a rim instead
+    std::map<std::string, Rim> anchorRims;                ///< by tab
+    std::vector<int> stepNodes;                           ///< per step spot
+    std::vector<int> strikeNodes;                         ///< per strike spot
+    std::vector<int> jackNodes, groundNodes, wheelNodes;  ///< per place of the assembly
+    int couplingNode = -1;
+    std::vector<GateSprings> gates;  ///< per gate of the assembly
     std::vector<std::string> assumptions;
 };
 

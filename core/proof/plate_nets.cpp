@@ -93,9 +93,13 @@ mesh::PlateShape shapeOf(const armor::Assembly &assembly, const armor::PlatePart
     for (const armor::Hole &h : plate.holes) {
         // One that runs out of the plate is left to the check of its bearing, which says so.
         const double edge = h.diameter * size.share;
-        if (!shape::inside(plate.outline, h.at) || fromEdge(plate, h.at) < h.diameter / 2 + leastLigament)
-            continue;
-        out.holes.push_back(mesh::roundHole(h.at, h.diameter, edge));
+        const Vec2 ends[] = {h.at + h.slotAlong * (h.slot / 2), h.at - h.slotAlong * (h.slot / 2)};
+        const bool runsOut = std::any_of(std::begin(ends), std::end(ends), [&](const Vec2 &at) {
+            return !shape::inside(plate.outline, at) || fromEdge(plate, at) < h.diameter / 2 + leastLigament;
+        });
+        if (runsOut) continue;
+        out.holes.push_back(h.slot > 0 ? mesh::slotHole(h.at, h.diameter, h.slot, h.slotAlong, edge)
+                                       : mesh::roundHole(h.at, h.diameter, edge));
         out.fine.push_back({h.at, h.diameter / 2, edge});
     }
     for (const Seam &s : seamsOf(assembly, plate, size.seam / 2)) {
@@ -215,7 +219,10 @@ std::vector<int> PlateNets::rim(const std::string &part, const Vec3 &at) const {
     for (const armor::Hole &h : n.plate->holes) {
         if ((h.at - p).norm() > 0.5) continue;
         for (std::size_t i = 0; i < n.mesh->nodes.size(); ++i) {
-            const double r = (n.mesh->nodes[i] - h.at).norm() / (h.diameter / 2);
+            // The line between the middles of a slot's half circles, or the middle of a round hole.
+            const Vec2 away = n.mesh->nodes[i] - h.at;
+            const double on = std::clamp(away.dot(h.slotAlong), -h.slot / 2, h.slot / 2);
+            const double r = (away - h.slotAlong * on).norm() / (h.diameter / 2);
             // A regular polygon of the circle's area stands a little in and out of it.
             if (r > 0.9 && r < 1.06) out.push_back(n.firstNode + static_cast<int>(i));
         }

@@ -5,25 +5,39 @@
 #include <cmath>
 #include <iterator>
 #include <map>
+#include <set>
 
 #include <fmt/format.h>
 #include <tbb/parallel_for.h>
 
+#include "core/mechanics/case_subset.h"
 #include "core/proof/checker.h"
+#include "core/proof/wall_rings.h"
 
 namespace hefty::proof {
 namespace {
 
+void addShackleRung(const CheckContext &context, const std::string &id) {
+    if (const stock::Shackle *s = context.stock.shackle(id))
+        context.out.ladder.push_back({"shackle", s->name, s->breakingStrength,
+                                      "The shackle breaks and flies with the rope.", true, true});
+}
+
 void addBoughtRungs(const CheckContext &context) {
+    const int ladder = context.proof.duties.ladderCase;
+    if (ladder < 0) return;
+    if (const armor::Anchor *anchor = context.pulledAt(static_cast<std::size_t>(ladder))) {
+        if (const stock::Rope *rope = context.stock.rope(anchor->snatchRope))
+            context.out.ladder.push_back({"rope", rope->name, rope->breakingStrength,
+                                          "The rope parts and whips back along its line.", true, true});
+        return addShackleRung(context, anchor->shackle);
+    }
     const auto &winch = context.assembly.winch;
-    if (!winch || context.proof.duties.ladderCase < 0) return;
+    if (!winch) return;
     if (const stock::Rope *rope = context.stock.rope(winch->rope))
         context.out.ladder.push_back({"rope", rope->name, rope->breakingStrength,
                                       "The rope parts and whips back along its line.", true, true});
-    if (!context.assembly.anchors.empty())
-        if (const stock::Shackle *s = context.stock.shackle(context.assembly.anchors.front().shackle))
-            context.out.ladder.push_back({"shackle", s->name, s->breakingStrength,
-                                          "The shackle breaks and flies with the rope.", true, true});
+    if (!context.assembly.anchors.empty()) addShackleRung(context, context.assembly.anchors.front().shackle);
 }
 
 std::string withoutSide(std::string text) {
@@ -68,7 +82,7 @@ void runChecks(const armor::Assembly &assembly, const rig::Vehicle &vehicle, con
     constexpr std::array families{checkMembers,   checkOpenings,      checkPlates,   checkWelds,
                                   checkSeams,     checkPlatesOnWalls, checkTabs,     checkBolts,
                                   checkFrameEnds, checkImpacts,       checkBranches, checkStability,
-                                  checkFatigue,   addBoughtRungs};
+                                  checkFatigue,   checkToes,          checkGates,    addBoughtRungs};
     std::array<FamilyResults, families.size()> results;
     tbb::parallel_for(
         std::size_t{0}, families.size(),
@@ -88,6 +102,12 @@ void runChecks(const armor::Assembly &assembly, const rig::Vehicle &vehicle, con
 }
 
 }  // namespace
+
+const armor::Anchor *CheckContext::pulledAt(std::size_t c) const {
+    for (const armor::Anchor &a : assembly.anchors)
+        if (loadCase(c).id == "ladder/" + a.name) return &a;
+    return nullptr;
+}
 
 void CheckContext::addRung(const std::string &part, const std::string &title, double utilizationNominal,
                            std::string means, bool flies) const {
@@ -117,7 +137,7 @@ void CheckContext::add(Check check) const {
 Governing governing(const CheckContext &context, const std::function<double(std::size_t)> &use) {
     Governing g;
     for (std::size_t c = 0; c < context.caseCount(); ++c) {
-        if (context.isLadder(c)) continue;
+        if (context.loadCase(c).ladder) continue;
         const double u = use(c);
         if (u > g.use) g = {c, u};
     }
@@ -143,7 +163,8 @@ std::string dutyTitle(const Proof &proof, const Check &check) {
     if (check.loadCase >= 0) return proof.duties.cases[static_cast<std::size_t>(check.loadCase)].title;
     if (proof.pushOver)
         for (const Collapse &c : proof.pushOver->collapses)
-            if ("strike/" + c.id == dutyId(proof, check)) return c.title + " by an animal or a post";
+            if ("strike/" + c.id == dutyId(proof, check))
+                return c.dropped ? c.title + ", dropped on it" : c.title + " by an animal or a post";
     return "Struck";
 }
 
@@ -157,6 +178,8 @@ std::string_view kindWord(CheckKind kind) {
             return "opening";
         case CheckKind::Plate:
             return "plate";
+        case CheckKind::Wall:
+            return "wall";
         case CheckKind::Weld:
             return "weld";
         case CheckKind::Seam:
@@ -183,11 +206,27 @@ std::string_view kindWord(CheckKind kind) {
             return "fatigue";
         case CheckKind::Impact:
             return "impact";
+        case CheckKind::Dent:
+            return "dent";
+        case CheckKind::Slip:
+            return "slip";
+        case CheckKind::Hinge:
+            return "hinge";
+        case CheckKind::Latch:
+            return "latch";
+        case CheckKind::Sag:
+            return "sag";
     }
     return "member";
 }
 
 namespace {
+
+void takeLower(std::vector<Rung> &rungs, const std::vector<Rung> &halved) {
+    for (Rung &r : rungs)
+        for (const Rung &f : halved)
+            if (f.part == r.part && f.title == r.title) r.letsGoAt = std::min(r.letsGoAt, f.letsGoAt);
+}
 
 /// The worse of the two sizes where they differ; a ladder's rung the lower.
 void takeWorse(Proof &proof, const Proof &halved) {
@@ -205,22 +244,73 @@ void takeWorse(Proof &proof, const Proof &halved) {
                             "mesh. The worse is shown.",
                             100 * shift));
     }
-    for (Rung &r : proof.ladder)
-        for (const Rung &f : halved.ladder)
-            if (f.part == r.part && f.title == r.title) r.letsGoAt = std::min(r.letsGoAt, f.letsGoAt);
+    takeLower(proof.ladder, halved.ladder);
+    for (std::size_t i = 0; i < std::min(proof.otherLadders.size(), halved.otherLadders.size()); ++i)
+        takeLower(proof.otherLadders[i].rungs, halved.otherLadders[i].rungs);
 }
 
 void putInOrder(Proof &proof) {
     std::stable_sort(proof.checks.begin(), proof.checks.end(),
                      [](const Check &a, const Check &b) { return a.utilization > b.utilization; });
-    std::stable_sort(proof.ladder.begin(), proof.ladder.end(),
-                     [](const Rung &a, const Rung &b) { return a.letsGoAt < b.letsGoAt; });
+    const auto weakestFirst = [](std::vector<Rung> &rungs) {
+        std::stable_sort(rungs.begin(), rungs.end(),
+                         [](const Rung &a, const Rung &b) { return a.letsGoAt < b.letsGoAt; });
+        joinSides(rungs);
+    };
+    weakestFirst(proof.ladder);
+    for (Ladder &l : proof.otherLadders) weakestFirst(l.rungs);
+}
+
+/// The ladder of another way than the winch line: the same checks, of that one pull.
+Ladder ladderOf(const armor::Assembly &assembly, const rig::Vehicle &vehicle, const rig::RigGeometry &rig,
+                const stock::Stock &stock, const HouseRules &rules, const Proof &proof, std::size_t pull) {
+    Proof one;
+    one.idealization = proof.idealization;
+    // A case that counts stands beside it, as every check has one that governs.
+    for (const std::size_t c : {std::size_t{0}, pull}) {
+        one.duties.cases.push_back(proof.duties.cases[c]);
+        one.solution.cases.push_back(proof.solution.cases[c]);
+        one.ringForces.push_back(proof.ringForces[c]);
+    }
+    one.duties.ladderCase = 1;
+    runChecks(assembly, vehicle, rig, stock, rules, one);
+    const LoadCase &way = proof.duties.cases[pull];
+    const std::string at = way.id.substr(way.id.find('/') + 1);
+    return {at, "What gives first in a recovery at " + at, way.linePull, std::move(one.ladder)};
+}
+
+/// Of all cases those that govern a check of a proof, or that a ladder is told from; all others leave no
+/// trace in it.
+std::vector<int> casesThatGovern(const Proof &proof) {
+    std::set<int> out{0};
+    for (const Check &c : proof.checks)
+        if (c.loadCase >= 0) out.insert(c.loadCase);
+    for (std::size_t c = 0; c < proof.duties.cases.size(); ++c)
+        if (proof.duties.cases[c].ladder) out.insert(static_cast<int>(c));
+    return {out.begin(), out.end()};
+}
+
+/// Leaves only some cases of the duties and of what they load.
+void keepCases(Proof &proof, const std::vector<int> &cases) {
+    proof.idealization.model = mechanics::caseSubset(std::move(proof.idealization.model), cases);
+    Duties some;
+    for (const int c : cases) {
+        const auto now = static_cast<int>(some.cases.size());
+        if (c == proof.duties.ladderCase) some.ladderCase = now;
+        if (std::find(proof.duties.otherLadders.begin(), proof.duties.otherLadders.end(), c) !=
+            proof.duties.otherLadders.end())
+            some.otherLadders.push_back(now);
+        some.cases.push_back(std::move(proof.duties.cases[static_cast<std::size_t>(c)]));
+    }
+    proof.duties = std::move(some);
 }
 
 /// The proof with one size of shells, not yet in order.
+/// @param only  cases to look at; empty: all
 Result<Proof> proveOnce(const armor::Assembly &assembly, const rig::Vehicle &vehicle,
                         const rig::RigGeometry &rig, const stock::Stock &stock, const HouseRules &rules,
-                        const std::stop_token &stop, Detail detail, double fineness) {
+                        const std::stop_token &stop, Detail detail, double fineness,
+                        const std::vector<int> &only = {}) {
     Proof proof;
     const stock::Material *rail = stock.material(vehicle.railMaterial);
     if (!rail)
@@ -230,13 +320,20 @@ Result<Proof> proveOnce(const armor::Assembly &assembly, const rig::Vehicle &veh
     auto idealization = idealize(assembly, rig, *rail, detail, fineness);
     if (!idealization) return tl::unexpected(idealization.error());
     proof.idealization = std::move(*idealization);
-    proof.duties = expandDuties(assembly, stock, rules, proof.idealization);
+    proof.duties = expandDuties(assembly, rig, stock, rules, proof.idealization);
+    if (!only.empty()) keepCases(proof, only);
     const auto stopped = [] { return fail(ProblemKind::Stopped, "The proof was stopped.", "proof"); };
     if (stop.stop_requested()) return stopped();
     auto solution = mechanics::solveStatic(proof.idealization.model);
     if (!solution) return tl::unexpected(solution.error());
     proof.solution = std::move(*solution);
+    proof.ringForces = ringForces(proof.idealization, proof.solution);
     if (stop.stop_requested()) return stopped();
+    if (!assembly.gates.empty()) {
+        auto open = openGates(assembly, rig, *rail, rules);
+        if (!open) return tl::unexpected(open.error());
+        proof.openGates = std::move(*open);
+    }
     if (detail == Detail::Halved && fineness <= 1) {
         auto pushed = pushOver(assembly, rig, *rail, rules.mostSet);
         if (!pushed) return tl::unexpected(pushed.error());
@@ -247,6 +344,10 @@ Result<Proof> proveOnce(const armor::Assembly &assembly, const rig::Vehicle &veh
         proof.stability = std::move(*stable);
     }
     runChecks(assembly, vehicle, rig, stock, rules, proof);
+    if (detail != Detail::Strips)
+        for (const int c : proof.duties.otherLadders)
+            proof.otherLadders.push_back(
+                ladderOf(assembly, vehicle, rig, stock, rules, proof, static_cast<std::size_t>(c)));
     if (proof.duties.ladderCase >= 0)
         proof.ladderRated = proof.duties.cases[static_cast<std::size_t>(proof.duties.ladderCase)].linePull;
     return proof;
@@ -260,12 +361,14 @@ Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle
     auto proof = proveOnce(assembly, vehicle, rig, stock, rules, stop, detail, fineness);
     if (!proof) return proof;
     if (detail == Detail::Halved) {
-        const auto halved = proveOnce(assembly, vehicle, rig, stock, rules, stop, detail, 2 * fineness);
+        const std::vector<int> cases = casesThatGovern(*proof);
+        auto halved = proveOnce(assembly, vehicle, rig, stock, rules, stop, detail, 2 * fineness, cases);
         if (!halved) return tl::unexpected(halved.error());
+        for (Check &c : halved->checks)
+            if (c.loadCase >= 0) c.loadCase = cases[static_cast<std::size_t>(c.loadCase)];
         takeWorse(*proof, *halved);
     }
     putInOrder(*proof);
-    joinSides(proof->ladder);
     return proof;
 }
 

@@ -7,6 +7,7 @@
 
 #include "core/mechanics/frame_solver.h"
 #include "core/proof/duties.h"
+#include "core/proof/gates.h"
 #include "core/proof/house_rules.h"
 #include "core/proof/push_over.h"
 #include "core/proof/stability.h"
@@ -24,6 +25,7 @@ enum class CheckKind {
     Skin,
     Opening,
     Plate,
+    Wall,
     Weld,
     Seam,
     PlateOnWall,
@@ -36,7 +38,12 @@ enum class CheckKind {
     Stability,
     Frequency,
     Fatigue,
-    Impact
+    Impact,
+    Dent,
+    Slip,
+    Hinge,
+    Latch,
+    Sag
 };
 
 /// One check, by its governing load case. Demand and capacity are in `unit`; where a check is an
@@ -71,6 +78,13 @@ struct Rung {
     bool bought = false;
 };
 
+/// The rungs of one way that a load takes.
+struct Ladder {
+    std::string id, title;    ///< "tab.left", "What gives first in a recovery at tab.left"
+    double rated = 0;         ///< N, what the way is rated at
+    std::vector<Rung> rungs;  ///< weakest first
+};
+
 /// What gives first when a spot is struck: the armor, or the vehicle's own rails.
 struct CrushOrder {
     std::string id, title;
@@ -84,15 +98,19 @@ struct Proof {
     Idealization idealization;
     Duties duties;
     mechanics::FrameSolution solution;
+    /// [case][wall][ring]: what a tube of shells carries as a whole, N Vy Vz T My Mz in the tube's axes.
+    std::vector<std::vector<std::vector<mechanics::Vec6>>> ringForces;
     std::vector<Check> checks;                 ///< worst first
     std::vector<Rung> ladder;                  ///< weakest first
     double ladderRated = 0;                    ///< rated pull of the winch, N
+    std::vector<Ladder> otherLadders;          ///< of recoveries; not with Detail::Strips
     std::vector<std::vector<float>> barUse;    ///< [case][bar], of its member check
     std::vector<std::vector<float>> shellUse;  ///< [case][shell], of its plate check
     std::vector<std::vector<float>> tieUse;    ///< [case][tie], of its seam check
     std::vector<CrushOrder> crushOrders;       ///< per collapse of pushOver
     std::optional<PushOver> pushOver;          ///< of every strike spot; with Detail::Halved only
     std::optional<Stability> stability;        ///< with Detail::Halved only
+    std::vector<OpenGate> openGates;           ///< per gate
     std::vector<float> largestMove;            ///< [case], mm
 };
 

@@ -33,18 +33,33 @@ PointLoad carried(const Proof &proof, const std::vector<const WeldPiece *> &piec
 
 double chordStress(const CheckContext &context, const armor::TubePart &tube, const Vec3 &at,
                    std::size_t loadCase) {
-    double most = 0;
-    const auto &bars = context.proof.idealization.bars;
+    const mechanics::CaseSolution &solution = context.proof.solution.cases[loadCase];
     const double station = (at - tube.from).dot(tube.axes().x);
-    for (std::size_t b = 0; b < bars.size(); ++b) {
-        const Bar &bar = bars[b];
-        if (bar.part != tube.name || bar.stationTo < station - 1 || bar.stationFrom > station + 1) continue;
-        const mechanics::BeamForces &ends = context.proof.solution.cases[loadCase].beams[b];
-        for (const auto &f : {ends.from, ends.to})
-            most =
-                std::max(most, (std::abs(f(0)) / bar.properties.area + std::abs(f(4)) / bar.properties.Wely +
-                                std::abs(f(5)) / bar.properties.Welz) /
-                                   bar.material.yield);
+    double most = 0;
+    const auto meet = [&most](const Bar &bar, const mechanics::Vec6 &f) {
+        most = std::max(most, (std::abs(f(0)) / bar.properties.area + std::abs(f(4)) / bar.properties.Wely +
+                               std::abs(f(5)) / bar.properties.Welz) /
+                                  bar.material.yield);
+    };
+    const auto covers = [station](const Bar &bar) {
+        return bar.stationTo >= station - 1 && bar.stationFrom <= station + 1;
+    };
+    const auto &bars = context.proof.idealization.bars;
+    for (std::size_t b = 0; b < bars.size(); ++b)
+        if (bars[b].part == tube.name && covers(bars[b]))
+            for (const auto &f : {solution.beams[b].from, solution.beams[b].to}) meet(bars[b], f);
+    const auto &walls = context.proof.idealization.walls;
+    for (std::size_t i = 0; i < walls.size(); ++i) {
+        const TubeShells &w = walls[i];
+        if (w.part != tube.name || !covers(w.bar)) continue;
+        const auto &forces = context.proof.ringForces[loadCase][i];
+        // The ring before and the one behind.
+        for (std::size_t r = 0; r < w.rings.size(); ++r)
+            if (w.rings[r].station > station || r + 1 == w.rings.size()) {
+                meet(w.bar, forces[r > 0 ? r - 1 : r]);
+                meet(w.bar, forces[r]);
+                break;
+            }
     }
     return std::min(most, 0.99);
 }

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <set>
 
+#include "core/mechanics/case_subset.h"
 #include "core/mechanics/eigen_analysis.h"
 #include "core/proof/member_strength.h"
 
@@ -19,7 +20,7 @@ std::vector<std::size_t> hardest(const Idealization &model, const Duties &duties
     for (const Bar &b : model.bars) strengths.push_back(memberStrength(b));
     std::vector<std::pair<double, std::size_t>> byUse, byPush;
     for (std::size_t c = 0; c < duties.cases.size(); ++c) {
-        if (static_cast<int>(c) == duties.ladderCase) continue;
+        if (duties.cases[c].ladder) continue;
         double use = 0, push = 0;
         for (std::size_t b = 0; b < model.bars.size(); ++b) {
             const mechanics::BeamForces &f = solution.cases[c].beams[b];
@@ -60,13 +61,19 @@ Result<Stability> stability(const Assembly &assembly, const rig::RigGeometry &ri
     auto model = idealize(assembly, rig, railMaterial);
     if (!model) return tl::unexpected(model.error());
     out.model = std::move(*model);
-    const Duties duties = expandDuties(assembly, stock, rules, out.model);
+    const Duties duties = expandDuties(assembly, rig, stock, rules, out.model);
     const auto solution = mechanics::solveStatic(out.model.model);
     if (!solution) return tl::unexpected(solution.error());
-    for (const std::size_t c : hardest(out.model, duties, *solution)) {
-        const auto buckling = mechanics::solveBuckling(out.model.model, static_cast<int>(c), 1);
-        if (!buckling) return tl::unexpected(buckling.error());
-        CaseStability one{duties.cases[c].id, buckling->factors.empty() ? 0 : buckling->factors[0], {}};
+    const std::vector<std::size_t> cases = hardest(out.model, duties, *solution);
+    std::vector<int> asked;
+    for (std::size_t i = 0; i < cases.size(); ++i) asked.push_back(static_cast<int>(i));
+    const auto buckling = mechanics::solveBuckling(
+        mechanics::caseSubset(out.model.model, std::vector<int>(cases.begin(), cases.end())), asked, 1);
+    if (!buckling) return tl::unexpected(buckling.error());
+    for (std::size_t i = 0; i < cases.size(); ++i) {
+        const std::size_t c = cases[i];
+        const std::vector<double> &factors = (*buckling)[i].factors;
+        CaseStability one{duties.cases[c].id, factors.empty() ? 0 : factors[0], {}};
         for (std::size_t b = 0; b < out.model.bars.size(); ++b)
             if (solution->cases[c].beams[b].from(0) < 0)
                 one.pressed.emplace_back(static_cast<int>(b), solution->cases[c].beams[b]);

@@ -13,20 +13,6 @@ using shape::Vec2;
 
 constexpr double longestBar = 160;  // mm: for a smooth deflected shape
 
-void describeTube(const armor::TubePart &t, double station, Bar &bar, Vec3 &up) {
-    bar.shape = t.section.shape;
-    bar.material = t.material;
-    bar.height = t.heightAt(station);
-    bar.width = t.section.width;
-    bar.wall = t.properties.wall;
-    bar.properties = t.properties;
-    if (t.taper > 0) {
-        bar.properties = stock::boxProperties(bar.height, bar.width, bar.wall);
-        bar.properties.wall = bar.wall;
-    }
-    up = t.up;
-}
-
 void describeStrip(const Way &w, double station, Bar &bar, Vec3 &up) {
     const armor::PlatePart &p = *w.plate;
     const Vec2 along = (w.strip.to - w.strip.from).normalized();
@@ -47,6 +33,23 @@ void describeStrip(const Way &w, double station, Bar &bar, Vec3 &up) {
 }
 
 }  // namespace
+
+Bar tubeBar(const armor::TubePart &t, double station) {
+    Bar bar;
+    bar.part = t.name;
+    bar.shape = t.section.shape;
+    bar.material = t.material;
+    bar.height = t.heightAt(station);
+    bar.width = t.section.width;
+    bar.wall = t.properties.wall;
+    bar.properties = t.properties;
+    bar.unbraced = t.length();
+    if (t.taper > 0) {
+        bar.properties = stock::boxProperties(bar.height, bar.width, bar.wall);
+        bar.properties.wall = bar.wall;
+    }
+    return bar;
+}
 
 int newNode(Idealization &out, const std::string &id, const Vec3 &at) {
     out.model.nodes.push_back({id, at});
@@ -81,17 +84,40 @@ int pushBeam(Idealization &out, Bar bar, int from, int to, const Vec3 &up, const
     return static_cast<int>(m.beams.size()) - 1;
 }
 
-void Ways::addTubes(const armor::Assembly &assembly) {
+void Ways::addTubes(const armor::Assembly &assembly, const std::vector<TubeCut> &cuts) {
     for (const armor::TubePart &t : assembly.tubes) {
-        m_ways.push_back({t.name, &t, nullptr, {}, t.from, t.to, {}});
-        addEnds(static_cast<int>(m_ways.size()) - 1, longestBar);
+        const Vec3 along = t.length() > 0 ? Vec3((t.to - t.from) / t.length()) : Vec3::Zero();
+        const auto add = [&](double from, double to) {
+            m_ways.push_back({t.name, &t, nullptr, {}, t.from + along * from, t.from + along * to, from, {}});
+            addEnds(static_cast<int>(m_ways.size()) - 1, longestBar);
+        };
+        double start = 0;
+        for (const TubeCut &c : cuts)  // of one tube in order
+            if (c.part == t.name) {
+                add(start, c.from);
+                start = c.to;
+            }
+        add(start, t.length());
     }
+}
+
+void Ways::bindCuts(const std::vector<TubeCut> &cuts) {
+    constexpr double same = 1e-6;
+    for (const TubeCut &c : cuts)
+        for (const Way &w : m_ways) {
+            if (w.part != c.part) continue;
+            // Its ends stay plane and keep their shape, a tube's height away from what goes through it.
+            if (std::abs(w.start - c.to) < same)
+                m_out.model.rigidLinks.push_back({nodeOf(w.stops.front()), c.ringTo});
+            else if (std::abs(w.start + (w.to - w.from).norm() - c.from) < same)
+                m_out.model.rigidLinks.push_back({nodeOf(w.stops.back()), c.ringFrom});
+        }
 }
 
 void Ways::addStrips(const armor::Assembly &assembly) {
     for (const armor::PlatePart &p : assembly.plates)
         for (const armor::Strip &s : p.strips) {
-            m_ways.push_back({p.name, nullptr, &p, s, p.axes.toWorld(s.from), p.axes.toWorld(s.to), {}});
+            m_ways.push_back({p.name, nullptr, &p, s, p.axes.toWorld(s.from), p.axes.toWorld(s.to), 0, {}});
             // Quarters, so that a plate whose width changes is followed in steps.
             const double length = (m_ways.back().to - m_ways.back().from).norm();
             addEnds(static_cast<int>(m_ways.size()) - 1, p.strips.size() == 1 ? length / 4 : longestBar);
@@ -193,8 +219,9 @@ void Ways::makeNodes() {
         Stop &leader = m_stops[static_cast<std::size_t>(root(static_cast<int>(i)))];
         if (leader.node < 0) {
             const Way &w = m_ways[static_cast<std::size_t>(leader.way)];
-            leader.node = newNode(m_out, fmt::format("{}@{:.0f}", w.part, leader.t * (w.to - w.from).norm()),
-                                  placeOf(leader));
+            leader.node =
+                newNode(m_out, fmt::format("{}@{:.0f}", w.part, w.start + leader.t * (w.to - w.from).norm()),
+                        placeOf(leader));
         }
         m_stops[i].node = leader.node;
     }
@@ -202,15 +229,17 @@ void Ways::makeNodes() {
 
 void Ways::addBar(const Way &w, int from, int to, double s0, double s1) {
     Bar bar;
-    bar.part = w.part;
+    Vec3 up = Vec3::UnitZ();
+    if (w.tube) {
+        bar = tubeBar(*w.tube, (s0 + s1) / 2);
+        up = w.tube->up;
+    } else {
+        bar.part = w.part;
+        bar.unbraced = freeLength(w, s0, s1);
+        describeStrip(w, (s0 + s1) / 2, bar, up);
+    }
     bar.stationFrom = s0;
     bar.stationTo = s1;
-    bar.unbraced = w.tube ? (w.to - w.from).norm() : freeLength(w, s0, s1);
-    Vec3 up = Vec3::UnitZ();
-    if (w.tube)
-        describeTube(*w.tube, (s0 + s1) / 2, bar, up);
-    else
-        describeStrip(w, (s0 + s1) / 2, bar, up);
     // Plates weigh through their masses, not through strips that overlap where they cross.
     stock::Material material = bar.material;
     if (bar.isPlate) {
@@ -239,8 +268,8 @@ void Ways::makeBars() {
         for (std::size_t i = 1; i < w.stops.size(); ++i) {
             const int a = nodeOf(w.stops[i - 1]), b = nodeOf(w.stops[i]);
             if (a == b) continue;
-            addBar(w, a, b, m_stops[static_cast<std::size_t>(w.stops[i - 1])].t * length,
-                   m_stops[static_cast<std::size_t>(w.stops[i])].t * length);
+            addBar(w, a, b, w.start + m_stops[static_cast<std::size_t>(w.stops[i - 1])].t * length,
+                   w.start + m_stops[static_cast<std::size_t>(w.stops[i])].t * length);
         }
     }
 }

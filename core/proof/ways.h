@@ -5,6 +5,13 @@
 /// Inside of the proof floor: the straight ways along which tubes and strips of plates are followed as bars.
 namespace hefty::proof {
 
+/// A stretch of a tube that is taken out of its ways, as its walls are shells.
+struct TubeCut {
+    std::string part;
+    double from = 0, to = 0;            ///< stations, mm
+    std::vector<int> ringFrom, ringTo;  ///< nodes around its two ends
+};
+
 /// A straight way along a part, on which nodes are wanted at its stops.
 struct Way {
     std::string part;
@@ -12,6 +19,7 @@ struct Way {
     const armor::PlatePart *plate = nullptr;
     armor::Strip strip;
     Vec3 from = Vec3::Zero(), to = Vec3::Zero();
+    double start = 0;  ///< station of `from`: a tube with a stretch of shells has two ways or more, mm
     std::vector<int> stops;
 };
 
@@ -24,13 +32,17 @@ struct Stop {
     bool holds = false;  ///< something is joined here
 };
 
+/// What a tube is as a bar, at a station.
+[[nodiscard]] Bar tubeBar(const armor::TubePart &tube, double station);
+
 /// Gathers ways and stops, then makes nodes and bars of them in an idealization.
 class Ways {
   public:
     /// @param merge  stops nearer than this share a node [mm]
     Ways(Idealization &out, double merge) : m_out(out), m_merge(merge) {}
 
-    void addTubes(const armor::Assembly &assembly);
+    /// @param cuts  stretches that are shells and no bars
+    void addTubes(const armor::Assembly &assembly, const std::vector<TubeCut> &cuts);
     /// Plates along their strips; strips of one plate share a node where they cross.
     void addStrips(const armor::Assembly &assembly);
 
@@ -39,6 +51,8 @@ class Ways {
     [[nodiscard]] bool runsAlong(const std::string &part, const Vec3 &direction) const;
     /// A stop at the place of a part nearest to a point; -1 if the part has no way.
     int attach(const std::string &part, const Vec3 &at);
+    /// Binds the rings of the cuts to the bars that end there. @pre makeNodes() was called
+    void bindCuts(const std::vector<TubeCut> &cuts);
 
     void makeNodes();  ///< @pre all stops are there
     void makeBars();

@@ -168,6 +168,21 @@ SectionProperties solidProperties(double h, double b) {
     return p;
 }
 
+SectionProperties roundProperties(double d) {
+    SectionProperties p;
+    p.area = std::numbers::pi * d * d / 4;
+    p.Iy = p.Iz = std::numbers::pi * std::pow(d, 4) / 64;
+    p.J = 2 * p.Iy;
+    p.C = p.J / (d / 2);
+    p.Wely = p.Welz = p.Iy / (d / 2);
+    p.Wply = p.Wplz = std::min(d * d * d / 6, 1.6 * p.Wely);
+    p.Asy = p.Asz = 0.9 * p.area;  // Cowper 1966, nu 0.3: 0.89
+    p.ry = p.rz = d / 4;
+    p.wall = d / 2;
+    p.perimeter = std::numbers::pi * d;
+    return p;
+}
+
 SectionProperties boxProperties(double h, double b, double t) {
     Section s;
     s.height = h;

@@ -62,4 +62,8 @@ struct SectionProperties {
 /// Properties of a solid rectangle: h along z, b along y; shear areas 5/6, torsion by Roark's series.
 [[nodiscard]] SectionProperties solidProperties(double h, double b);
 
+/// Properties of a solid round bar; its plastic modulus counts to 1.6 times the elastic one (AISC 360-16
+/// F11).
+[[nodiscard]] SectionProperties roundProperties(double diameter);
+
 }  // namespace hefty::stock

@@ -1,6 +1,8 @@
 #pragma once
 
+#include <array>
 #include <map>
+#include <optional>
 #include <span>
 #include <string>
 #include <string_view>
@@ -66,7 +68,24 @@ struct Rope {
     double length = 0;            ///< mm
     double mass = 0;              ///< kg
     double stretchAtBreak = 0;    ///< ratio
+    /// How it stretches, if it was measured: stretch as a ratio and force [N], rising; else a straight line.
+    std::vector<std::array<double, 2>> curve;
+
+    /// One that is made to be snatched with: it stretches far.
+    [[nodiscard]] bool snatches() const { return stretchAtBreak >= 0.15; }
+    /// Largest force when `towed` kg at `speed` m/s are stopped by it alone [N]: the work of its stretching
+    /// is their energy. On a straight line this is v √(k m). Not above what it breaks at.
+    /// @pre length, stretchAtBreak and breakingStrength above 0
+    [[nodiscard]] double snatchForce(double towed, double speed) const;
 };
+
+/// What is wrong with a stretch curve, as in Rope::curve.
+[[nodiscard]] std::optional<Problem> curveProblem(const std::vector<std::array<double, 2>> &curve);
+
+/// Reads a curve measured on a rope, CSV with the columns "stretch" (ratio, or "stretch_mm" over a length)
+/// and "force" (N). @error BadInput  not rising, fewer than two rows, a word for a number; `where` the line
+[[nodiscard]] Result<std::vector<std::array<double, 2>>> readStretchCurve(const std::string &text,
+                                                                          double length);
 
 struct Shackle {
     std::string id, name;

@@ -123,6 +123,20 @@ void readParts(ObjectReader &file, const char *key, std::vector<T> &out, Faults 
     }
 }
 
+/// The stretch curve of a rope, rows of stretch and force; none is a straight line to where it breaks.
+void readCurve(ObjectReader &o, Rope &rope, Faults &faults) {
+    if (!o.has("curve")) return;
+    for (const auto &[row, path] : o.array("curve")) {
+        if (!row->is_array() || row->size() != 2 || !(*row)[0].is_number() || !(*row)[1].is_number()) {
+            faults.add("A row of a stretch curve is its stretch and its force.", path);
+            return;
+        }
+        rope.curve.push_back({(*row)[0].get<double>(), (*row)[1].get<double>()});
+    }
+    if (const auto problem = curveProblem(rope.curve))
+        faults.add(problem->message, o.pathOf("curve"), problem->remedy);
+}
+
 void readBought(const Json &json, Stock &stock, Faults &faults) {
     ObjectReader file(json, "bought.json", faults);
     readParts(file, "winches", stock.winches, faults, [](ObjectReader &o, Winch &w) {
@@ -138,11 +152,12 @@ void readBought(const Json &json, Stock &stock, Faults &faults) {
         w.depth = o.positive("depth");
         w.height = o.positive("height");
     });
-    readParts(file, "ropes", stock.ropes, faults, [](ObjectReader &o, Rope &r) {
+    readParts(file, "ropes", stock.ropes, faults, [&f = faults](ObjectReader &o, Rope &r) {
         r.diameter = o.positive("diameter");
         r.breakingStrength = o.positive("breakingStrength");
         r.length = o.positive("length");
         r.stretchAtBreak = o.positive("stretchAtBreak");
+        readCurve(o, r, f);
     });
     readParts(file, "shackles", stock.shackles, faults, [](ObjectReader &o, Shackle &s) {
         s.pinDiameter = o.positive("pinDiameter");

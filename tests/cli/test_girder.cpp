@@ -159,6 +159,33 @@ class TestGirder : public QObject {
         QCOMPARE(girder({"ride", "-", "--hours", "0"}, csv).exit, 2);
         QVERIFY(girder({"ride", "-"}, "t,ax\n1,2\n").error.contains("ay"));
     }
+    /// U.S. Army TC 4-30.31: to the fenders twice the weight; grade and rolling by hand.
+    void stuck() {
+        const Run run =
+            girder({"stuck", "-"},
+                   R"({"mass":2000,"mired":"fenders","gradeDeg":30,"rolling":0.1,"winchPull":20000})");
+        QCOMPARE(run.exit, 0);
+        const double W = 2000 * 9.80665, pull = 2 * W + W / 2 + W * std::sqrt(0.75) * 0.1;
+        QVERIFY(std::abs(json(run.out)["pull"].get<double>() - pull) < 1e-6 * pull);
+        // 20 000 (1 + 0.9 + 0.81) = 54 200 is above 50 729, two lines are not
+        QCOMPARE(json(run.out)["lines"].get<int>(), 3);
+        QVERIFY(json(girder({"stuck", "-"}, R"({"mass":90000,"mired":"body","winchPull":1000})").out)["lines"]
+                    .is_null());
+        QVERIFY(girder({"stuck", "-"}, R"({"mass":2000,"mired":"roof"})").error.contains("mired"));
+        QCOMPARE(girder({"stuck", "-"}, R"({"mass":2000,"gradeDeg":90})").exit, 2);
+    }
+    void rope() {
+        const QByteArray csv("stretch,force\n0,0\n0.3,127000\n");
+        const Run run = girder({"rope", "-", "--length", "9000", "--mass", "2150", "--speed", "3"}, csv);
+        QCOMPARE(run.exit, 0);
+        const double k = 127000 / 2.7;
+        QVERIFY(std::abs(json(run.out)["force"].get<double>() - 3 * std::sqrt(k * 2150)) < 1e-3);
+        QVERIFY(!json(run.out)["breaks"].get<bool>());
+        QCOMPARE(json(run.out)["curve"].size(), std::size_t{2});
+        QVERIFY(json(girder({"rope", "-", "--speed", "30"}, csv).out)["breaks"].get<bool>());
+        QCOMPARE(girder({"rope", "-", "--mass", "0"}, csv).exit, 2);
+        QVERIFY(girder({"rope", "-"}, "stretch,force\n0,0\n0.2,50\n0.1,60\n").error.contains("rise"));
+    }
     void weld() {
         const Run run = girder({"weld", "-"}, R"({"process":"gmaw","filler":{"Fexx":482.6},"segments":[
             {"id":"left","from":[-30,-50,0],"to":[-30,50,0],"leg":6},{"id":"right","from":[30,-50,0],"to":[30,50,0],"leg":6}],

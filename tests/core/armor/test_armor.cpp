@@ -1,8 +1,10 @@
 #include <cmath>
 
+#include <fmt/format.h>
 #include <QTest>
 
 #include "core/armor/contact.h"
+#include "core/armor/pairing.h"
 #include "core/base/constants.h"
 #include "tests/core/demo.h"
 
@@ -187,6 +189,69 @@ class TestArmor : public QObject {
         QCOMPARE(a.tube("beam.left")->section.wall, 6.0);
         QCOMPARE(weld(a, "beam~tab.left")->leg, 10.0);
         QCOMPARE(a.tube("beam")->holes.size(), std::size_t(3));
+    }
+    /// A brace closes the corner between bracket, beam and swept end and is welded to all three; it stands
+    /// clear of the gusset below it.
+    void braceInTheCorner() {
+        job::Job job = demoJob();
+        job.pieces[0].settings["braceReach"] = 150.0;
+        const Assembly a = buildDemo(job);
+        for (const char *side : {"left", "right"}) {
+            const std::string brace = fmt::format("brace.{}", side);
+            QVERIFY(a.plate(brace));
+            for (const std::string &to :
+                 {fmt::format("beam.{}", side), std::string("beam"), fmt::format("bracket.{}", side)}) {
+                const std::string name = to < brace ? to + "~" + brace : brace + "~" + to;
+                const auto it = std::find_if(a.welds.begin(), a.welds.end(), [&](const WeldJoint &w) {
+                    return (w.a == to && w.b == brace) || (w.a == brace && w.b == to);
+                });
+                QVERIFY2(it != a.welds.end(), name.c_str());
+                QVERIFY(it->length() > 80);
+            }
+            QVERIFY(std::none_of(a.welds.begin(), a.welds.end(), [&](const WeldJoint &w) {
+                return w.name.find("gusset") != std::string::npos &&
+                       w.name.find("brace") != std::string::npos;
+            }));
+        }
+        // along the swept end it is as long as was asked for
+        const PlatePart &p = *a.plate("brace.left");
+        double longest = 0;
+        for (const Vec2 &v : p.outline) longest = std::max(longest, v.y());
+        QVERIFY(longest > a.tube("beam")->length() / 2);
+        job.pieces[0].settings["braceReach"] = 390.0;
+        const auto rig = rig::geometry(job.vehicle).value();
+        const auto tooLong = armor::build({job.pieces[0], job.vehicle, rig, hefty::testing::shippedStock()});
+        QVERIFY(!tooLong && tooLong.error().where == "braceReach");
+    }
+    /// Bolts added stand behind the measured ones, in bracket and group alike, and the bracket grows with
+    /// them.
+    void addedFrameBolts() {
+        job::Job job = demoJob();
+        const Assembly before = buildDemo(job);
+        job.pieces[0].settings["addedBolts"] = 2.0;
+        const Assembly a = buildDemo(job);
+        QCOMPARE(a.mounts[0].at.size(), before.mounts[0].at.size() + 2);
+        QCOMPARE(a.plate("bracket.left")->holes.size(), before.plate("bracket.left")->holes.size() + 2);
+        double rear = 1e9, rearmost = 1e9;
+        for (const Vec3 &at : before.mounts[0].at) rear = std::min(rear, at.x());
+        for (const Vec3 &at : a.mounts[0].at) rearmost = std::min(rearmost, at.x());
+        QVERIFY(std::abs(rear - rearmost - 2 * 3.5 * 17.5) < 1e-9);
+        QVERIFY(a.plate("bracket.left")->area() > before.plate("bracket.left")->area());
+    }
+    /// Aluminum is not welded to steel, and corrodes where it is bolted to it.
+    void unlikeMetalsAreTold() {
+        Assembly a = buildDemo(demoJob());
+        QVERIFY(unlikeMetals(a, "steel").empty());
+        for (PlatePart &p : a.plates)
+            if (p.name == "bracket.left") p.material = *hefty::testing::shippedStock().material("6061-T6");
+        int welded = 0, bolted = 0;
+        for (const Pairing &p : unlikeMetals(a, "steel")) {
+            QVERIFY(p.a == "bracket.left" || p.b == "bracket.left");
+            ++(p.welded ? welded : bolted);
+        }
+        QCOMPARE(bolted, 1);
+        QCOMPARE(welded, 2);  // the beam and a gusset
+        QCOMPARE(unlikeMetals(buildDemo(demoJob()), "stainless").size(), std::size_t{2});
     }
     /// A tweak that no longer applies is said, never dropped in silence.
     void orphanedTweaksAreFound() {

@@ -49,6 +49,17 @@ class TestJointLimits : public QObject {
         (void)tensionLeft(s, B, omega, &w);
         QVERIFY(near(w.steps.back().value, T / B));
     }
+    /// M12 8.8: stressed area 84.3 mm2 (ISO 898-1 table), preload 47.2 kN and 113 N·m (0.2 d F).
+    void tighteningAndSlip() {
+        const Tightened t = tightened(12, 1.75, 800);
+        QVERIFY(near(t.preload, 0.7 * 800 * 84.3, 2e-3));
+        QVERIFY(near(t.torque, 0.2 * 12 * t.preload));
+        QVERIFY(near(tightened(16, 2, 800).preload, 0.7 * 800 * 157, 3e-3));
+        QVERIFY(near(slipStrength(t.preload), 0.30 * 1.13 * t.preload));
+        QCOMPARE(slipOmega(SlipHole::Clearance), 1.5);
+        QCOMPARE(slipOmega(SlipHole::ShortSlot), 1.76);
+        QCOMPARE(slipOmega(SlipHole::LongSlot), 2.14);
+    }
     /// By hand: two bolts in line, 6 mm plate, one shear plane 80 long and 25 mm to the side.
     void blockByHand() {
         const TornBlock b{6, 80, 1.5 * 16, 25, 8, 350, 450};

@@ -27,7 +27,7 @@ Expanded expand(const job::Job &job, bool withWinch = true) {
     }
     Expanded out;
     out.model = idealize(assembly, rig, *shippedStock().material(job.vehicle.railMaterial)).value();
-    out.duties = expandDuties(assembly, shippedStock(), job.rules, out.model);
+    out.duties = expandDuties(assembly, rig, shippedStock(), job.rules, out.model);
     return out;
 }
 

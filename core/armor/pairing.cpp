@@ -1,0 +1,29 @@
+#include "core/armor/pairing.h"
+
+namespace hefty::armor {
+namespace {
+
+std::string familyOf(const Assembly &assembly, const std::string &part) {
+    if (const TubePart *t = assembly.tube(part)) return t->material.family;
+    if (const PlatePart *p = assembly.plate(part)) return p->material.family;
+    return {};
+}
+
+}  // namespace
+
+std::vector<Pairing> unlikeMetals(const Assembly &assembly, const std::string &rail) {
+    std::vector<Pairing> out;
+    const auto meet = [&out](const std::string &a, const std::string &b, const std::string &familyA,
+                             const std::string &familyB, bool welded) {
+        if (familyA.empty() || familyB.empty() || familyA == familyB) return;
+        // Stainless is welded to plain steel with the right filler; it is aluminum that cannot be.
+        if (welded && familyA != "aluminum" && familyB != "aluminum") return;
+        out.push_back({a, b, familyA, familyB, welded});
+    };
+    for (const WeldJoint &w : assembly.welds)
+        meet(w.a, w.b, familyOf(assembly, w.a), familyOf(assembly, w.b), true);
+    for (const BoltJoint &m : assembly.mounts) meet(m.part, "frame", familyOf(assembly, m.part), rail, false);
+    return out;
+}
+
+}  // namespace hefty::armor

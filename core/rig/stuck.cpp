@@ -1,0 +1,44 @@
+#include "core/rig/stuck.h"
+
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/base/constants.h"
+
+namespace hefty::rig {
+
+double pullToFree(const Stuck &s, working::Working *w) {
+    const double weight = s.mass * standardGravity;
+    const double mire = static_cast<int>(s.mired) * weight;
+    const double grade = weight * std::sin(s.grade), rolling = weight * std::cos(s.grade) * s.rolling;
+    const double pull = mire + grade + rolling;
+    if (w) {
+        using working::number;
+        w->given("m", "vehicle and load", s.mass, "kg", "given");
+        w->step("Rm", "mire resistance", "W times 0, 1, 2, 3: free, hubs, fenders, body",
+                fmt::format("{} · {}", number(weight), static_cast<int>(s.mired)), mire, "N", "TC 4-30.31");
+        w->step("Rg", "grade", "W sin α", fmt::format("{} · sin {:.3g}°", number(weight), degrees(s.grade)),
+                grade, "N", "inclined plane");
+        w->step("Rr", "rolling", "W cos α · c",
+                fmt::format("{} · cos {:.3g}° · {}", number(weight), degrees(s.grade), number(s.rolling)),
+                rolling, "N", "inclined plane");
+        w->step("R", "pull that frees it", "Rm + Rg + Rr",
+                fmt::format("{} + {} + {}", number(mire), number(grade), number(rolling)), pull, "N", "");
+        w->note("Suction and what the vehicle hangs on come on top. Keep out of the way of the line.");
+    }
+    return pull;
+}
+
+int linesNeeded(double pull, double winchPull) {
+    constexpr int most = 10;
+    constexpr double kept = 0.9;
+    double sum = 0, line = winchPull;
+    for (int n = 1; n <= most; ++n, line *= kept) {
+        sum += line;
+        if (sum >= pull) return n;
+    }
+    return 0;
+}
+
+}  // namespace hefty::rig
