@@ -120,6 +120,11 @@ LadderView::LadderView(Session *session, QWidget *parent) : QWidget(parent), m_s
 
 void LadderView::setDuty(const QString &duty) {
     m_duty = duty.toStdString();
+    const auto appraisal = m_session->shownAppraisal();
+    const proof::Proof *proof = proofOf(*appraisal);
+    const proof::Ladder *other = proof ? wayOf(*proof) : nullptr;
+    setAccessibleDescription(other ? QString::fromStdString(other->title)
+                                   : tr("What gives first on the winch line"));
     update();
 }
 

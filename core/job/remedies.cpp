@@ -7,6 +7,7 @@
 #include "core/armor/builder.h"
 #include "core/base/constants.h"
 #include "core/job/appraisal.h"
+#include "core/job/strip_check.h"
 
 namespace hefty::job {
 namespace {
@@ -105,11 +106,8 @@ class RemedyFinder {
     /// The utilization of a finding's check in an appraisal; where plates are strips that of the check that
     /// stands there for it.
     std::optional<double> useOf(const Finding &f, const Appraisal &a) const {
-        std::string id = f.id.substr(f.id.find('/') + 1);
-        if (a.detail == proof::Detail::Strips)
-            for (const auto &[close, plain] :
-                 {std::pair{"plate/", "member/"}, {"seam/", "weld/"}, {"fatigue/", "weld/"}})
-                if (id.starts_with(close)) id = plain + id.substr(std::string_view(close).size());
+        const std::string id =
+            a.detail == proof::Detail::Strips ? stripCheck(f.id) : f.id.substr(f.id.find('/') + 1);
         const PieceAppraisal *p = a.piece(m_piece->id);
         if (p && p->proof)
             for (const proof::Check &c : p->proof->checks)
@@ -349,10 +347,15 @@ class RemedyFinder {
     /// Struck or dropped: the ends are braced, the middle is held by brackets and gussets.
     std::vector<Trial> impactTrials(const Finding &f) const {
         std::vector<Trial> t = memberTrials(f);
-        t.push_back(nextWall());
-        t.push_back(moreGussets(true));
-        t.push_back(moreGussets(false));
-        if (names(f, "end.")) t.push_back(stepped("braceReach", 60));
+        const auto add = [&t](Trial more) {
+            const auto same = [&more](const Trial &o) { return o.setting == more.setting; };
+            if (more.setting.empty() || std::none_of(t.begin(), t.end(), same)) t.push_back(std::move(more));
+        };
+        if (names(f, "end."))
+            add(stepped("braceReach", 60));
+        else
+            add(moreGussets(true));
+        add(nextWall());
         return t;
     }
 

@@ -1,5 +1,7 @@
 #include "core/job/sizing.h"
 
+#include "core/job/strip_check.h"
+
 #include <algorithm>
 #include <atomic>
 #include <cmath>
@@ -323,11 +325,51 @@ class Search {
         return out;
     }
 
+    /// The same as far as strips can tell: the step that takes the largest share off the check that stands
+    /// for the broken one. False if none takes off enough to be trusted.
+    bool strengthenByStrips(Place &p, const std::string &finding, const Appraisal &close) {
+        constexpr double worthwhile = 0.95;
+        const std::string id = stripCheck(finding);
+        const auto useAt = [&](const Place &q) -> std::optional<double> {
+            const Appraisal a = appraise(apply(m_job, editOf(q)), m_stock, m_stop);
+            const PieceAppraisal *piece = a.piece(m_piece.id);
+            if (stops(a) || breaksMore(a, close) || !piece || !piece->proof) return std::nullopt;
+            for (const proof::Check &c : piece->proof->checks)
+                if (c.id == id) return c.utilization;
+            return std::nullopt;
+        };
+        const auto now = useAt(p);
+        if (!now || !(*now > 0)) return false;
+        double best = worthwhile;
+        std::size_t chosen = p.size();
+        for (std::size_t i = 0; i < p.size(); ++i) {
+            if (p[i] + 1 >= m_choices[i].options.size()) continue;
+            Place q = p;
+            ++q[i];
+            m_close += 1;
+            if (const auto use = useAt(q); use && *use / *now < best) {
+                best = *use / *now;
+                chosen = i;
+            }
+        }
+        if (chosen == p.size()) return false;
+        ++p[chosen];
+        return true;
+    }
+
+    /// True if something that is no matter of strength has broken since.
+    [[nodiscard]] bool breaksMore(const Appraisal &now, const Appraisal &then) const {
+        return std::any_of(now.findings.begin(), now.findings.end(), [&](const Finding &f) {
+            return !f.id.starts_with("check/") && breaks(f, m_fixesBefore) && !then.finding(f.id);
+        });
+    }
+
     /// A step up of the size that brings the worst of what does not hold down the most.
     bool strengthen(Place &p, const Appraisal &close) {
         const auto broken = std::find_if(close.findings.begin(), close.findings.end(),
                                          [this](const Finding &f) { return breaks(f, m_fixesBefore); });
         if (broken == close.findings.end()) return false;
+        if (strengthenByStrips(p, broken->id, close)) return true;
         std::vector<std::pair<double, std::size_t>> effects(p.size(), {unable, 0});
         tbb::parallel_for(std::size_t{0}, p.size(), [&](std::size_t i) {
             effects[i].second = i;
@@ -335,7 +377,7 @@ class Search {
             Place q = p;
             ++q[i];
             const Appraisal a = appraise(apply(m_job, editOf(q)), m_stock, m_stop, closeLook(broken->id));
-            if (stops(a)) return;
+            if (stops(a) || breaksMore(a, close)) return;
             const Finding *same = a.finding(broken->id);
             effects[i].first = same ? same->value : 0;
         });

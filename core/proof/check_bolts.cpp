@@ -1,5 +1,6 @@
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 #include <fmt/format.h>
 
@@ -161,6 +162,34 @@ void addSlip(const CheckContext &context, const armor::BoltJoint &j, const std::
     context.add(std::move(check));
 }
 
+/// A crush sleeve takes the preload that would fold the walls of a rail.
+void addSleeve(const CheckContext &context, const armor::BoltJoint &j) {
+    const auto Fu = joints::boltTensileStrength(j.grade, j.diameter);
+    const armor::PlatePart *plate = context.assembly.plate(j.part);
+    if (!(j.sleeve > j.hole) || !Fu || !(j.pitch > 0) || !plate) return;
+    const joints::Tightened tight = joints::tightened(j.diameter, j.pitch, *Fu);
+    const double area = std::numbers::pi / 4 * (j.sleeve * j.sleeve - j.hole * j.hole);
+    Check check = context.begin(CheckKind::Bearing, "sleeve/" + j.name, j.name,
+                                fmt::format("{}: crush sleeves under the bolts' preload", j.name), 0);
+    check.demand = tight.preload;
+    check.capacity = 0.9 * plate->material.yield * area;
+    check.unit = "N";
+    check.utilization = check.demand / check.capacity;
+    check.at = j.plane.origin;
+    check.working.given("D", "outside of the sleeve", j.sleeve, "mm", "drawing");
+    check.working.given("d", "its bore", j.hole, "mm", "drawing");
+    check.working.given("Fy", "yield, of the bracket's steel", plate->material.yield, "MPa", "material");
+    check.working.given("F", "preload, 0.7 Fub As", tight.preload, "N", "EN 1993-1-8 3.9.1");
+    check.working.step("Fs", "what the sleeve takes", "0.9 Fy π (D² − d²)/4",
+                       fmt::format("0.9 · {} · π ({}² − {}²)/4", number(plate->material.yield),
+                                   number(j.sleeve), number(j.hole)),
+                       check.capacity, "N", "yield of the ring");
+    check.working.step("u", "utilization", "F/Fs",
+                       fmt::format("{}/{}", number(check.demand), number(check.capacity)), check.utilization,
+                       "", "");
+    context.out.checks.push_back(std::move(check));
+}
+
 /// Says when a joint of clearance holes moves and how far, in the Working of its bolts.
 void sayPlay(const armor::BoltJoint &j, double shear, working::Working &w) {
     const auto Fu = joints::boltTensileStrength(j.grade, j.diameter);
@@ -272,6 +301,7 @@ void checkMount(const CheckContext &context, std::size_t mount) {
                {j.part, j.plateThickness, plate ? plate->material.ultimate : 0, j.edgeDistance, false},
                j.slot > 0 ? across : shear);
     addSlip(context, j, along);
+    addSleeve(context, j);
     double behind = 1e9;
     for (const rig::FrameHole &h : context.vehicle.frontHoles) behind = std::min(behind, h.behindEnd);
     addBearing(context, j, {"frame", j.ontoThickness, j.ontoUltimate, behind, j.ontoAssumed}, shear);

@@ -47,7 +47,7 @@ void addFatigue(const CheckContext &context, const armor::WeldJoint &joint, cons
 }  // namespace
 
 void checkFatigue(const CheckContext &context) {
-    if (!context.assembly.winch || context.proof.idealization.detail == Detail::Strips) return;
+    if (context.proof.idealization.detail == Detail::Strips) return;
     if (!(context.rules.lifePulls > 0) && !(context.rules.roadCycles > 0)) return;
     for (std::size_t i = 0; i < context.assembly.welds.size(); ++i) {
         const armor::WeldJoint &joint = context.assembly.welds[i];

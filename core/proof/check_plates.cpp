@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/proof/aluminum.h"
 #include "core/proof/checker.h"
 #include "core/proof/member_strength.h"
 #include "core/proof/plate_use.h"
@@ -14,8 +15,7 @@ namespace {
 using mechanics::ShellForces;
 using working::number;
 
-constexpr double averaged = 2;       // times the thickness: within this stresses are averaged
-constexpr double heatAffected = 25;  // mm beside a weld (Aluminum Design Manual)
+constexpr double averaged = 2;  // times the thickness: within this stresses are averaged
 
 /// A plate, or a stretch of tube, as shells.
 struct Sheet {

@@ -3,9 +3,11 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <numbers>
 
 #include <fmt/format.h>
 
+#include "core/proof/aluminum.h"
 #include "core/proof/plate_nets.h"
 #include "core/proof/tube_nets.h"
 #include "core/proof/ways.h"
@@ -41,7 +43,7 @@ class Idealizer {
     }
 
     Result<Idealization> run() {
-        if (m_out.detail == Detail::Halved) m_tubes = TubeNets::make(m_in, m_size, m_out);
+        if (m_out.detail != Detail::Strips) m_tubes = TubeNets::make(m_in, m_size, m_out);
         m_ways.addTubes(m_in, m_tubes.cuts());
         if (m_out.detail != Detail::Strips) {
             auto nets = PlateNets::make(m_in, m_size, meshes(), m_out);
@@ -57,6 +59,7 @@ class Idealizer {
         m_ways.makeNodes();
         m_ways.makeBars();
         m_ways.bindCuts(m_tubes.cuts());
+        softenBars();
         tieWelds();
         tieStretches();
         tieMounts();
@@ -115,6 +118,39 @@ class Idealizer {
         if (!m_in.gates.empty())
             list.emplace_back("Bearings of a gate have no play; its latch holds it every way.");
         list.emplace_back("Welds are taken as sound, full-sized and of the filler named.");
+    }
+
+    /// Bars of a metal that a weld makes weaker, within reach of its heat.
+    void softenBars() {
+        for (std::size_t b = 0; b < m_out.bars.size(); ++b) {
+            Bar &bar = m_out.bars[b];
+            if (!(bar.material.weldedYield > 0) || bar.material.weldedYield >= bar.material.yield) continue;
+            mechanics::FrameBeam &beam = m_out.model.beams[b];
+            const Vec3 &from = m_out.model.nodes[static_cast<std::size_t>(beam.from)].at,
+                       &to = m_out.model.nodes[static_cast<std::size_t>(beam.to)].at;
+            if (!heated(bar.part, from, to)) continue;
+            bar.material.yield = bar.material.weldedYield;
+            bar.material.ultimate = bar.material.weldedUltimate;
+            stock::Material soft = bar.material;
+            soft.id = m_out.model.materials[static_cast<std::size_t>(beam.material)].id + " (welded)";
+            soft.density = m_out.model.materials[static_cast<std::size_t>(beam.material)].density;
+            beam.material = materialIndex(m_out, soft);
+        }
+    }
+
+    /// True if a weld of a part lies beside a stretch of its way.
+    [[nodiscard]] bool heated(const std::string &part, const Vec3 &from, const Vec3 &to) const {
+        const Vec3 along = (to - from).normalized();
+        const double length = (to - from).norm();
+        for (const armor::WeldJoint &w : m_in.welds) {
+            if (w.a != part && w.b != part) continue;
+            for (const armor::Contact &c : w.contacts)
+                for (const armor::WeldLine &l : c.lines) {
+                    const double a = (l.from - from).dot(along), z = (l.to - from).dot(along);
+                    if (std::max(a, z) > -heatAffected && std::min(a, z) < length + heatAffected) return true;
+                }
+        }
+        return false;
     }
 
     /// Cuts the lines of a contact into pieces along a direction.
@@ -313,7 +349,7 @@ class Idealizer {
             if (!isThere(m_mountSeats[i])) continue;
             const armor::BoltJoint &m = m_in.mounts[i];
             const Vec3 shearAxes = Vec3::Ones() - m.axis.cwiseAbs();
-            const Vec3 stiffness = shearAxes * boltShearStiffness + m.axis.cwiseAbs() * boltAxialStiffness;
+            const Vec3 stiffness = shearAxes * boltShearStiffness + m.axis.cwiseAbs() * alongBolt(m);
             if (m_nets.has(m.part)) {
                 m_out.mountSprings.push_back(tieBolts(m, stiffness));
                 continue;
@@ -327,6 +363,14 @@ class Idealizer {
         }
     }
 
+    /// What a bolt and the sleeve that it clamps resist along it together [N/mm]; without a sleeve the bolt
+    /// alone.
+    [[nodiscard]] double alongBolt(const armor::BoltJoint &m) const {
+        if (!(m.sleeve > m.hole) || !(m.sleeveLength > 0)) return boltAxialStiffness;
+        const double area = std::numbers::pi / 4 * (m.sleeve * m.sleeve - m.hole * m.hole);
+        return boltAxialStiffness + m_railMaterial.E * area / m.sleeveLength;
+    }
+
     /// Every bolt of a mount by itself; what it clamps resists tilting over the radius of its washer.
     std::vector<int> tieBolts(const armor::BoltJoint &m, const Vec3 &stiffness) {
         std::vector<int> springs;
@@ -336,8 +380,8 @@ class Idealizer {
             const int seat = seatNode({m.part, m.at[b], -1}, id + "/seat", m.at[b]);
             Matrix6 k = Matrix6::Zero();
             k.topLeftCorner<3, 3>() = stiffness.asDiagonal();
-            k.bottomRightCorner<3, 3>().diagonal().setConstant(boltAxialStiffness * m.diameter * m.diameter /
-                                                               4);
+            const double clamped = m.sleeve > m.hole ? m.sleeve : m.diameter;
+            k.bottomRightCorner<3, 3>().diagonal().setConstant(alongBolt(m) * clamped * clamped / 4);
             springs.push_back(addSpring(id, seat, arm(m_out, rail, id, m.at[b]), k));
         }
         return springs;

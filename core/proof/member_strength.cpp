@@ -6,6 +6,8 @@
 
 #include <fmt/format.h>
 
+#include "core/proof/aluminum.h"
+
 namespace hefty::proof {
 namespace {
 
@@ -160,21 +162,31 @@ void writeStrength(const Bar &bar, const MemberStrength &s, Working &w) {
 
 }  // namespace
 
-MemberStrength memberStrength(const Bar &bar, Working *w) {
-    MemberStrength s;
+namespace {
+
+MemberStrength steelStrength(const Bar &bar) {
     switch (bar.shape) {
         case stock::SectionShape::RectTube:
-            s = boxStrength(bar);
-            break;
+            return boxStrength(bar);
         case stock::SectionShape::RoundTube:
-            s = roundStrength(bar);
-            break;
+            return roundStrength(bar);
         case stock::SectionShape::Angle:
         case stock::SectionShape::Flat:
-            s = flatStrength(bar);
-            break;
+            return flatStrength(bar);
     }
+    return {};
+}
+
+}  // namespace
+
+MemberStrength memberStrength(const Bar &bar, Working *w) {
+    const bool aluminum = bar.material.family == "aluminum" && bar.shape != stock::SectionShape::RoundTube;
+    const MemberStrength s = aluminum ? aluminumStrength(bar) : steelStrength(bar);
     if (w) writeStrength(bar, s, *w);
+    if (w && aluminum)
+        w->note(fmt::format(
+            "Aluminum: columns, walls and webs by the Aluminum Design Manual, chapters D to G{}.",
+            bar.material.yield <= bar.material.weldedYield ? ", as welded within 25 mm of a weld" : ""));
     return s;
 }
 

@@ -98,7 +98,11 @@ std::vector<double> gridLines(double a, double b, std::vector<double> held, cons
 class TubeNets::Builder {
   public:
     Builder(const armor::TubePart &tube, const Stay &stay, const NetSize &size, Idealization &out)
-        : m_tube(tube), m_axes(tube.axes()), m_stay(stay), m_size(size), m_out(out) {}
+        : m_tube(tube), m_axes(tube.axes()), m_stay(stay), m_out(out) {
+        constexpr double wider = 4.0 / 3;  // walls that nothing goes through bend more gently than plates
+        m_size.open = wider * size.open;
+        m_size.seam = size.seam;
+    }
 
     void build(TubeNets &nets) {
         layLines();
@@ -193,7 +197,13 @@ class TubeNets::Builder {
     }
 
     void addShells(Net &net, TubeShells &shells) {
-        const int material = materialIndex(m_out, m_tube.material);
+        // Sharp corners have more metal than rounded ones: it weighs what the tube weighs.
+        stock::Material metal = m_tube.material;
+        const double sharp = 2 * m_tube.properties.wall *
+                             (m_tube.section.height + m_tube.section.width - 2 * m_tube.properties.wall);
+        metal.id += fmt::format(" (walls of {})", m_tube.name);
+        metal.density *= m_tube.properties.area / sharp;
+        const int material = materialIndex(m_out, metal);
         const auto at = [this](int n) -> const Vec3 & {
             return m_out.model.nodes[static_cast<std::size_t>(n)].at;
         };
@@ -217,7 +227,7 @@ class TubeNets::Builder {
     const armor::TubePart &m_tube;
     const armor::Axes m_axes;
     const Stay &m_stay;
-    const NetSize &m_size;
+    NetSize m_size;
     Idealization &m_out;
     std::vector<double> m_along;
     std::vector<Vec2> m_around;  ///< y and z in the tube's axes

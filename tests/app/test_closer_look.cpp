@@ -59,6 +59,32 @@ class TestCloserLook : public QObject {
         demo.find<QTableView>("checkTable")->selectRow(row);
         QCOMPARE(duty->currentIndex(), strike);
     }
+    /// The ladder follows the chosen duty: the winch line, or the tab that a recovery pulls at. The walls of
+    /// the beam where the tabs go through it are shells and stand among the checks and in the picture.
+    void ladderOfARecoveryAndWalls() {
+        DemoWindow demo(2);
+        QVERIFY(closeUp(demo));
+        auto *ladder = demo.find<QWidget>("ladder");
+        auto *duty = demo.find<QComboBox>("duty");
+        const QImage winch = ladder->grab().toImage();
+        QVERIFY(ladder->accessibleDescription().contains("winch line"));
+        const int recovery = duty->findData("recovery/tab.left/straight");
+        QVERIFY(recovery > 0);
+        duty->setCurrentIndex(recovery);
+        emit duty->activated(recovery);
+        QVERIFY(ladder->accessibleDescription().contains("tab.left"));
+        QVERIFY(ladder->grab().toImage() != winch);
+        const auto *model = demo.find<QTableView>("checkTable")->model();
+        QStringList titles;
+        for (int r = 0; r < model->rowCount(); ++r) titles << model->index(r, 1).data().toString();
+        QVERIFY(titles.filter("yielding of its wall").size() == 2);
+        QVERIFY(titles.filter("beside the toe of a weld").size() > 3);
+        const int jack = duty->findData("jack/left/straight"), drop = duty->findData("strike/drop.middle");
+        QVERIFY(jack > 0 && drop > jack);
+        const int row = static_cast<int>(titles.indexOf(titles.filter("yielding of its wall").front()));
+        demo.find<QTableView>("checkTable")->selectRow(row);
+        QVERIFY(duty->currentIndex() > 0);
+    }
     /// An edit during the closer look is answered at once, and what was looked at before is not shown for it.
     void handComesFirst() {
         DemoWindow demo(1);

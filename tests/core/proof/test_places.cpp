@@ -272,6 +272,48 @@ class TestPlaces : public QObject {
         };
         QVERIFY(says(check(round, "bolt/mount.left"), "friction"));
     }
+    /// A crush sleeve takes the preload by itself, and holds the bolts' plate stiffer.
+    void crushSleeves() {
+        armor::Assembly a = hefty::testing::buildDemo(hefty::testing::demoJob());
+        const Proof bare = proveIt(a, {}).value();
+        for (armor::BoltJoint &m : a.mounts) {
+            m.sleeve = 27;
+            m.sleeveLength = 63;
+        }
+        const Proof sleeved = proveIt(a, {}).value();
+        QVERIFY(!check(bare, "sleeve/mount.left"));
+        const Check *sleeve = check(sleeved, "sleeve/mount.left");
+        QVERIFY(sleeve && near(sleeve->demand, 0.7 * 800 * 156.67, 1e-3));
+        const double Fy = a.plate("bracket.left")->material.yield;
+        QVERIFY(near(sleeve->capacity, 0.9 * Fy * std::numbers::pi / 4 * (27 * 27 - 17.5 * 17.5)));
+        const auto pushed = [](const Proof &p) {
+            const auto &k =
+                p.idealization.model.springs[static_cast<std::size_t>(p.idealization.mountSprings[0][0])];
+            return k.stiffness(1, 1);
+        };
+        const double area = std::numbers::pi / 4 * (27 * 27 - 17.5 * 17.5);
+        const double E = shippedStock().material(hefty::testing::demoJob().vehicle.railMaterial)->E;
+        QVERIFY(near((pushed(sleeved) - pushed(bare)) / static_cast<double>(a.mounts[0].at.size()),
+                     E * area / 63, 1e-6));
+    }
+    /// A tube of aluminum counts as welded within 25 mm of its welds and nowhere else.
+    void aluminumBesideWelds() {
+        armor::Assembly a = hefty::testing::buildDemo(hefty::testing::demoJob());
+        for (armor::TubePart &t : a.tubes) t.material = *shippedStock().material("6061-T6");
+        const Proof p = proveIt(a, {}).value();
+        int soft = 0, whole = 0;
+        for (std::size_t b = 0; b < p.idealization.bars.size(); ++b) {
+            const Bar &bar = p.idealization.bars[b];
+            if (bar.material.family != "aluminum") continue;
+            const auto &beam = p.idealization.model.beams[b];
+            const auto &metal = p.idealization.model.materials[static_cast<std::size_t>(beam.material)];
+            QCOMPARE(metal.yield, bar.material.yield);
+            ++(bar.material.yield < 110 ? soft : whole);
+        }
+        QVERIFY(soft > 5);
+        QVERIFY(whole > 0);
+        QVERIFY(check(p, "member/beam")->utilization > 0);
+    }
     /// A slot in a plate of shells is cut out as long as it is.
     void slotInAPlate() {
         armor::Assembly a = hefty::testing::buildDemo(hefty::testing::demoJob());

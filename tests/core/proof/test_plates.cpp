@@ -105,11 +105,24 @@ class TestPlates : public QObject {
         double mass = 0;
         for (const armor::PlatePart &plate : hefty::testing::buildDemo(demoJob()).plates)
             if (!plate.strips.empty()) mass += plate.area() * plate.thickness * plate.material.density;
+        const auto massOf = [&model](int first, int count) {
+            double sum = 0;
+            for (int i = first; i < first + count; ++i) {
+                const mechanics::FrameShell &s = model.shells[static_cast<std::size_t>(i)];
+                sum += mechanics::makeShellElement(model, s)->area * s.thickness *
+                       model.materials[static_cast<std::size_t>(s.material)].density;
+            }
+            return sum;
+        };
         double meshed = 0;
-        for (const mechanics::FrameShell &s : model.shells)
-            meshed += mechanics::makeShellElement(model, s)->area * s.thickness *
-                      model.materials[static_cast<std::size_t>(s.material)].density;
+        for (const PlateShells &s : p.idealization.plates) meshed += massOf(s.first, s.count);
         QVERIFY(std::abs(meshed / mass - 1) < 0.01);  // holes are polygons of their area
+        // walls of the beam where the tabs go through: what the tube weighs, less the slots
+        for (const TubeShells &w : p.idealization.walls) {
+            const double whole =
+                (w.bar.stationTo - w.bar.stationFrom) * w.bar.properties.area * w.bar.material.density;
+            QVERIFY(massOf(w.first, w.count) < whole && massOf(w.first, w.count) > 0.9 * whole);
+        }
         for (const char *id :
              {"winch/left-up/right", "recovery/tab.left/right-down", "double-line/tab.right"}) {
             const std::size_t c = caseOf(p, id);
@@ -175,7 +188,7 @@ class TestPlates : public QObject {
             if (*c.shift > mostShift)
                 QVERIFY(std::abs(c.utilization / before->utilization - 1 - *c.shift) < 1e-9);
         }
-        QVERIFY2(still > 3 * moved, qPrintable(QString("%1 still, %2 moved").arg(still).arg(moved)));
+        QVERIFY2(still > 1.5 * moved, qPrintable(QString("%1 still, %2 moved").arg(still).arg(moved)));
     }
     /// A shackle hole that runs out of its tab is pulled at all the same, and fails.
     void holeOverTheEdge() {

@@ -1,8 +1,10 @@
 #include <cmath>
+#include <numbers>
 
 #include <QTest>
 
 #include "core/base/constants.h"
+#include "core/proof/aluminum.h"
 #include "core/proof/attachment.h"
 #include "core/proof/duties.h"
 #include "core/proof/member_strength.h"
@@ -102,6 +104,64 @@ class TestStrength : public QObject {
         QVERIFY(near(memberStrength(slender).bendingY, 1.9 * 200000 / parameter * 6 * 4e4 / 6, 1e-9));
     }
     /// Interaction by hand, H1-1a and b and H3-6.
+    /// Aluminum Design Manual, printed constants of 6061-T6 (ksi): Bc 39.4, Dc 0.246, Cc 66; Bp 45.0, Dp
+    /// 0.301; Bbr 66.8, Dbr 0.665.
+    void aluminumConstants() {
+        constexpr double ksi = 6.894757;
+        const AluminumBuckling k = aluminumBuckling(35 * ksi, 10100 * ksi, false);
+        QVERIFY(near(k.Bc / ksi, 39.4, 2e-3) && near(k.Dc / ksi, 0.246, 2e-3) && near(k.Cc, 66, 0.01));
+        QVERIFY(near(k.Bp / ksi, 45.0, 2e-3) && near(k.Dp / ksi, 0.301, 2e-3));
+        QVERIFY(near(k.Bbr / ksi, 66.8, 2e-3) && near(k.Dbr / ksi, 0.665, 2e-3));
+    }
+    /// Stocky it yields, slender it buckles at 0.85 of Euler's load, without a jump between; a weld takes
+    /// away more than half of a stocky one and nothing of a slender one.
+    void aluminumColumns() {
+        const auto tube = [](double length, bool welded) {
+            Bar b = bar(stock::SectionShape::RectTube, 80, 80, 5, 240, length);
+            b.material.family = "aluminum";
+            b.material.E = 68900;
+            b.material.ultimate = 290;
+            b.material.weldedYield = 105;
+            b.material.weldedUltimate = 165;
+            if (welded) b.material.yield = 105;
+            return b;
+        };
+        const Bar stocky = tube(100, false), slender = tube(4000, false);
+        QVERIFY(near(memberStrength(stocky).compression, 240 * stocky.properties.area, 1e-9));
+        const double r = slender.properties.ry, pi = std::numbers::pi;
+        QVERIFY(near(memberStrength(slender).compression,
+                     0.85 * pi * pi * 68900 * slender.properties.area * r * r / 4000 / 4000, 1e-9));
+        double last = memberStrength(stocky).compression;
+        for (double L = 110; L < 4000; L += 10) {
+            const double now = memberStrength(tube(L, false)).compression;
+            QVERIFY2(now <= last + 1e-6 && now > 0.95 * last, qPrintable(QString::number(L)));
+            last = now;
+        }
+        QVERIFY(near(memberStrength(tube(100, true)).compression, 105 * stocky.properties.area, 1e-9));
+        QVERIFY(
+            near(memberStrength(tube(4000, true)).compression, memberStrength(slender).compression, 1e-9));
+        working::Working w;
+        (void)memberStrength(tube(100, true), &w);
+        QVERIFY(!w.notes.empty() && w.notes.back().find("welded") != std::string::npos);
+    }
+    /// Walls that are thin for their width carry less, never more, and without a jump.
+    void aluminumWalls() {
+        double last = 1e300;
+        for (double t = 8; t > 1.2; t -= 0.05) {
+            Bar b = bar(stock::SectionShape::RectTube, 150, 150, t, 240, 100);
+            b.material.family = "aluminum";
+            b.material.E = 68900;
+            b.material.weldedYield = 105;
+            const MemberStrength s = memberStrength(b);
+            const double stress = s.compression / b.properties.area;
+            QVERIFY2(stress <= last + 1e-9 && (last > 1e299 || stress > 0.97 * last),
+                     qPrintable(QString::number(t)));
+            QVERIFY(s.bendingY > 0 && s.shearZ > 0 && s.torsion > 0 &&
+                    s.bendingY <= 240 * b.properties.Wply + 1);
+            last = stress;
+        }
+        QVERIFY(last < 120);
+    }
     void interaction() {
         MemberStrength s;
         s.tension = s.compression = 100;
