@@ -24,20 +24,24 @@ Job with(Job job, const Edit &edit) {
     return apply(std::move(job), edit);
 }
 
-/// The least cost over every combination there is.
-double exhaustive(const Job &job, const SizingWish &wish, const Appraisal &before) {
+/// Every combination there is that strips allow, the cheapest first.
+std::vector<std::pair<double, Edit>> exhaustive(const Job &job, const SizingWish &wish,
+                                                const Appraisal &before) {
     const auto choices = sizeChoices(job, job.pieces[0], shippedStock(), wish);
     std::vector<std::size_t> at(choices.size(), 0);
-    double best = std::numeric_limits<double>::infinity();
+    std::vector<std::pair<double, Edit>> all;
     for (;;) {
         Edit edit{job.pieces[0].id, {}, {}};
         for (std::size_t i = 0; i < choices.size(); ++i)
             edit.settings[choices[i].setting] = choices[i].options[at[i]];
-        best = std::min(best, sizingCost(with(job, edit), shippedStock(), wish, before));
+        const double cost = sizingCost(with(job, edit), shippedStock(), wish, before);
+        if (std::isfinite(cost)) all.emplace_back(cost, std::move(edit));
         std::size_t i = 0;
         while (i < at.size() && ++at[i] == choices[i].options.size()) at[i++] = 0;
-        if (i == at.size()) return best;
+        if (i == at.size()) break;
     }
+    std::sort(all.begin(), all.end(), [](const auto &a, const auto &b) { return a.first < b.first; });
+    return all;
 }
 
 /// The demo with the bolts that its one broken check asks for, so that sizes can hold.
@@ -85,7 +89,8 @@ class TestSizing : public QObject {
         QTest::newRow("beam, gussets, cheaper")
             << QStringList{"section", "gussetThickness", "footBoltGrade"} << 1.2 << 1.0;
     }
-    /// As good as every combination tried one by one.
+    /// As good as every combination tried one by one. Plates as shells may ask for more than strips do: then
+    /// every cheaper combination breaks a check when it is looked at as closely.
     void reachesTheOptimum() {
         QFETCH(QStringList, free);
         QFETCH(double, shock);
@@ -99,13 +104,22 @@ class TestSizing : public QObject {
         wish.costWeight = costWeight;
         wish.massWeight = 1 - costWeight;
         const Appraisal before = appraise(job, shippedStock());
-        const double best = exhaustive(job, wish, before);
-        QVERIFY(std::isfinite(best));
+        const auto all = exhaustive(job, wish, before);
+        QVERIFY(!all.empty());
         const Sizing s = sizePiece(job, job.pieces[0].id, shippedStock(), wish);
         QVERIFY2(s.found, s.why.text.c_str());
         const double reached = sizingCost(with(job, s.edit), shippedStock(), wish, before);
-        // Plates as shells may ask for more than strips do, never for less.
-        QVERIFY2(std::abs(reached - best) < 1e-12, qPrintable(QString("%1 of %2").arg(reached).arg(best)));
+        QVERIFY(reached >= all.front().first - 1e-12);
+        int cheaper = 0;
+        for (const auto &[cost, edit] : all) {
+            if (cost >= reached - 1e-12) break;
+            QVERIFY2(++cheaper < 8, qPrintable(QString("%1 of %2").arg(reached).arg(all.front().first)));
+            const Appraisal close = appraise(with(job, edit), shippedStock(), {}, proof::Detail::Halved);
+            const auto &checks = close.pieces[0].proof->checks;
+            QVERIFY2(std::any_of(checks.begin(), checks.end(),
+                                 [](const proof::Check &c) { return c.utilization > 1; }),
+                     qPrintable(QString("%1 of %2").arg(reached).arg(cost)));
+        }
     }
     /// The whole demo: lighter, nothing broken that is looked at closely, mirrored parts alike, and as told.
     void wholeDemo() {
