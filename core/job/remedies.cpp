@@ -294,7 +294,7 @@ class RemedyFinder {
         if (f.id.starts_with("check/block/")) return blockTrials(f);
         if (f.id.starts_with("check/frequency/") || f.id.starts_with("check/stability/"))
             return {nextPlate("bracketThickness"), nextWall(), stepped("gussetLeg", 20),
-                    stepped("braceReach", 60)};
+                    stepped("braceReach", 120)};
         if (f.id.starts_with("check/bolt/winch")) return {stronger("footBoltGrade", "10.9"), weakerWinch()};
         if (f.id.starts_with("check/bolt/"))
             return {stronger("mountBoltGrade", "10.9"), stepped("addedBolts", 1), weakerWinch()};
@@ -352,7 +352,7 @@ class RemedyFinder {
             if (more.setting.empty() || std::none_of(t.begin(), t.end(), same)) t.push_back(std::move(more));
         };
         if (names(f, "end."))
-            add(stepped("braceReach", 60));
+            add(stepped("braceReach", 120));
         else
             add(moreGussets(true));
         add(nextWall());
@@ -371,7 +371,7 @@ class RemedyFinder {
             t.push_back(moreGussets(false));
         }
         if (names(f, "gusset") || names(f, "brace")) t.push_back(nextPlate("gussetThickness"));
-        if (names(f, "beam.")) t.push_back(stepped("braceReach", 60));
+        if (names(f, "beam.")) t.push_back(stepped("braceReach", 120));
         return t;
     }
 
@@ -388,7 +388,7 @@ class RemedyFinder {
         if (role == "brace") return {nextPlate("gussetThickness")};
         if (role == "tab")
             return {nextPlate("tabThickness"), stepped("tabHeight", 5), stepped("tabReach", -5)};
-        if (f.subject.starts_with("beam.")) return {nextWall(), stepped("braceReach", 60)};
+        if (f.subject.starts_with("beam.")) return {nextWall(), stepped("braceReach", 120)};
         if (role == "beam") return {nextWall(), weakerWinch()};
         return {weakerWinch()};
     }

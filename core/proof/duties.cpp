@@ -247,6 +247,8 @@ class Expander {
         if (!rope || !shackle || !canPull(a) || !(m_rules.snatchSpeed > 0)) return;
         const double pull = std::min(rope->snatchForce(m_rig.frontMass + m_rig.rearMass, m_rules.snatchSpeed),
                                      shackle->breakingStrength);
+        // In the same directions the recovery's own load covers a softer snatch.
+        if (pull <= shackle->workingLoad) return;
         const double s = m_rules.recoverySide;
         for (const Direction &d : {Direction{"straight", "straight ahead", 0, 0},
                                    {"left", "to the left", s, 0},

@@ -40,9 +40,8 @@ struct WeldPiece {
 /// How closely plates are looked at.
 enum class Detail {
     Strips,  ///< as bars along their strips: quick, while a hand moves
-    Shells,  ///< as nets of shells, their welds as ties along the seams
-    Halved,  ///< the same, tubes too where a plate goes through their wall, and proved again with shells of
-             ///< half the size to see what that moves
+    Shells,  ///< as nets of shells, their welds as ties along the seams; tubes too where a plate goes through
+    Halved,  ///< the same, and proved again with shells of half the size to see what that moves
 };
 
 /// A plate as a net of shells.
@@ -93,7 +92,7 @@ struct Idealization {
     std::vector<Bar> bars;  ///< per beam of the model
     Detail detail = Detail::Strips;
     std::vector<PlateShells> plates;  ///< none if plates are strips
-    std::vector<TubeShells> walls;    ///< with Detail::Halved
+    std::vector<TubeShells> walls;    ///< none if plates are strips
     std::vector<WeldPiece> weldPieces;
     std::vector<std::vector<int>> mountSprings;  ///< per mount: one for all bolts, or one a bolt
     std::vector<int> railBeams;                  ///< per mount: the stub of the frame rail it is bolted to

@@ -123,7 +123,7 @@ class TestPlaces : public QObject {
             return sum(find(p.duties, "snatch/tab.left/left")).norm();
         };
         const double k = 127000 / (0.3 * 9);
-        QVERIFY(near(pullAt(3), 3 * std::sqrt(k * 2150), 1e-9));
+        QVERIFY(near(pullAt(4), 4 * std::sqrt(k * 2150), 1e-9));
         QVERIFY(near(pullAt(15), 127000, 1e-9));  // the rope is at its end
     }
     void skidAndLip() {
