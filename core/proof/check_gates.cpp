@@ -121,7 +121,7 @@ void checkLatch(const CheckContext &context, std::size_t index) {
                            fmt::format("{}/{}", number(most.use), number(g.latchRating)), check.utilization,
                            "", "");
     } else {
-        check.capacity = most.use;
+        check.capacity = 0;  // not known
         check.utilization = 1;
         check.assumed = true;
         check.working.note(

@@ -42,7 +42,8 @@ void addBoughtRungs(const CheckContext &context) {
 
 std::string withoutSide(std::string text) {
     for (const std::string_view side : {".left", ".right", ", left", ", right"})
-        if (const std::size_t at = text.find(side); at != std::string::npos) text.erase(at, side.size());
+        for (std::size_t at = text.find(side); at != std::string::npos; at = text.find(side))
+            text.erase(at, side.size());
     return text;
 }
 

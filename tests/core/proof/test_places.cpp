@@ -222,6 +222,7 @@ class TestPlaces : public QObject {
         const Check *hinge = check(p, "hinge/gate"), *latch = check(p, "latch/gate");
         QVERIFY(hinge && latch);
         QVERIFY(latch->assumed && !latch->proved() && latch->demand > 100);
+        QCOMPARE(latch->capacity, 0.0);  // nothing is made up for it
         double most = 0;
         for (std::size_t c = 0; c < p.duties.cases.size(); ++c) {
             if (p.duties.cases[c].ladder) continue;
@@ -313,6 +314,21 @@ class TestPlaces : public QObject {
         QVERIFY(soft > 5);
         QVERIFY(whole > 0);
         QVERIFY(check(p, "member/beam")->utilization > 0);
+    }
+    /// Rungs that only differ in their side stand on one, however often their title names it.
+    void sidesShareARung() {
+        const Proof p = proveIt(hefty::testing::buildDemo(hefty::testing::demoJob()), {}).value();
+        for (const Rung &r : p.ladder) {
+            const auto other = std::count_if(p.ladder.begin(), p.ladder.end(), [&](const Rung &o) {
+                std::string mirrored = o.title;
+                for (std::size_t at = mirrored.find("right"); at != std::string::npos;
+                     at = mirrored.find("right"))
+                    mirrored.replace(at, 5, "left");
+                return o.title != r.title && mirrored == r.title &&
+                       std::abs(o.letsGoAt / r.letsGoAt - 1) < 0.005;
+            });
+            QVERIFY2(other == 0, r.title.c_str());
+        }
     }
     /// A slot in a plate of shells is cut out as long as it is.
     void slotInAPlate() {
