@@ -330,10 +330,11 @@ Json writeStatic(const FrameModel &model, const FrameSolution &solution) {
             reactions[model.nodes[static_cast<std::size_t>(node)].id] = list(r);
         for (std::size_t b = 0; b < model.beams.size(); ++b)
             beams[model.beams[b].id] = {{"from", list(s.beams[b].from)}, {"to", list(s.beams[b].to)}};
-        for (std::size_t i = 0; i < model.shells.size(); ++i)
+        for (std::size_t i = 0; i < model.shells.size(); ++i) {
+            const ShellStress stress = vonMises(s.shellForces[i], model.shells[i].thickness);
             shells[model.shells[i].id] = {
-                {"vonMises",
-                 {{"top", s.shells[i].top}, {"middle", s.shells[i].middle}, {"bottom", s.shells[i].bottom}}}};
+                {"vonMises", {{"top", stress.top}, {"middle", stress.middle}, {"bottom", stress.bottom}}}};
+        }
         cases[model.cases[c]] = {{"displacements", std::move(displacements)},
                                  {"reactions", std::move(reactions)},
                                  {"beams", std::move(beams)},

@@ -4,12 +4,12 @@
 #include <array>
 #include <cmath>
 
+#include "core/armor/flat.h"
+
 namespace hefty::armor {
 namespace {
 
 constexpr double sameDirection = 0.9998;  // cosine of about one degree
-constexpr double leastArea = 4;           // mm2: less is a touch of corners, not a seat
-constexpr double leastLine = 2;           // mm: shorter rims are not welded
 
 Solid::Face faceOf(Polygon3 corners, bool rounded = false) {
     Solid::Face face;
@@ -23,58 +23,6 @@ Solid::Face faceOf(Polygon3 corners, bool rounded = false) {
 Vec3 endCorner(const Vec3 &end, const Vec3 &along, const Vec3 &cut, const Vec3 &offset) {
     if (cut.squaredNorm() == 0) return end + offset;
     return end + offset - along * (offset.dot(cut) / along.dot(cut));
-}
-
-/// A plane polygon seen in axes of its own: x along its first edge, z its normal.
-struct Flat {
-    Axes axes;
-    Polygon2 outline;
-    bool valid = false;
-};
-
-Flat flatten(const Polygon3 &corners, const Axes *in = nullptr) {
-    Flat flat;
-    if (in) {
-        flat.axes = *in;
-    } else {
-        const Vec3 normal = shape::newellNormal(corners);
-        const auto axes = shape::axesAlong(corners[0], corners[1] - corners[0], normal);
-        if (!axes) return flat;
-        flat.axes = *axes;
-    }
-    for (const Vec3 &c : corners) {
-        const Vec3 local = flat.axes.toLocal(c);
-        flat.outline.emplace_back(local.x(), local.y());
-    }
-    if (shape::area(flat.outline) < 0) std::reverse(flat.outline.begin(), flat.outline.end());
-    flat.valid = true;
-    return flat;
-}
-
-/// True if the middle of p-q lies on the rim of the polygon and the edge runs along it.
-bool alongRim(const Polygon2 &polygon, const Vec2 &p, const Vec2 &q) {
-    const Vec2 mid = (p + q) / 2;
-    for (std::size_t i = 0; i < polygon.size(); ++i) {
-        const Vec2 a = polygon[i];
-        const Vec2 d = polygon[(i + 1) % polygon.size()] - a;
-        const double length = d.norm();
-        if (length == 0) continue;
-        const Vec2 n(-d.y() / length, d.x() / length);
-        const double t = (mid - a).dot(d) / (length * length);
-        if (std::abs((mid - a).dot(n)) < contactTolerance && t > -1e-6 && t < 1 + 1e-6 &&
-            std::abs((q - p).normalized().dot(n)) < 0.02)
-            return true;
-    }
-    return false;
-}
-
-Contact contactFrom(const Polygon2 &patch, const Axes &axes) {
-    Contact contact;
-    contact.area = shape::area(patch);
-    contact.normal = axes.z;
-    contact.center = axes.toWorld(shape::centroid(patch));
-    for (const Vec2 &p : patch) contact.patch.push_back(axes.toWorld(p));
-    return contact;
 }
 
 /// Outward normals of a solid's faces, worked out once for all that it may touch.
@@ -204,43 +152,6 @@ std::vector<Contact> touching(const Solid &a, const Solid &b) {
     for (std::size_t i = 0; i < a.faces.size(); ++i)
         for (std::size_t j = 0; j < b.faces.size(); ++j)
             if (na[i].dot(nb[j]) <= -sameDirection) addTouch(a.faces[i], b.faces[j], nb[j], out);
-    return out;
-}
-
-std::vector<Contact> passingThrough(const PlatePart &plate, const Solid &tube) {
-    std::vector<Contact> out;
-    for (const Solid::Face &face : tube.faces) {
-        if (!face.rounded && tube.faces.size() == 6 && &face - tube.faces.data() >= 4) continue;  // the ends
-        const Flat wall = flatten(face.flat);
-        if (!wall.valid || std::abs(wall.axes.z.dot(plate.axes.z)) > 0.01) continue;
-        // The wall's plane cuts the plate's middle plane in a line: n.x px + n.y py = d.
-        const Vec2 n(wall.axes.z.dot(plate.axes.x), wall.axes.z.dot(plate.axes.y));
-        const double d = (wall.axes.origin - plate.axes.origin).dot(wall.axes.z);
-        double low = 1e300, high = -1e300;
-        for (const Vec2 &p : plate.outline) {
-            low = std::min(low, n.dot(p) - d);
-            high = std::max(high, n.dot(p) - d);
-        }
-        if (low > -contactTolerance || high < contactTolerance) continue;
-        const Vec2 along(-n.y(), n.x());
-        const Vec2 base = n * d / n.squaredNorm();
-        const auto span = shape::chord(plate.outline, base, along.normalized());
-        if (!span) continue;
-        const Vec3 half = plate.axes.z * (plate.thickness / 2);
-        const Vec3 p = plate.axes.toWorld(Vec2(base + along.normalized() * span->first));
-        const Vec3 q = plate.axes.toWorld(Vec2(base + along.normalized() * span->second));
-        const Flat slice = flatten({p - half, q - half, q + half, p + half}, &wall.axes);
-        const Polygon2 patch = shape::intersectConvex(slice.outline, wall.outline);
-        if (patch.empty() || shape::area(patch) < leastArea) continue;
-        Contact contact = contactFrom(patch, wall.axes);
-        for (std::size_t i = 0; i < patch.size(); ++i) {
-            const Vec2 &from = patch[i];
-            const Vec2 &to = patch[(i + 1) % patch.size()];
-            if ((to - from).norm() >= leastLine && !alongRim(wall.outline, from, to))
-                contact.lines.push_back({wall.axes.toWorld(from), wall.axes.toWorld(to)});
-        }
-        out.push_back(std::move(contact));
-    }
     return out;
 }
 

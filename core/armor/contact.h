@@ -20,9 +20,6 @@ inline constexpr double contactTolerance = 0.5;
 /// fillet: not where both faces end together (flush), not along the rounded corner of a tube.
 [[nodiscard]] std::vector<Contact> touching(const Solid &a, const Solid &b);
 
-/// Patches where a plate passes through the side walls of a tube, weldable all round from outside.
-[[nodiscard]] std::vector<Contact> passingThrough(const PlatePart &plate, const Solid &tube);
-
 /// The mitered or butted end that two tubes share, welded around the outline of their section.
 [[nodiscard]] std::vector<Contact> sharedEnds(const TubePart &a, const TubePart &b);
 

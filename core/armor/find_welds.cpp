@@ -3,6 +3,7 @@
 
 #include "core/armor/builder.h"
 #include "core/armor/contact.h"
+#include "core/armor/passing.h"
 
 namespace hefty::armor {
 namespace {
@@ -50,11 +51,13 @@ void findWelds(Assembly &assembly, const Pattern &pattern, const BuildInput &inp
             std::vector<Contact> contacts;
             if (ta && tb) {
                 contacts = sharedEnds(*ta, *tb);
+                if (contacts.empty()) contacts = passingThrough(*tb, *ta);
+                if (contacts.empty()) contacts = passingThrough(*ta, *tb);
             } else {
                 contacts = touching(b, a);
                 const PlatePart *pb = assembly.plate(b.part);
                 if (ta && pb)
-                    for (Contact &c : passingThrough(*pb, a)) contacts.push_back(std::move(c));
+                    for (Contact &c : passingThrough(*pb, *ta)) contacts.push_back(std::move(c));
             }
             std::erase_if(contacts, [](const Contact &c) { return c.lines.empty(); });
             if (contacts.empty()) continue;

@@ -50,6 +50,7 @@ struct PlateOnRound {
     bool along = true;
     double chordUse = 0;
 };
+inline constexpr double plateOnRoundOmega = 1.67;
 [[nodiscard]] double plateOnRoundStrength(const PlateOnRound &joint, working::Working *working = nullptr);
 
 /// Push [N] at which a rock, pressed on a round tube over a width, has dented it by a depth, and the energy

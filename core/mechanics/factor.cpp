@@ -15,22 +15,28 @@ constexpr Eigen::Index largeFrom = 2500;
 
 }  // namespace
 
-Factor::Kept &Factor::kept() {
-    thread_local Kept last;
+std::vector<Factor::Kept> &Factor::kept() {
+    thread_local std::vector<Kept> last;
     return last;
 }
 
 Factor::Factor(const Sparse &lower)
     : m_outer(lower.outerIndexPtr(), lower.outerIndexPtr() + lower.outerSize() + 1),
       m_inner(lower.innerIndexPtr(), lower.innerIndexPtr() + lower.nonZeros()) {
-    Kept &last = kept();
-    const bool same = last.outer == m_outer && last.inner == m_inner;
+    std::vector<Kept> &list = kept();
+    Kept last;
+    const auto same = std::find_if(
+        list.begin(), list.end(), [this](const Kept &k) { return k.outer == m_outer && k.inner == m_inner; });
+    if (same != list.end()) {
+        last = std::move(*same);
+        list.erase(same);
+    }
     if (lower.rows() > largeFrom) {
-        m_large = same && last.large ? std::move(last.large) : std::make_unique<Supernodal>(lower);
+        m_large = last.large ? std::move(last.large) : std::make_unique<Supernodal>(lower);
         if (m_large->factorize(lower)) return;
         m_large.reset();
     }
-    if (same && last.ldlt) {
+    if (last.ldlt) {
         m_ldlt = std::move(last.ldlt);
     } else {
         m_ldlt = std::make_unique<Ldlt>();
@@ -40,7 +46,11 @@ Factor::Factor(const Sparse &lower)
 }
 
 Factor::~Factor() {
-    kept() = {std::move(m_outer), std::move(m_inner), std::move(m_ldlt), std::move(m_large)};
+    constexpr std::size_t most = 3;  // of a piece: as bars, as shells, as shells of half the size
+    if (m_large) m_large->forget();
+    std::vector<Kept> &list = kept();
+    if (list.size() >= most) list.erase(list.begin());
+    list.push_back({std::move(m_outer), std::move(m_inner), std::move(m_ldlt), std::move(m_large)});
 }
 
 Eigen::VectorXd Factor::pivots() const {

@@ -21,8 +21,8 @@ class Supernodal;
 /// A large matrix, as meshed plates make it, is factored by supernodes (supernodal.h) instead; one that is
 /// not positive definite falls back to LDL', whose pivots tell why.
 ///
-/// While a handle is dragged the pattern of the matrix stays: a thread keeps the ordering of the last
-/// one it factored, and uses it again if the pattern is the same.
+/// While a handle is dragged the pattern of the matrix stays: a thread keeps the orderings of the last few
+/// that it factored, and uses one again if the pattern is the same.
 class Factor {
   public:
     /// @param lower  lower triangle, compressed
@@ -46,7 +46,7 @@ class Factor {
         std::unique_ptr<Ldlt> ldlt;
         std::unique_ptr<Supernodal> large;
     };
-    static Kept &kept();
+    static std::vector<Kept> &kept();
     std::vector<int> m_outer, m_inner;
     std::unique_ptr<Ldlt> m_ldlt;
     std::unique_ptr<Supernodal> m_large;  ///< used if there

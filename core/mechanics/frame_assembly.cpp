@@ -3,9 +3,18 @@
 #include <algorithm>
 #include <cmath>
 
+#include <tbb/parallel_for.h>
+#include <tbb/parallel_invoke.h>
+#include <tbb/task_arena.h>
+
 #include "core/mechanics/corotation.h"
 
 namespace hefty::mechanics {
+namespace {
+
+constexpr std::size_t worthSharing = 500;  // shells: with fewer the other core is not worth waking
+
+}  // namespace
 
 /// Sums element matrices into the lower triangle of the free unknowns.
 class FrameAssembly::Summer {
@@ -236,8 +245,15 @@ Result<bool> FrameAssembly::makeElements() {
     }
     m_shells.reserve(m_model->shells.size());
     const std::vector<double> folds = shellFolds();
-    for (std::size_t s = 0; s < m_model->shells.size(); ++s) {
-        auto element = makeShellElement(*m_model, m_model->shells[s], folds[s]);
+    std::vector<Result<ShellElement>> shells(m_model->shells.size(), ShellElement{});
+    const auto make = [&](std::size_t s) {
+        shells[s] = makeShellElement(*m_model, m_model->shells[s], folds[s]);
+    };
+    if (shells.size() < worthSharing)
+        for (std::size_t s = 0; s < shells.size(); ++s) make(s);
+    else
+        tbb::this_task_arena::isolate([&] { tbb::parallel_for(std::size_t{0}, shells.size(), make); });
+    for (Result<ShellElement> &element : shells) {
         if (!element) return tl::unexpected(element.error());
         m_shells.push_back(std::move(*element));
     }
@@ -258,8 +274,9 @@ double FrameAssembly::modelSize() const {
 /// Per shell the largest angle to a neighbor that continues it; sharper ones are edges, not curvature.
 std::vector<double> FrameAssembly::shellFolds() const {
     constexpr double sharpest = 0.7;  // rad
+    const double least = std::cos(sharpest);
     const auto &shells = m_model->shells;
-    std::vector<double> out(shells.size(), 0);
+    std::vector<double> cosines(shells.size(), 1);
     std::vector<Vec3> normals;
     std::vector<std::vector<std::size_t>> at(m_model->nodes.size());
     for (std::size_t s = 0; s < shells.size(); ++s) {
@@ -271,9 +288,10 @@ std::vector<double> FrameAssembly::shellFolds() const {
             for (const std::size_t other : around) {
                 // Either side may be up.
                 const double cosine = std::abs(normals[s].dot(normals[other]));
-                const double angle = std::acos(std::min(1.0, cosine));
-                if (angle < sharpest) out[s] = std::max(out[s], angle);
+                if (cosine > least) cosines[s] = std::min(cosines[s], cosine);
             }
+    std::vector<double> out;
+    for (const double c : cosines) out.push_back(std::acos(c));
     return out;
 }
 
@@ -309,36 +327,53 @@ void FrameAssembly::markAttached() {
     }
 }
 
+/// Shells are most of a large model: half of them are summed beside the rest. Always the same half, so that
+/// the sum is the same on any machine.
 Sparse FrameAssembly::stiffness(CaseRows *givenLoads) const {
-    Summer sum(*this, m_beams.size() * 78 + m_shells.size() * 300 + m_model->springs.size() * 78 +
-                          m_model->ties.size() * 300);
-    for (std::size_t b = 0; b < m_beams.size(); ++b) {
-        const std::array<int, 2> nodes{m_model->beams[b].from, m_model->beams[b].to};
-        sum.add(m_beams[b].globalStiffness(), nodes.data(), givenLoads);
+    const bool given = givenLoads && m_map.given().rows() > 0;  // both would write to the same loads
+    const std::size_t shared = given || m_shells.size() < worthSharing ? 0 : m_shells.size() / 2;
+    Sparse one, other;
+    const auto sumOne = [&] {
+        Summer sum(*this, m_beams.size() * 78 + (m_shells.size() - shared) * 300 +
+                              m_model->springs.size() * 78 + m_model->ties.size() * 300);
+        for (std::size_t b = 0; b < m_beams.size(); ++b) {
+            const std::array<int, 2> nodes{m_model->beams[b].from, m_model->beams[b].to};
+            sum.add(m_beams[b].globalStiffness(), nodes.data(), givenLoads);
+        }
+        addOthers(sum, givenLoads);
+        addShells(sum, shared, m_shells.size(), givenLoads);
+        one = sum.sum();
+    };
+    const auto sumOther = [&] {
+        Summer sum(*this, shared * 300);
+        addShells(sum, 0, shared, nullptr);
+        other = sum.sum();
+    };
+    if (shared == 0) {
+        sumOne();
+        return one;
     }
-    addOthers(sum, givenLoads);
-    return sum.sum();
+    tbb::this_task_arena::isolate([&] { tbb::parallel_invoke(sumOne, sumOther); });
+    return one + other;
 }
 
-Sparse FrameAssembly::beamStiffness(const std::vector<Matrix12> &beams) const {
-    Summer sum(*this, m_beams.size() * 78);
-    for (std::size_t b = 0; b < m_beams.size(); ++b) {
-        const std::array<int, 2> nodes{m_model->beams[b].from, m_model->beams[b].to};
-        sum.add(beams[b], nodes.data());
+Sparse FrameAssembly::beamStiffness(const std::vector<std::pair<int, Matrix12>> &beams) const {
+    Summer sum(*this, beams.size() * 78);
+    for (const auto &[b, k] : beams) {
+        const FrameBeam &beam = m_model->beams[static_cast<std::size_t>(b)];
+        const std::array<int, 2> nodes{beam.from, beam.to};
+        sum.add(k, nodes.data());
     }
     return sum.sum();
 }
 
-Sparse FrameAssembly::otherStiffness() const {
-    Summer sum(*this, m_shells.size() * 300 + m_model->springs.size() * 78);
-    addOthers(sum, nullptr);
-    return sum.sum();
-}
-
-/// Shells, springs and ties.
-void FrameAssembly::addOthers(Summer &sum, CaseRows *givenLoads) const {
-    for (std::size_t s = 0; s < m_shells.size(); ++s)
+void FrameAssembly::addShells(Summer &sum, std::size_t from, std::size_t to, CaseRows *givenLoads) const {
+    for (std::size_t s = from; s < to; ++s)
         sum.add(m_shells[s].stiffness(), m_model->shells[s].nodes.data(), givenLoads);
+}
+
+/// Springs and ties.
+void FrameAssembly::addOthers(Summer &sum, CaseRows *givenLoads) const {
     for (const FrameSpring &s : m_model->springs) {
         const std::array<int, 2> nodes{s.from, s.to};
         if (s.to < 0) {

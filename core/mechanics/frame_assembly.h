@@ -28,10 +28,8 @@ class FrameAssembly {
     /// Lower triangle of the stiffness of the free unknowns, of beams, shells, springs and ties.
     /// @param givenLoads  if there, what the given motions do is taken off it (free unknowns x cases)
     [[nodiscard]] Sparse stiffness(CaseRows *givenLoads) const;
-    /// The share of the beams with other matrices for them, in global axes: what hinges leave of them.
-    [[nodiscard]] Sparse beamStiffness(const std::vector<Matrix12> &beams) const;
-    /// The share of shells, springs and ties.
-    [[nodiscard]] Sparse otherStiffness() const;
+    /// The share of some beams with other matrices for them, in global axes: what hinges change of them.
+    [[nodiscard]] Sparse beamStiffness(const std::vector<std::pair<int, Matrix12>> &beams) const;
     /// Lower triangle of the mass: consistent, of beams and shells, and what rides on nodes [kg, kg·mm2].
     [[nodiscard]] Sparse mass() const;
     /// Lower triangle of the geometric stiffness of the forces in beams and of the membrane forces of shells.
@@ -62,6 +60,7 @@ class FrameAssembly {
     [[nodiscard]] double modelSize() const;
     [[nodiscard]] std::vector<double> shellFolds() const;
     void markAttached();
+    void addShells(Summer &sum, std::size_t from, std::size_t to, CaseRows *givenLoads) const;
     void addOthers(Summer &sum, CaseRows *givenLoads) const;
     const FrameModel *m_model = nullptr;
     FreedomMap m_map;

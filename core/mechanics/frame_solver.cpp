@@ -302,8 +302,9 @@ class StaticSolver {
     void prepareRecovery() {
         m_endStiffness.reserve(m_assembly.beams().size());
         for (const BeamElement &e : m_assembly.beams()) m_endStiffness.push_back(e.endStiffness());
-        m_shellRecovery.reserve(m_assembly.shells().size());
-        for (const ShellElement &e : m_assembly.shells()) m_shellRecovery.push_back(e.recovery());
+        m_shellRecovery.resize(m_assembly.shells().size());
+        tbb::parallel_for(std::size_t{0}, m_shellRecovery.size(),
+                          [&](std::size_t s) { m_shellRecovery[s] = m_assembly.shells()[s].recovery(); });
         m_held.assign(m_model.nodes.size(), false);
         for (const FreedomMap::Body &body : m_assembly.map().bodies())
             if (!body.held.empty())
@@ -318,20 +319,31 @@ class StaticSolver {
         FrameSolution out;
         out.attached = m_assembly.attached();
         out.freedomCount = m_assembly.map().freeCount();
-        const CaseRows u = m_assembly.motions(m_answer);
         prepareRecovery();
         out.cases.resize(m_loads.size());
-        tbb::parallel_for(std::size_t{0}, m_loads.size(), [&](std::size_t c) {
-            recoverCase(c, u.col(static_cast<Eigen::Index>(c)), out.cases[c]);
-        });
+        shareOut(m_assembly.motions(m_answer), out.cases);
+        tbb::parallel_for(std::size_t{0}, m_loads.size(),
+                          [&](std::size_t c) { recoverCase(c, out.cases[c]); });
         return out;
     }
 
-    void recoverCase(std::size_t c, const CaseRows::ConstColXpr &u, CaseSolution &answer) const {
+    /// From all cases of one motion side by side to all motions of one case: some nodes at a time, as they
+    /// stay in the cache.
+    void shareOut(const CaseRows &u, std::vector<CaseSolution> &cases) const {
+        constexpr std::size_t block = 64;
         const std::size_t nodes = m_model.nodes.size();
-        answer.displacements.reserve(nodes);
-        for (std::size_t n = 0; n < nodes; ++n)
-            answer.displacements.emplace_back(u.segment<6>(6 * static_cast<Eigen::Index>(n)));
+        for (CaseSolution &c : cases) c.displacements.resize(nodes);
+        const auto share = [&](std::size_t b) {
+            for (std::size_t n = b * block; n < std::min(nodes, (b + 1) * block); ++n)
+                for (std::size_t c = 0; c < cases.size(); ++c)
+                    cases[c].displacements[n] =
+                        u.block<6, 1>(6 * static_cast<Eigen::Index>(n), static_cast<Eigen::Index>(c));
+        };
+        tbb::parallel_for(std::size_t{0}, (nodes + block - 1) / block, share);
+    }
+
+    void recoverCase(std::size_t c, CaseSolution &answer) const {
+        const std::size_t nodes = m_model.nodes.size();
         std::vector<Vec6> unbalanced(nodes, Vec6::Zero());
         for (std::size_t n = 0; n < nodes; ++n)
             if (m_held[n])
@@ -340,7 +352,7 @@ class StaticSolver {
         recoverBeams(m_loads[c], answer, unbalanced);
         recoverShells(answer, unbalanced);
         recoverSprings(answer, unbalanced);
-        recoverTies(u, answer, unbalanced);
+        recoverTies(answer, unbalanced);
         recoverReactions(answer, unbalanced);
     }
 
@@ -369,13 +381,9 @@ class StaticSolver {
     }
 
     void recoverShells(CaseSolution &answer, std::vector<Vec6> &unbalanced) const {
-        answer.shells.reserve(m_model.shells.size());
         answer.shellForces.reserve(m_model.shells.size());
-        for (std::size_t s = 0; s < m_model.shells.size(); ++s) {
-            const ShellAnswer found = m_shellRecovery[s].at(m_model.shells[s], answer.displacements);
-            answer.shells.push_back(found.stress);
-            answer.shellForces.push_back(found.forces);
-        }
+        for (std::size_t s = 0; s < m_model.shells.size(); ++s)
+            answer.shellForces.push_back(m_shellRecovery[s].at(m_model.shells[s], answer.displacements));
         for (const auto &[s, stiffness] : m_heldShells) {  // only where a support gives what is missing
             const std::vector<int> &nodes = m_model.shells[s].nodes;
             for (std::size_t i = 0; i < nodes.size(); ++i)
@@ -400,9 +408,12 @@ class StaticSolver {
         }
     }
 
-    void recoverTies(const Eigen::Ref<const Eigen::VectorXd> &u, CaseSolution &answer,
-                     std::vector<Vec6> &unbalanced) const {
+    void recoverTies(CaseSolution &answer, std::vector<Vec6> &unbalanced) const {
+        if (m_model.ties.empty()) return;
         answer.ties.reserve(m_model.ties.size());
+        static_assert(sizeof(Vec6) == 6 * sizeof(double));
+        const Eigen::Map<const Eigen::VectorXd> u(answer.displacements.front().data(),
+                                                  6 * static_cast<Eigen::Index>(answer.displacements.size()));
         for (std::size_t t = 0; t < m_model.ties.size(); ++t) {
             const FrameTie &tie = m_model.ties[t];
             const Vec3 force = tie.stiffness * m_assembly.tieStretch(t, u);

@@ -18,11 +18,11 @@ struct BeamForces {
 
 /// The answer to one load case.
 struct CaseSolution {
-    std::vector<Vec6> displacements;       ///< per node, mm and rad
-    std::map<int, Vec6> reactions;         ///< what the supports do to the structure, by node
-    std::vector<BeamForces> beams;         ///< per beam
-    std::vector<ShellStress> shells;       ///< per shell
-    std::vector<ShellForces> shellForces;  ///< per shell, in its own axes (ShellElement::axes)
+    std::vector<Vec6> displacements;  ///< per node, mm and rad
+    std::map<int, Vec6> reactions;    ///< what the supports do to the structure, by node
+    std::vector<BeamForces> beams;    ///< per beam
+    std::vector<ShellForces>
+        shellForces;         ///< per shell, in its own axes (ShellElement::axes); vonMises() of them
     std::vector<Vec3> ties;  ///< per tie: what it does to its `from` side, N; to its `to` side minus this
     std::vector<double> contacts;  ///< per contact: what it bears, N; 0 where it is clear
     std::vector<Vec6> springs;     ///< per spring: what it does to its `to` end is minus this;

@@ -2,10 +2,12 @@
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 #include <set>
 
 #include <fmt/format.h>
 
+#include "core/mechanics/case_subset.h"
 #include "core/mechanics/eigen_analysis.h"
 #include "core/mechanics/frame_assembly.h"
 #include "core/mechanics/frame_solver.h"
@@ -66,7 +68,12 @@ struct End {
     }
     /// Whether forces are beyond the surface made `limit` times as large: told without a search.
     [[nodiscard]] bool beyond(const Vec6 &f, double limit) const {
+        if (mostGauge(f) < limit) return false;
         return yieldExcess(kind, f(0) / axial / limit, f(4) / momentY / limit, f(5) / momentZ / limit) > 0;
+    }
+    /// Most that the gauge of forces can be: the surface is convex and holds the unit points.
+    [[nodiscard]] double mostGauge(const Vec6 &f) const {
+        return std::abs(f(0)) / axial + std::abs(f(4)) / momentY + std::abs(f(5)) / momentZ;
     }
     /// Least that the gauge of forces can be.
     [[nodiscard]] double leastGauge(const Vec6 &f) const {
@@ -131,12 +138,14 @@ class PlasticSolver {
                 return fail(ProblemKind::BadInput, "A collapse under given motions is not told.",
                             "prescribed", "Load the case with forces.");
         // Asked of the model itself first: indices checked, mechanisms named.
-        if (auto whole = solveStatic(m_whole); !whole) return tl::unexpected(whole.error());
+        if (auto indices = FrameAssembly::make(m_whole); !indices) return tl::unexpected(indices.error());
+        if (auto whole = solveStatic(caseSubset(m_whole, {m_case})); !whole)
+            return tl::unexpected(whole.error());
         m_model = cutLoaded();
         auto assembly = FrameAssembly::make(m_model);
         if (!assembly) return tl::unexpected(assembly.error());
         m_assembly = std::move(*assembly);
-        m_others = m_assembly.otherStiffness();
+        m_elastic = m_assembly.stiffness(nullptr);
         if (auto r = makeEnds(); !r) return r;
         makeLoads();
         m_forces.assign(m_model.beams.size(), Vec12::Zero());
@@ -153,12 +162,17 @@ class PlasticSolver {
         FrameModel out = m_whole;
         out.beams.clear();
         out.beamLoads.clear();
+        FrameModel lone = m_whole;
+        lone.beamLoads.clear();
         for (std::size_t b = 0; b < m_whole.beams.size(); ++b) {
-            FrameModel lone = m_whole;
+            if (!loaded[b]) {
+                out.beams.push_back(m_whole.beams[b]);
+                m_pieceOf.push_back(static_cast<int>(b));
+                continue;
+            }
             lone.nodes = out.nodes;
             lone.beams = {m_whole.beams[b]};
-            lone.beamLoads.clear();
-            const FrameModel pieces = refined(lone, loaded[b] ? loadedPieces : 1);
+            const FrameModel pieces = refined(lone, loadedPieces);
             out.nodes = pieces.nodes;
             const int first = static_cast<int>(out.beams.size());
             for (const FrameBeam &p : pieces.beams) {
@@ -263,24 +277,32 @@ class PlasticSolver {
 
     /// Motions and forces per unit of the load factor; false if the frame has become a mechanism.
     bool solveRate() {
-        std::vector<Matrix12> tangent;
+        std::vector<std::pair<int, Matrix12>> lost;  // what hinges take off the elastic stiffness
         // Columns: the load, and what the hinges took back.
         CaseRows nodal = CaseRows::Zero(m_nodal.size(), 2);
         nodal.col(0) = m_nodal;
         m_rest.clear();
         for (std::size_t b = 0; b < m_model.beams.size(); ++b) {
             const BeamElement &e = m_assembly.beams()[b];
-            Vec12 takenBack;
-            const Matrix12 rest = yielded(b, takenBack);
-            m_rest.push_back(rest);
-            tangent.push_back(e.rotation.transpose() * (rest * e.local) * e.rotation);
             Eigen::Matrix<double, 12, 2> ends;
-            ends << rest * m_equivalent[b], takenBack;
+            ends << m_equivalent[b], Vec12::Zero();
+            m_rest.emplace_back();
+            if (m_ends[b][0].hinge || m_ends[b][1].hinge) {
+                Vec12 takenBack;
+                const Matrix12 rest = yielded(b, takenBack);
+                m_rest.back() = rest;
+                ends << rest * m_equivalent[b], takenBack;
+                lost.emplace_back(
+                    static_cast<int>(b),
+                    e.rotation.transpose() * ((rest - Matrix12::Identity()) * e.local) * e.rotation);
+            } else if (m_equivalent[b].isZero(0)) {
+                continue;
+            }
             const Eigen::Matrix<double, 12, 2> world = e.rotation.transpose() * ends;
             nodal.middleRows<6>(6 * m_model.beams[b].from) += world.topRows<6>();
             nodal.middleRows<6>(6 * m_model.beams[b].to) += world.bottomRows<6>();
         }
-        Sparse k = m_others + m_assembly.beamStiffness(tangent);
+        Sparse k = m_elastic + m_assembly.beamStiffness(lost);
         const Eigen::VectorXd diagonal = k.diagonal();
         std::vector<Eigen::Triplet<double>> idle;
         for (Eigen::Index i = 0; i < diagonal.size(); ++i)
@@ -311,8 +333,8 @@ class PlasticSolver {
             const BeamElement &e = m_assembly.beams()[b];
             Vec12 u;
             u << motion.segment<6>(6 * m_model.beams[b].from), motion.segment<6>(6 * m_model.beams[b].to);
-            const Vec12 local = e.rotation * u;
-            m_rates.push_back(m_rest[b] * (e.local * local - m_equivalent[b]));
+            const Vec12 elastic = e.local * (e.rotation * u) - m_equivalent[b];
+            m_rates.push_back(m_rest[b] ? Vec12(*m_rest[b] * elastic) : elastic);
         }
         return true;
     }
@@ -331,7 +353,8 @@ class PlasticSolver {
             const BeamElement &e = m_assembly.beams()[b];
             Vec12 u;
             u << motion.segment<6>(6 * m_model.beams[b].from), motion.segment<6>(6 * m_model.beams[b].to);
-            m_forces[b] += m_rest[b] * (e.local * (e.rotation * u));
+            const Vec12 elastic = e.local * (e.rotation * u);
+            m_forces[b] += m_rest[b] ? Vec12(*m_rest[b] * elastic) : elastic;
         }
     }
 
@@ -450,12 +473,12 @@ class PlasticSolver {
     PlasticLimits m_limits;
     FrameModel m_model;
     FrameAssembly m_assembly;
-    Sparse m_others;             ///< of shells and springs: it stays
+    Sparse m_elastic;            ///< stiffness without hinges
     std::vector<int> m_pieceOf;  ///< per beam of m_model: which of m_whole
     std::vector<std::array<End, 2>> m_ends;
     Eigen::VectorXd m_nodal;
     std::vector<Vec12> m_equivalent, m_forces, m_rates;
-    std::vector<Matrix12> m_rest;
+    std::vector<std::optional<Matrix12>> m_rest;  ///< what hinges leave of a beam's forces; none: all
     std::set<std::pair<std::size_t, std::size_t>> m_closed;  ///< closed since the load last grew
     Eigen::VectorXd m_motion;
     double m_factor = 0, m_give = 0, m_elasticGive = 0, m_loadSize = 0;

@@ -16,21 +16,13 @@ constexpr double shearCorrection = 5.0 / 6;
 /// Midpoints of the sides in area coordinates: exact for quadratics with a third of the area each.
 const std::array<Vector3d, 3> sidePoints{Vector3d(0.5, 0.5, 0), Vector3d(0, 0.5, 0.5), Vector3d(0.5, 0, 0.5)};
 
-/// Components [xx yy xy] seen in axes turned by an angle, for membrane forces and moments alike.
-Matrix6 turning(double angle) {
+}  // namespace
+
+Matrix3 turning(double angle) {
     const double c = std::cos(angle), s = std::sin(angle);
     Matrix3 t;
     t << c * c, s * s, 2 * c * s, s * s, c * c, -2 * c * s, -c * s, c * s, c * c - s * s;
-    Matrix6 out = Matrix6::Zero();
-    out.topLeftCorner<3, 3>() = out.bottomRightCorner<3, 3>() = t;
-    return out;
-}
-
-}  // namespace
-
-ShellForces turned(const ShellForces &forces, double angle) {
-    const Matrix6 t = turning(angle);
-    return {t.topLeftCorner<3, 3>() * forces.membrane, t.topLeftCorner<3, 3>() * forces.bending};
+    return t;
 }
 
 ShellStress vonMises(const ShellForces &f, double thickness) {
@@ -390,8 +382,10 @@ ShellRecovery ShellElement::recovery() const {
     for (const ShellPart &p : parts) {
         const Vec3 own(p.triangle.axes() * x);  // the shell's x in the part's axes
         const double angle = std::atan2(own.y(), own.x());
-        const Eigen::Matrix<double, 6, 18> r =
-            (p.share * p.triangle.area() / area) * (turning(angle) * p.triangle.resultants());
+        const Matrix3 turn = p.share * p.triangle.area() / area * turning(angle);
+        const Eigen::Matrix<double, 6, 18> plain = p.triangle.resultants();
+        Eigen::Matrix<double, 6, 18> r;
+        r << turn * plain.topRows<3>(), turn * plain.bottomRows<3>();
         for (std::size_t c = 0; c < 3; ++c)
             out.m_resultants.middleCols<6>(6 * p.corners[c]) +=
                 r.middleCols<6>(6 * static_cast<Eigen::Index>(c));
@@ -399,14 +393,12 @@ ShellRecovery ShellElement::recovery() const {
     return out;
 }
 
-ShellAnswer ShellRecovery::at(const FrameShell &shell, const std::vector<Vec6> &displacements) const {
+ShellForces ShellRecovery::at(const FrameShell &shell, const std::vector<Vec6> &displacements) const {
     Vec6 r = Vec6::Zero();
     for (std::size_t i = 0; i < shell.nodes.size(); ++i)
         r += m_resultants.middleCols<6>(6 * static_cast<Eigen::Index>(i))
                  .lazyProduct(displacements[static_cast<std::size_t>(shell.nodes[i])]);
-    ShellAnswer out{{r.head<3>(), r.tail<3>()}, {}};
-    out.stress = vonMises(out.forces, shell.thickness);
-    return out;
+    return {r.head<3>(), r.tail<3>()};
 }
 
 namespace {

@@ -24,8 +24,9 @@ struct ShellForces {
     Eigen::Vector3d bending = Eigen::Vector3d::Zero();   ///< Mx My Mxy, N·mm/mm; positive: top in tension
 };
 
-/// Stress resultants [Nx Ny Nxy Mx My Mxy] of a plane seen in axes that are turned by an angle in it [rad].
-[[nodiscard]] ShellForces turned(const ShellForces &forces, double angle);
+/// Components [xx yy xy] seen in axes that are turned by an angle in their plane [rad], of membrane forces
+/// and moments alike.
+[[nodiscard]] Matrix3 turning(double angle);
 
 /// Von Mises stress over the thickness [MPa]; top is on the side that the normal points to.
 struct ShellStress {
@@ -33,17 +34,12 @@ struct ShellStress {
 };
 [[nodiscard]] ShellStress vonMises(const ShellForces &forces, double thickness);
 
-/// What is found in a shell: resultants in its own axes (mean of its parts), and their stress.
-struct ShellAnswer {
-    ShellForces forces;
-    ShellStress stress;
-};
-
-/// Resultants of a shell from its motions, made ready once for many load cases.
+/// Resultants of a shell in its own axes (mean of its parts) from its motions, made ready once for many load
+/// cases.
 class ShellRecovery {
   public:
     /// @param displacements  per node of the model, global axes
-    [[nodiscard]] ShellAnswer at(const FrameShell &shell, const std::vector<Vec6> &displacements) const;
+    [[nodiscard]] ShellForces at(const FrameShell &shell, const std::vector<Vec6> &displacements) const;
 
   private:
     friend struct ShellElement;

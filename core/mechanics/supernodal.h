@@ -18,6 +18,8 @@ class Supernodal {
 
     /// Factors anew a matrix of the pattern it was made with. False if it is not positive definite.
     bool factorize(const Sparse &lower);
+    /// Keeps the ordering and lets go of the numbers, which take most of the room.
+    void forget();
     /// Squares of the factor's diagonal in the order of the matrix's own rows. @pre factorize() was true
     [[nodiscard]] Eigen::VectorXd pivots() const;
     /// @pre factorize() was true

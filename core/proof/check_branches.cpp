@@ -96,8 +96,11 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
     };
     const Governing g = governing(context, useIn);
     Check check = context.begin(
-        CheckKind::Branch, "branch/" + joint.name, joint.name,
-        fmt::format("{} on the wall of {}", branch->branch->name, branch->chord->name), g.loadCase);
+        CheckKind::Branch,
+        contactIndex == 0 ? "branch/" + joint.name
+                          : fmt::format("branch/{}/{}", joint.name, contactIndex + 1),
+        joint.name, fmt::format("{} on the wall of {}", branch->branch->name, branch->chord->name),
+        g.loadCase);
     tube.chordUse = chordStress(context, *branch->chord, contact.center, g.loadCase);
     const joints::BranchStrength s = joints::branchStrength(tube, &check.working);
     const Demand d = demandIn(g.loadCase);

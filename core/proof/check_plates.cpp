@@ -3,6 +3,7 @@
 #include <optional>
 
 #include <fmt/format.h>
+#include <tbb/parallel_for.h>
 
 #include "core/proof/aluminum.h"
 #include "core/proof/checker.h"
@@ -31,7 +32,7 @@ struct Sheet {
 struct Spot {
     Vec3 at = Vec3::Zero();
     double area = 0;
-    double angle = 0;  ///< of the sheet's x in the shell's axes
+    Eigen::Matrix3d turn;  ///< of resultants from the shell's axes to the sheet's
     double yield = 0;
     bool counts = true;
     std::vector<int> near;  ///< spots averaged over, itself among them
@@ -53,7 +54,8 @@ class SheetSpots {
             const Vec3 side = (at(1) - at(0)).normalized();
             // The shell's x is that far turned from the sheet's x: seen from it, the sheet's is turned back.
             // Shells of a tube have theirs along it.
-            if (shells.side) spot.angle = -std::atan2(side.dot(*shells.side), side.dot(shells.along));
+            spot.turn = mechanics::turning(
+                shells.side ? -std::atan2(side.dot(*shells.side), side.dot(shells.along)) : 0.0);
             spot.yield = shells.material.yield;
             m_spots.push_back(spot);
         }
@@ -68,15 +70,17 @@ class SheetSpots {
     [[nodiscard]] std::vector<ShellForces> means(const mechanics::CaseSolution &solution) const {
         std::vector<ShellForces> own, out(m_spots.size());
         own.reserve(m_spots.size());
-        for (std::size_t s = 0; s < m_spots.size(); ++s)
-            own.push_back(mechanics::turned(
-                solution.shellForces[static_cast<std::size_t>(m_shells.first) + s], m_spots[s].angle));
+        for (std::size_t s = 0; s < m_spots.size(); ++s) {
+            const ShellForces &f = solution.shellForces[static_cast<std::size_t>(m_shells.first) + s];
+            const Eigen::Matrix3d turn = m_spots[s].area * m_spots[s].turn;
+            own.push_back({turn * f.membrane, turn * f.bending});
+        }
         for (std::size_t s = 0; s < m_spots.size(); ++s) {
             double area = 0;
             for (const int n : m_spots[s].near) {
                 const auto i = static_cast<std::size_t>(n);
-                out[s].membrane += m_spots[i].area * own[i].membrane;
-                out[s].bending += m_spots[i].area * own[i].bending;
+                out[s].membrane += own[i].membrane;
+                out[s].bending += own[i].bending;
                 area += m_spots[i].area;
             }
             out[s].membrane /= area;
@@ -204,10 +208,16 @@ void addSheetCheck(const CheckContext &context, Check check, const Sheet &sheet,
     context.add(std::move(check));
 }
 
-void checkPlate(const CheckContext &context, const PlateShells &p) {
-    const Sheet plate{p.part, p.material, p.thickness, p.first, p.count, p.axes.x, p.axes.y};
-    const auto found = worstOf(context, plate);
+Sheet sheetOf(const PlateShells &p) {
+    return {p.part, p.material, p.thickness, p.first, p.count, p.axes.x, p.axes.y};
+}
+Sheet sheetOf(const TubeShells &w) {
+    return {w.part, w.bar.material, w.bar.wall, w.first, w.count, w.axes.x, std::nullopt};
+}
+
+void checkPlate(const CheckContext &context, const PlateShells &p, const std::optional<SheetWorst> &found) {
     if (!found) return;
+    const Sheet plate = sheetOf(p);
     addSheetCheck(context,
                   context.begin(CheckKind::Plate, "plate/" + p.part, p.part,
                                 fmt::format("{}: yielding of the plate", p.part), found->worst.loadCase),
@@ -216,10 +226,9 @@ void checkPlate(const CheckContext &context, const PlateShells &p) {
         context.addRung(p.part, p.part, found->ladder, "It begins to bend for good; nothing comes off.");
 }
 
-void checkWall(const CheckContext &context, const TubeShells &w) {
-    const Sheet wall{w.part, w.bar.material, w.bar.wall, w.first, w.count, w.axes.x, std::nullopt};
-    const auto found = worstOf(context, wall);
+void checkWall(const CheckContext &context, const TubeShells &w, const std::optional<SheetWorst> &found) {
     if (!found) return;
+    const Sheet wall = sheetOf(w);
     addSheetCheck(
         context,
         context.begin(CheckKind::Wall,
@@ -241,8 +250,20 @@ void checkWall(const CheckContext &context, const TubeShells &w) {
 void checkPlates(const CheckContext &context) {
     const auto &idealization = context.proof.idealization;
     context.out.shellUse.assign(context.caseCount(), std::vector<float>(idealization.model.shells.size(), 0));
-    for (const PlateShells &p : idealization.plates) checkPlate(context, p);
-    for (const TubeShells &w : idealization.walls) checkWall(context, w);
+    const std::size_t plates = idealization.plates.size();
+    std::vector<std::optional<SheetWorst>> found(plates + idealization.walls.size());
+    tbb::parallel_for(
+        std::size_t{0}, found.size(),
+        [&](std::size_t i) {
+            found[i] = worstOf(context, i < plates ? sheetOf(idealization.plates[i])
+                                                   : sheetOf(idealization.walls[i - plates]));
+        },
+        tbb::simple_partitioner{});
+    for (std::size_t i = 0; i < found.size(); ++i)
+        if (i < plates)
+            checkPlate(context, idealization.plates[i], found[i]);
+        else
+            checkWall(context, idealization.walls[i - plates], found[i]);
 }
 
 }  // namespace hefty::proof

@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include "core/joints/hollow_joint.h"
 #include "core/proof/attachment.h"
 #include "core/proof/checker.h"
 #include "core/proof/seam.h"
@@ -161,12 +162,25 @@ void checkSeam(const CheckContext &context, int index) {
     context.add(std::move(check));
 }
 
-/// A plate's seat on the flat wall of a tube, and the way it runs.
+/// A plate's seat on the wall of a tube, and the way it runs.
 struct Seat {
     const armor::TubePart *tube = nullptr;
     const armor::PlatePart *plate = nullptr;
     Vec3 along = Vec3::Zero();  ///< the long direction of the patch, unit
     PlateOnWall wall;
+    bool round = false;
+
+    [[nodiscard]] double omega() const { return round ? joints::plateOnRoundOmega : plateOnWallOmega; }
+    /// Nominal, with the tube's own stress over its yield where that counts [N].
+    [[nodiscard]] double strength(double chordUse, working::Working *working = nullptr) const {
+        if (round)
+            return joints::plateOnRoundStrength(
+                {tube->section.height, wall.wall, wall.tubeYield, wall.plateLength, wall.alongTube, chordUse},
+                working);
+        PlateOnWall p = wall;
+        p.chordUse = chordUse;
+        return plateOnWallStrength(p, working);
+    }
 };
 
 std::optional<Seat> seatOf(const CheckContext &context, const armor::WeldJoint &joint,
@@ -184,6 +198,9 @@ std::optional<Seat> seatOf(const CheckContext &context, const armor::WeldJoint &
     p.plateLength = s.along.norm();
     s.along.normalize();
     const armor::Axes axes = s.tube->axes();
+    s.round = s.tube->section.shape == stock::SectionShape::RoundTube;
+    // A plate that a tube goes through holds it all around: nothing presses on one side of a wall.
+    if (std::abs(contact.normal.dot(axes.x)) > 0.5) return std::nullopt;
     const bool upright = std::abs(contact.normal.dot(axes.z)) < 0.5;  // a side wall: its width is the height
     p.wall = s.tube->properties.wall;
     p.faceWidth = upright ? s.tube->section.height : s.tube->section.width;
@@ -199,17 +216,19 @@ struct WallDemand {
     double push = 0, bend = 0, equivalent = 0;
 };
 
-void addWallWorking(working::Working &w, const WallDemand &demand, double length, double omega,
+void addWallWorking(working::Working &w, const WallDemand &demand, const Seat &seat, double omega,
                     double strength) {
+    const double length = seat.wall.plateLength;
     w.given("P", "push or pull on the wall", demand.push, "N", "frame analysis");
     w.given("M", "moment along the plate", demand.bend, "N·mm", "frame analysis");
     w.step("P_e", "with the moment, shared plastically along the plate", "P + 4 M/l",
            fmt::format("{} + 4 · {}/{}", number(demand.push), number(demand.bend), number(length)),
            demand.equivalent, "N", "plastic line load, M_p = w l²/4");
-    w.step("u", "utilization", "Ω P_e/Rn",
-           fmt::format("{} · {}/{}", number(omega), number(demand.equivalent), number(strength)),
-           omega * demand.equivalent / strength, "",
-           "Ω 1.58, AISC 360-16 K1 (1.50 for a plate along the tube)");
+    w.step(
+        "u", "utilization", "Ω P_e/Rn",
+        fmt::format("{} · {}/{}", number(omega), number(demand.equivalent), number(strength)),
+        omega * demand.equivalent / strength, "",
+        seat.round ? "Ω 1.67, AISC 360-16 K2" : "Ω 1.58, AISC 360-16 K1 (1.50 for a plate along the tube)");
 }
 
 void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
@@ -219,6 +238,10 @@ void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
     const auto seat = seatOf(context, joint, contact);
     if (pieces.empty() || !seat) return;
     const Vec3 bendAxis = contact.normal.cross(seat->along);
+    const auto chordUse = [&](std::size_t c) {
+        const bool counts = seat->round || seat->wall.alongTube;
+        return counts ? chordStress(context, *seat->tube, contact.center, c) : 0;
+    };
     std::vector<WallDemand> demands;
     std::vector<double> strengths;
     for (std::size_t c = 0; c < context.caseCount(); ++c) {
@@ -226,12 +249,10 @@ void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
         WallDemand d{std::abs(load.force.dot(contact.normal)), std::abs(load.moment.dot(bendAxis)), 0};
         d.equivalent = d.push + 4 * d.bend / seat->wall.plateLength;
         demands.push_back(d);
-        PlateOnWall p = seat->wall;
-        if (p.alongTube) p.chordUse = chordStress(context, *seat->tube, contact.center, c);
-        strengths.push_back(plateOnWallStrength(p));
+        strengths.push_back(seat->strength(chordUse(c)));
     }
     const Governing g = governing(context, [&](std::size_t c) {
-        return demands[c].equivalent * context.omega(c, plateOnWallOmega) / strengths[c];
+        return demands[c].equivalent * context.omega(c, seat->omega()) / strengths[c];
     });
     const bool single = joint.contacts.size() == 1;
     Check check = context.begin(
@@ -240,16 +261,14 @@ void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
         fmt::format("{} on the wall of {}{}", seat->plate->name, seat->tube->name,
                     single ? "" : (contact.normal.dot(seat->tube->axes().y) > 0 ? ", front" : ", back")),
         g.loadCase);
-    const double omega = context.omega(g.loadCase, plateOnWallOmega);
-    PlateOnWall p = seat->wall;
-    if (p.alongTube) p.chordUse = chordStress(context, *seat->tube, contact.center, g.loadCase);
-    const double strength = plateOnWallStrength(p, &check.working);
+    const double omega = context.omega(g.loadCase, seat->omega());
+    const double strength = seat->strength(chordUse(g.loadCase), &check.working);
     check.demand = demands[g.loadCase].equivalent;
     check.capacity = strength / omega;
     check.unit = "N";
     check.utilization = check.demand / check.capacity;
     check.at = contact.center;
-    addWallWorking(check.working, demands[g.loadCase], p.plateLength, omega, strength);
+    addWallWorking(check.working, demands[g.loadCase], *seat, omega, strength);
     const std::string rung = fmt::format("wall of {} under {}", seat->tube->name, seat->plate->name);
     context.add(std::move(check));
     if (const int ladder = context.proof.duties.ladderCase; ladder >= 0) {

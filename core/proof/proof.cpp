@@ -9,6 +9,7 @@
 
 #include <fmt/format.h>
 #include <tbb/parallel_for.h>
+#include <tbb/parallel_invoke.h>
 
 #include "core/mechanics/case_subset.h"
 #include "core/proof/checker.h"
@@ -325,24 +326,34 @@ Result<Proof> proveOnce(const armor::Assembly &assembly, const rig::Vehicle &veh
     if (!only.empty()) keepCases(proof, only);
     const auto stopped = [] { return fail(ProblemKind::Stopped, "The proof was stopped.", "proof"); };
     if (stop.stop_requested()) return stopped();
-    auto solution = mechanics::solveStatic(proof.idealization.model);
+    Result<mechanics::FrameSolution> solution{mechanics::FrameSolution{}};
+    const auto solve = [&] {
+        solution = mechanics::solveStatic(proof.idealization.model);
+        if (solution) proof.ringForces = ringForces(proof.idealization, *solution);
+    };
+    // The looks at the piece as bars know nothing of its shells: they go on beside them.
+    Result<PushOver> pushed{PushOver{}};
+    Result<Stability> stable{Stability{}};
+    if (detail == Detail::Halved && fineness <= 1) {
+        tbb::parallel_invoke(solve, [&] {
+            pushed = pushOver(assembly, rig, *rail, rules.mostSet);
+            if (!stop.stop_requested()) stable = stability(assembly, rig, *rail, stock, rules);
+        });
+        if (stop.stop_requested()) return stopped();
+        if (!pushed) return tl::unexpected(pushed.error());
+        if (!stable) return tl::unexpected(stable.error());
+        proof.pushOver = std::move(*pushed);
+        proof.stability = std::move(*stable);
+    } else {
+        solve();
+        if (stop.stop_requested()) return stopped();
+    }
     if (!solution) return tl::unexpected(solution.error());
     proof.solution = std::move(*solution);
-    proof.ringForces = ringForces(proof.idealization, proof.solution);
-    if (stop.stop_requested()) return stopped();
     if (!assembly.gates.empty()) {
         auto open = openGates(assembly, rig, *rail, rules);
         if (!open) return tl::unexpected(open.error());
         proof.openGates = std::move(*open);
-    }
-    if (detail == Detail::Halved && fineness <= 1) {
-        auto pushed = pushOver(assembly, rig, *rail, rules.mostSet);
-        if (!pushed) return tl::unexpected(pushed.error());
-        proof.pushOver = std::move(*pushed);
-        if (stop.stop_requested()) return stopped();
-        auto stable = stability(assembly, rig, *rail, stock, rules);
-        if (!stable) return tl::unexpected(stable.error());
-        proof.stability = std::move(*stable);
     }
     runChecks(assembly, vehicle, rig, stock, rules, proof);
     if (detail != Detail::Strips)

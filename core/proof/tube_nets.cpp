@@ -2,10 +2,14 @@
 
 #include <algorithm>
 #include <cmath>
+#include <iterator>
+#include <numbers>
+#include <optional>
+#include <set>
 
 #include <fmt/format.h>
 
-#include "core/armor/contact.h"
+#include "core/armor/passing.h"
 
 namespace hefty::proof {
 namespace {
@@ -13,26 +17,81 @@ namespace {
 using shape::Vec2;
 
 constexpr double leastStub = 20;  // mm of bar that is left at the ends of a tube and beside an opening
+constexpr int leastChords = 24;   // around a round tube
+constexpr double acrossHole = 4;  // shells, at least, across a hole for a tube
 
-/// A stretch of tube, and the plates that go through it.
+bool isRound(const armor::TubePart &tube) {
+    return tube.section.shape == stock::SectionShape::RoundTube;
+}
+
+/// Something that goes through the walls of a tube.
+struct Passage {
+    const armor::PlatePart *plate = nullptr;
+    std::optional<armor::TubePart> tube;
+    std::vector<armor::Contact> contacts;
+    bool cuts = true;  ///< a slot or a hole is cut for it
+
+    /// True if a place of the wall is inside of it.
+    [[nodiscard]] bool holds(const Vec3 &at) const {
+        if (!cuts) return false;
+        if (tube) return armor::within(*tube, at);
+        const Vec3 local = plate->axes.toLocal(at);
+        return std::abs(local.z()) < plate->thickness / 2 && shape::inside(plate->outline, local.head<2>());
+    }
+    /// Least and most of something over all its places on the tube.
+    template <class Measure>
+    [[nodiscard]] std::pair<double, double> span(const armor::Contact &c, const Measure &measure) const {
+        std::pair<double, double> out{1e300, -1e300};
+        const auto meet = [&](const Vec3 &p) {
+            out.first = std::min(out.first, measure(p));
+            out.second = std::max(out.second, measure(p));
+        };
+        for (const Vec3 &p : c.patch) meet(p);
+        for (const armor::WeldLine &l : c.lines) {
+            meet(l.from);
+            meet(l.to);
+        }
+        return out;
+    }
+};
+
+/// A stretch of tube, and what goes through it.
 struct Stay {
     double from = 0, to = 0;
-    std::vector<const armor::PlatePart *> plates;
+    std::vector<Passage> passages;
     std::vector<double> slots;  ///< stations of the edges of their slots
 };
 
-/// Stations that a plate takes up in the walls of a tube.
-std::optional<std::pair<double, double>> taken(const armor::PlatePart &plate, const armor::TubePart &tube,
-                                               const armor::Solid &solid) {
-    double low = 1e300, high = -1e300;
-    const Vec3 along = tube.axes().x;
-    for (const armor::Contact &c : armor::passingThrough(plate, solid))
-        for (const Vec3 &p : c.patch) {
-            low = std::min(low, (p - tube.from).dot(along));
-            high = std::max(high, (p - tube.from).dot(along));
-        }
-    if (low > high) return std::nullopt;
-    return std::pair(low, high);
+/// A plate that the whole tube goes through leaves the tube whole.
+bool isCollar(const armor::PlatePart &plate, const armor::TubePart &tube) {
+    const armor::Axes axes = tube.axes();
+    if (std::abs(plate.axes.z.dot(axes.x)) < 0.9) return false;
+    const double station = (plate.axes.origin - tube.from).dot(axes.x);
+    const shape::Polygon2 outline = armor::outlineOf(tube);
+    return std::all_of(outline.begin(), outline.end(), [&](const Vec2 &p) {
+        const Vec3 at = tube.from + axes.x * station + axes.y * p.x() + axes.z * p.y();
+        return shape::inside(plate.outline, plate.axes.toLocal(at).head<2>());
+    });
+}
+
+std::vector<Passage> passagesOf(const armor::Assembly &assembly, const armor::TubePart &tube) {
+    std::vector<Passage> out;
+    for (const armor::PlatePart &p : assembly.plates)
+        if (!p.strips.empty()) out.push_back({&p, {}, armor::passingThrough(p, tube), !isCollar(p, tube)});
+    for (const armor::TubePart &t : assembly.tubes)
+        if (&t != &tube) out.push_back({nullptr, t, armor::passingThrough(t, tube), true});
+    for (const armor::Gate &g : assembly.gates) {
+        if (g.post != tube.name) continue;
+        armor::TubePart spindle;
+        spindle.section.shape = stock::SectionShape::RoundTube;
+        spindle.section.height = spindle.section.width = g.spindle;
+        spindle.from = g.low - (g.high - g.low).normalized() * g.spindleRoot;
+        spindle.to = g.high;
+        spindle.up = (g.high - g.low).unitOrthogonal();
+        out.push_back({nullptr, spindle, armor::passingThrough(spindle, tube), true});
+    }
+    std::erase_if(out, [](const Passage &p) { return p.contacts.empty(); });
+    return out;
 }
 
 /// Shortens a stretch to where the tube is whole: clear of its cut ends and of its openings.
@@ -48,32 +107,42 @@ void clip(Stay &stay, const armor::TubePart &tube, double low, double high) {
     }
 }
 
-std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::TubePart &tube) {
+/// Stretches that overlap or leave no bar between them become one.
+std::vector<Stay> joined(std::vector<Stay> stays) {
+    std::sort(stays.begin(), stays.end(), [](const Stay &a, const Stay &b) { return a.from < b.from; });
     std::vector<Stay> out;
-    if (tube.section.shape != stock::SectionShape::RectTube || tube.taper > 0) return out;
-    const armor::Solid solid = armor::solidOf(tube);
-    const double reach = std::max(tube.section.height, tube.section.width);
-    for (const armor::PlatePart &p : assembly.plates) {
-        const auto span = p.strips.empty() ? std::nullopt : taken(p, tube, solid);
-        if (!span) continue;
-        Stay stay{span->first - reach, span->second + reach, {&p}, {span->first, span->second}};
-        clip(stay, tube, span->first, span->second);
-        const double wall = tube.properties.wall;
-        if (stay.from < span->first - wall && stay.to > span->second + wall) out.push_back(std::move(stay));
-    }
-    std::sort(out.begin(), out.end(), [](const Stay &a, const Stay &b) { return a.from < b.from; });
-    for (std::size_t i = 1; i < out.size();) {
-        if (out[i].from > out[i - 1].to + leastStub) {
-            ++i;
+    for (Stay &s : stays) {
+        if (out.empty() || s.from > out.back().to + leastStub) {
+            out.push_back(std::move(s));
             continue;
         }
-        Stay &a = out[i - 1];
-        a.to = std::max(a.to, out[i].to);
-        a.plates.insert(a.plates.end(), out[i].plates.begin(), out[i].plates.end());
-        a.slots.insert(a.slots.end(), out[i].slots.begin(), out[i].slots.end());
-        out.erase(out.begin() + static_cast<std::ptrdiff_t>(i));
+        Stay &a = out.back();
+        a.to = std::max(a.to, s.to);
+        std::move(s.passages.begin(), s.passages.end(), std::back_inserter(a.passages));
+        a.slots.insert(a.slots.end(), s.slots.begin(), s.slots.end());
     }
     return out;
+}
+
+std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::TubePart &tube) {
+    std::vector<Stay> out;
+    const bool hollow = tube.section.shape == stock::SectionShape::RectTube || isRound(tube);
+    if (!hollow || tube.taper > 0) return out;
+    const double reach = std::max(tube.section.height, tube.section.width), wall = tube.properties.wall;
+    const Vec3 along = tube.axes().x;
+    for (Passage &p : passagesOf(assembly, tube)) {
+        double low = 1e300, high = -1e300;
+        for (const armor::Contact &c : p.contacts) {
+            const auto [from, to] = p.span(c, [&](const Vec3 &at) { return (at - tube.from).dot(along); });
+            low = std::min(low, from);
+            high = std::max(high, to);
+        }
+        Stay stay{low - reach, high + reach, {}, {low, high}};
+        stay.passages.push_back(std::move(p));
+        clip(stay, tube, low, high);
+        if (stay.from < low - wall && stay.to > high + wall) out.push_back(std::move(stay));
+    }
+    return joined(std::move(out));
 }
 
 /// Lines of a grid from `a` to `b` that hold the given ones, as far apart as `size` says at most.
@@ -102,12 +171,16 @@ class TubeNets::Builder {
         constexpr double wider = 4.0 / 3;  // walls that nothing goes through bend more gently than plates
         m_size.open = wider * size.open;
         m_size.seam = size.seam;
+        for (const Passage &p : stay.passages)
+            if (p.tube)
+                m_size.seam = std::min(m_size.seam,
+                                       std::min(p.tube->section.height, p.tube->section.width) / acrossHole);
     }
 
     void build(TubeNets &nets) {
         layLines();
         placeNodes();
-        Net net{&m_tube, m_stay.from, m_stay.to, {}};
+        Net net{&m_tube, m_stay.from, m_stay.to, {}, {}};
         TubeShells shells;
         shells.part = m_tube.name;
         shells.from = m_stay.from;
@@ -119,6 +192,7 @@ class TubeNets::Builder {
         shells.first = static_cast<int>(m_out.model.shells.size());
         addShells(net, shells);
         shells.count = static_cast<int>(m_out.model.shells.size()) - shells.first;
+        addHoles(net);
         m_out.walls.push_back(std::move(shells));
         nets.m_nets.push_back(std::move(net));
         TubeCut cut{m_tube.name, m_stay.from, m_stay.to, {}, {}};
@@ -143,6 +217,10 @@ class TubeNets::Builder {
                 if (std::abs(s - slot) < close) return m_size.seam;
             return m_size.open;
         });
+        if (isRound(m_tube)) {
+            addCircle();
+            return;
+        }
         // Around, on the middle of the wall: y and z of the four corners in turn.
         const double t = m_tube.properties.wall;
         const double y = (m_tube.section.width - t) / 2, z = (m_tube.section.height - t) / 2;
@@ -154,26 +232,46 @@ class TubeNets::Builder {
     void addWall(const Vec2 &a, const Vec2 &b) {
         const Vec2 d = (b - a).normalized();
         const double length = (b - a).norm();
+        const Vec3 outward = m_axes.y * d.y() - m_axes.z * d.x(), run = m_axes.y * d.x() + m_axes.z * d.y();
+        const Vec3 start = m_tube.from + m_axes.y * a.x() + m_axes.z * a.y();
         std::vector<double> held;
-        for (const armor::PlatePart *p : m_stay.plates) {
-            const Vec3 wall = m_axes.y * -d.y() + m_axes.z * d.x();  // its normal
-            const Vec3 run = m_axes.y * d.x() + m_axes.z * d.y();
-            if (std::abs(run.dot(p->axes.z)) > 0.01) continue;  // it does not pass through this wall
-            const Vec3 start = m_tube.from + m_axes.y * a.x() + m_axes.z * a.y();
-            // The wall's middle cuts the plate's plane in a line, as in armor::passingThrough.
-            const Vec2 n(wall.dot(p->axes.x), wall.dot(p->axes.y));
-            if (n.norm() < 0.01) continue;
-            const Vec2 base = n * ((start - p->axes.origin).dot(wall)) / n.squaredNorm();
-            const auto span = shape::chord(p->outline, base, Vec2(-n.y(), n.x()).normalized());
-            if (!span) continue;
-            for (const double s : {span->first, span->second}) {
-                const Vec3 at = p->axes.toWorld(Vec2(base + Vec2(-n.y(), n.x()).normalized() * s));
-                held.push_back((at - start).dot(run));
+        for (const Passage &p : m_stay.passages)
+            for (const armor::Contact &c : p.contacts) {
+                if (c.normal.dot(outward) < 0.9) continue;  // it is another wall's
+                const auto [from, to] = p.span(c, [&](const Vec3 &at) { return (at - start).dot(run); });
+                held.insert(held.end(), {from, to});
             }
-        }
+        std::erase_if(held, [length](double h) { return h <= 0 || h >= length; });
         const double size = held.empty() ? m_size.open : m_size.seam;
         const std::vector<double> lines = gridLines(0, length, held, [size](double) { return size; });
         for (std::size_t i = 0; i + 1 < lines.size(); ++i) m_around.emplace_back(a + d * lines[i]);
+    }
+
+    /// Lines around a round tube, on the middle of its wall, the edges of slots and holes among them.
+    void addCircle() {
+        const double radius = (m_tube.section.height - m_tube.properties.wall) / 2,
+                     round = 2 * std::numbers::pi * radius;
+        std::vector<double> held;
+        for (const Passage &p : m_stay.passages)
+            for (const armor::Contact &c : p.contacts) {
+                if (!p.cuts) continue;
+                const double middle = std::atan2(c.normal.dot(m_axes.z), c.normal.dot(m_axes.y));
+                const auto turn = [&](const Vec3 &at) {
+                    const Vec3 local = m_axes.toLocal(at);
+                    return std::remainder(std::atan2(local.z(), local.y()) - middle, 2 * std::numbers::pi);
+                };
+                const auto [from, to] = p.span(c, turn);
+                held.insert(held.end(), {(middle + from) * radius, (middle + to) * radius});
+            }
+        const double start = held.empty() ? 0 : held.front();
+        for (double &h : held) h = std::fmod(h - start + 2 * round, round);
+        std::erase_if(held, [round](double h) { return h < 1e-9 || h > round - 1e-9; });
+        const double size = std::min(m_size.seam, round / leastChords);
+        const std::vector<double> lines = gridLines(0, round, held, [size](double) { return size; });
+        for (std::size_t i = 0; i + 1 < lines.size(); ++i) {
+            const double angle = (start + lines[i]) / radius;
+            m_around.emplace_back(radius * std::cos(angle), radius * std::sin(angle));
+        }
     }
 
     void placeNodes() {
@@ -189,20 +287,24 @@ class TubeNets::Builder {
     }
 
     [[nodiscard]] bool inSlot(const Vec3 &at) const {
-        return std::any_of(m_stay.plates.begin(), m_stay.plates.end(), [&](const armor::PlatePart *p) {
-            const Vec3 local = p->axes.toLocal(at);
-            return std::abs(local.z()) < p->thickness / 2 &&
-                   shape::inside(p->outline, Vec2(local.x(), local.y()));
-        });
+        return std::any_of(m_stay.passages.begin(), m_stay.passages.end(),
+                           [&](const Passage &p) { return p.holds(at); });
+    }
+
+    /// Length of the middle line around, as the shells have it.
+    [[nodiscard]] double around() const {
+        double sum = 0;
+        for (std::size_t u = 0; u < m_around.size(); ++u)
+            sum += (m_around[(u + 1) % m_around.size()] - m_around[u]).norm();
+        return sum;
     }
 
     void addShells(Net &net, TubeShells &shells) {
-        // Sharp corners have more metal than rounded ones: it weighs what the tube weighs.
+        // Sharp corners have more metal than rounded ones, chords less than an arc: it weighs what the tube
+        // weighs.
         stock::Material metal = m_tube.material;
-        const double sharp = 2 * m_tube.properties.wall *
-                             (m_tube.section.height + m_tube.section.width - 2 * m_tube.properties.wall);
         metal.id += fmt::format(" (walls of {})", m_tube.name);
-        metal.density *= m_tube.properties.area / sharp;
+        metal.density *= m_tube.properties.area / (around() * m_tube.properties.wall);
         const int material = materialIndex(m_out, metal);
         const auto at = [this](int n) -> const Vec3 & {
             return m_out.model.nodes[static_cast<std::size_t>(n)].at;
@@ -212,7 +314,10 @@ class TubeNets::Builder {
             for (std::size_t u = 0; u < m_around.size(); ++u) {
                 const std::array<int, 4> cell{node(s, u), node(s + 1, u), node(s + 1, u + 1), node(s, u + 1)};
                 ring.nodes.push_back(cell[1]);
-                if (inSlot((at(cell[0]) + at(cell[2])) / 2)) continue;
+                if (inSlot((at(cell[0]) + at(cell[2])) / 2)) {
+                    m_gone.push_back(cell);
+                    continue;
+                }
                 ring.shells.push_back(static_cast<int>(m_out.model.shells.size()));
                 m_out.model.shells.push_back({fmt::format("{}#{}", m_tube.name, m_out.model.shells.size()),
                                               {cell.begin(), cell.end()},
@@ -224,13 +329,37 @@ class TubeNets::Builder {
         }
     }
 
+    /// The rims of the holes, each around the middle of its contact.
+    void addHoles(Net &net) const {
+        for (const Passage &p : m_stay.passages)
+            for (const armor::Contact &c : p.contacts) net.holes.push_back({c.center, {}});
+        if (net.holes.empty()) return;
+        std::set<int> standing;
+        for (const auto &cell : net.cells) standing.insert(cell.begin(), cell.end());
+        for (const auto &cell : m_gone) {
+            const auto at = [&](std::size_t i) -> const Vec3 & {
+                return m_out.model.nodes[static_cast<std::size_t>(cell[i])].at;
+            };
+            const Vec3 middle = (at(0) + at(2)) / 2;
+            Rim &nearest =
+                *std::min_element(net.holes.begin(), net.holes.end(), [&](const Rim &a, const Rim &b) {
+                    return (a.center - middle).squaredNorm() < (b.center - middle).squaredNorm();
+                });
+            for (const int n : cell)
+                if (standing.contains(n) &&
+                    std::find(nearest.nodes.begin(), nearest.nodes.end(), n) == nearest.nodes.end())
+                    nearest.nodes.push_back(n);
+        }
+    }
+
     const armor::TubePart &m_tube;
     const armor::Axes m_axes;
     const Stay &m_stay;
     NetSize m_size;
     Idealization &m_out;
     std::vector<double> m_along;
-    std::vector<Vec2> m_around;  ///< y and z in the tube's axes
+    std::vector<Vec2> m_around;              ///< y and z in the tube's axes
+    std::vector<std::array<int, 4>> m_gone;  ///< cells that are no metal
     int m_first = 0;
 };
 
@@ -249,6 +378,20 @@ const TubeNets::Net *TubeNets::net(const std::string &part, const Vec3 &at) cons
         if (s >= n.from && s <= n.to) return &n;
     }
     return nullptr;
+}
+
+std::vector<Rim> TubeNets::rimsAlong(const std::string &part, const Vec3 &from, const Vec3 &to) const {
+    constexpr double onLine = 2;  // mm
+    const Vec3 along = (to - from).normalized();
+    const auto station = [&](const Rim &r) { return (r.center - from).dot(along); };
+    std::vector<Rim> out;
+    for (const Net &n : m_nets)
+        for (const Rim &r : n.holes) {
+            if (n.tube->name != part || r.nodes.empty() || station(r) > (to - from).norm()) continue;
+            if (station(r) > 0 && (r.center - from - along * station(r)).norm() < onLine) out.push_back(r);
+        }
+    std::sort(out.begin(), out.end(), [&](const Rim &a, const Rim &b) { return station(a) < station(b); });
+    return out;
 }
 
 std::vector<mechanics::TieEnd> TubeNets::ends(const std::string &part, const Vec3 &at) const {

@@ -2,17 +2,21 @@
 
 #include <algorithm>
 
+#include <tbb/parallel_for.h>
+
+#include "core/mechanics/frame_assembly.h"
+
 namespace hefty::proof {
 
-RingForces::RingForces(const mechanics::FrameModel &model, const TubeShells &tube, const WallRing &ring)
+RingForces::RingForces(const mechanics::FrameModel &model,
+                       const std::vector<mechanics::ShellElement> &elements, const TubeShells &tube,
+                       const WallRing &ring)
     : m_at(tube.axes.origin + tube.axes.x * ring.station) {
     Eigen::Matrix3d axes;
     axes << tube.axes.x.transpose(), tube.axes.y.transpose(), tube.axes.z.transpose();
     for (const int s : ring.shells) {
         const mechanics::FrameShell &shell = model.shells[static_cast<std::size_t>(s)];
-        // Corners of a rectangular tube are edges, not curvature: every wall is flat.
-        const auto element = mechanics::makeShellElement(model, shell);
-        if (!element) continue;  // it would not have been solved
+        const mechanics::ShellElement &element = elements[static_cast<std::size_t>(s)];
         const auto freedoms = static_cast<Eigen::Index>(6 * shell.nodes.size());
         Eigen::MatrixXd sum = Eigen::MatrixXd::Zero(6, freedoms);
         for (std::size_t n = 0; n < shell.nodes.size(); ++n) {
@@ -25,7 +29,7 @@ RingForces::RingForces(const mechanics::FrameModel &model, const TubeShells &tub
             sum.block<3, 3>(3, at) = axes * cross;
             sum.block<3, 3>(3, at + 3) = axes;
         }
-        m_cells.push_back({shell.nodes, sum * element->stiffness()});
+        m_cells.push_back({shell.nodes, sum * element.stiffness()});
     }
 }
 
@@ -43,11 +47,17 @@ std::vector<std::vector<std::vector<mechanics::Vec6>>> ringForces(const Idealiza
     const auto &walls = idealization.walls;
     std::vector<std::vector<std::vector<mechanics::Vec6>>> out(
         solution.cases.size(), std::vector<std::vector<mechanics::Vec6>>(walls.size()));
-    for (std::size_t w = 0; w < walls.size(); ++w)
-        for (const WallRing &r : walls[w].rings) {
-            const RingForces ring(idealization.model, walls[w], r);
-            for (std::size_t c = 0; c < out.size(); ++c) out[c][w].push_back(ring.in(solution.cases[c]));
-        }
+    if (walls.empty()) return out;
+    const auto assembly = mechanics::FrameAssembly::make(idealization.model);
+    if (!assembly) return out;  // it would not have been solved
+    for (std::size_t w = 0; w < walls.size(); ++w) {
+        const std::vector<WallRing> &rings = walls[w].rings;
+        for (auto &in : out) in[w].resize(rings.size());
+        tbb::parallel_for(std::size_t{0}, rings.size(), [&](std::size_t r) {
+            const RingForces ring(idealization.model, assembly->shells(), walls[w], rings[r]);
+            for (std::size_t c = 0; c < out.size(); ++c) out[c][w][r] = ring.in(solution.cases[c]);
+        });
+    }
     return out;
 }
 

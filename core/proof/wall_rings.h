@@ -10,7 +10,9 @@ namespace hefty::proof {
 /// hold, made ready once for many load cases.
 class RingForces {
   public:
-    RingForces(const mechanics::FrameModel &model, const TubeShells &tube, const WallRing &ring);
+    /// @param elements  of the model's shells
+    RingForces(const mechanics::FrameModel &model, const std::vector<mechanics::ShellElement> &elements,
+               const TubeShells &tube, const WallRing &ring);
 
     /// [N Vy Vz T My Mz] in the tube's axes about its middle, on the face whose outward normal runs along it
     /// [N, N·mm].

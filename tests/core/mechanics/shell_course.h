@@ -228,8 +228,11 @@ inline double ellipticMembrane(int n) {
     // taken to the edge by a parabola. At the edge the stress is one-sided: von Mises is its size.
     std::array<double, 3> row;
     for (int j = 0; j < 3; ++j) {
-        const double near = s.shells[static_cast<std::size_t>(j * n)].middle,
-                     far = s.shells[static_cast<std::size_t>(j * n + 1)].middle;
+        const auto middle = [&](int shell) {
+            const auto i = static_cast<std::size_t>(shell);
+            return vonMises(s.shellForces[i], g.model.shells[i].thickness).middle;
+        };
+        const double near = middle(j * n), far = middle(j * n + 1);
         row[static_cast<std::size_t>(j)] = (9 * near - far) / 8;
     }
     return (15 * row[0] - 10 * row[1] + 3 * row[2]) / 8 / 92.7;

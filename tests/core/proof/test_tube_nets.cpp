@@ -1,6 +1,7 @@
 #include <QTest>
 
 #include <cmath>
+#include <numbers>
 #include <numeric>
 
 #include "core/proof/proof.h"
@@ -39,6 +40,38 @@ armor::Assembly tubeWithPlate(double along, double across) {
     return a;
 }
 
+/// The same tube, round, with another through it in the middle, along x.
+armor::Assembly tubeWithTube(bool round, double through, bool across) {
+    armor::Assembly a = tubeWithPlate(2, 4);
+    armor::TubePart inner = a.tubes[0];
+    if (round) {
+        stock::Section &s = a.tubes[0].section;
+        s.shape = stock::SectionShape::RoundTube;
+        s.height = s.width = h;
+        a.tubes[0].properties = stock::properties(s, a.tubes[0].material.density).value();
+    }
+    inner.name = "inner";
+    inner.section.shape = stock::SectionShape::RoundTube;
+    inner.section.height = inner.section.width = through;
+    inner.section.wall = 3;
+    inner.properties = stock::properties(inner.section, inner.material.density).value();
+    inner.from = across ? Vec3(0, at, -200) : Vec3(-200, at, 0);
+    inner.to = across ? Vec3(0, at, 200) : Vec3(200, at, 0);
+    inner.up = Vec3::UnitY();
+    a.plates.clear();
+    a.tubes.push_back(inner);
+    return a;
+}
+
+double shellArea(const mechanics::FrameModel &model) {
+    double area = 0;
+    for (const mechanics::FrameShell &s : model.shells) {
+        const auto p = [&](std::size_t i) { return model.nodes[static_cast<std::size_t>(s.nodes[i])].at; };
+        area += (p(2) - p(0)).cross(p(3) - p(1)).norm() / 2;
+    }
+    return area;
+}
+
 /// The tube alone, held at its start, as bars and the stretch of shells; one case for each force at its end.
 struct Cantilever {
     Idealization model;
@@ -54,9 +87,11 @@ struct Cantilever {
         Ways ways(model, 1);
         ways.addTubes(a, nets.cuts());
         const int start = ways.attach("tube", a.tubes[0].from), end = ways.attach("tube", a.tubes[0].to);
+        const int inner = a.tubes.size() > 1 ? ways.attach("inner", a.tubes[1].from) : -1;
         ways.makeNodes();
         ways.makeBars();
         ways.bindCuts(nets.cuts());
+        if (inner >= 0) model.model.supports.push_back({ways.nodeOf(inner), mechanics::allFreedoms});
         tip = ways.nodeOf(end);
         model.model.supports.push_back({ways.nodeOf(start), mechanics::allFreedoms});
         for (int i = 0; i < 6; ++i) {
@@ -118,6 +153,70 @@ class TestTubeNets : public QObject {
             QVERIFY(std::abs(twisted(3) - 1e6) < 1);
             QVERIFY(std::abs(twisted(0)) < 1e-3);
         }
+    }
+    /// A round tube with a hole so small that it takes nothing away is as stiff as a bar too, and its rings
+    /// are in balance, curved as they are.
+    void roundTubesToo() {
+        armor::Assembly a = tubeWithTube(true, 40, false);
+        a.tubes.pop_back();
+        a.plates = tubeWithPlate(2, 4).plates;
+        a.plates[0].axes = {Vec3(0, at, 0), Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
+        const Cantilever c(a, 1);
+        QCOMPARE(c.model.walls.size(), std::size_t{1});
+        const double E = 210000, G = E / 2.6, r = (h - t) / 2, L = length, pi = std::numbers::pi;
+        const double A = 2 * pi * r * t, I = pi * r * r * r * t;
+        const double bend = 1000 * (L * L * L / (3 * E * I) + L / (G * A / 2));
+        const auto near = [](double found, double wanted) { return std::abs(found / wanted - 1) < 0.02; };
+        QVERIFY2(near(c.tipMove(1), 1000 * L / (E * A)),
+                 qPrintable(QString::number(c.tipMove(1) / (1000 * L / (E * A)))));
+        QVERIFY2(near(c.tipMove(0), bend), qPrintable(QString::number(c.tipMove(0) / bend)));
+        QVERIFY2(near(c.tipMove(2), bend), qPrintable(QString::number(c.tipMove(2) / bend)));
+        QVERIFY2(near(c.tipMove(4), 1e6 * L / (G * 2 * I)),
+                 qPrintable(QString::number(c.tipMove(4) / (1e6 * L / (G * 2 * I)))));
+        const auto forces = ringForces(c.model, c.solution);
+        for (std::size_t ring = 0; ring < c.model.walls[0].rings.size(); ++ring) {
+            const double arm = length - c.model.walls[0].rings[ring].station;
+            QVERIFY(std::abs(forces[1][0][ring](0) - 1000) < 1e-3);
+            QVERIFY(std::abs(forces[2][0][ring](2) - 1000) < 1e-3);
+            QVERIFY(std::abs(forces[2][0][ring](4) + 1000 * arm) < 1);
+            QVERIFY(std::abs(forces[4][0][ring](3) - 1e6) < 1);
+        }
+    }
+    /// The holes that a tube goes through are no metal: of a flat wall the circle, in steps of a cell; of a
+    /// round one the circle laid around it. Halved, the steps are finer.
+    void holesAreCutOut() {
+        for (const bool round : {false, true}) {
+            const double d = 60, r = (h - t) / 2;
+            // the hole laid flat: half of its width around at a station is r asin(x/r)
+            double laid = 0;
+            const int n = 2000;
+            for (int i = 0; i < n; ++i) {
+                const double y = d * ((i + 0.5) / n - 0.5), x = std::sqrt(d * d / 4 - y * y);
+                laid += 2 * (round ? r * std::asin(x / r) : x) * d / n;
+            }
+            double last = 1;
+            for (const double fineness : {1.0, 2.0, 4.0}) {
+                const Cantilever c(tubeWithTube(round, d, !round), fineness);
+                const double stretch = c.model.walls[0].bar.stationTo - c.model.walls[0].bar.stationFrom;
+                QVERIFY(std::abs(stretch - (d + 2 * h)) < 1e-9);
+                const double whole =
+                    round ? 2 * std::numbers::pi * r * stretch : 2 * (h + b - 2 * t) * stretch;
+                const double hole = (whole - shellArea(c.model.model)) / 2;
+                const double off = std::abs(hole / laid - 1);
+                QVERIFY2(off < 0.2 / fineness + 0.02 && off < last + 0.02,
+                         qPrintable(QString("%1 %2 %3").arg(round).arg(fineness).arg(hole / laid)));
+                last = off;
+            }
+        }
+    }
+    /// A plate that the whole tube goes through leaves the tube whole.
+    void collarsCutNothing() {
+        armor::Assembly a = tubeWithPlate(10, 200);
+        a.plates[0].outline = {{-90, -90}, {90, -90}, {90, 90}, {-90, 90}};
+        const Cantilever c(a, 1);
+        QCOMPARE(c.model.walls.size(), std::size_t{1});
+        const double stretch = c.model.walls[0].bar.stationTo - c.model.walls[0].bar.stationFrom;
+        QVERIFY(std::abs(shellArea(c.model.model) - 2 * (h + b - 2 * t) * stretch) < 1e-6);
     }
     /// The slot that a wide plate stands in is no metal, and its edges are lines of the net at every size.
     void slotIsCutOut() {

@@ -1,0 +1,236 @@
+#include "core/armor/passing.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include "core/armor/contact.h"
+#include "core/armor/flat.h"
+
+namespace hefty::armor {
+namespace {
+
+constexpr int chordsRound = 24;  // of a circle
+constexpr int chordsCorner = 3;  // of a rounded corner
+
+bool isRound(const TubePart &tube) {
+    return tube.section.shape == stock::SectionShape::RoundTube;
+}
+
+std::vector<Contact> throughFlats(const PlatePart &plate, const Solid &tube) {
+    std::vector<Contact> out;
+    for (const Solid::Face &face : tube.faces) {
+        if (!face.rounded && tube.faces.size() == 6 && &face - tube.faces.data() >= 4) continue;  // the ends
+        const Flat wall = flatten(face.flat);
+        if (!wall.valid || std::abs(wall.axes.z.dot(plate.axes.z)) > 0.01) continue;
+        // The wall's plane cuts the plate's middle plane in a line: n.x px + n.y py = d.
+        const Vec2 n(wall.axes.z.dot(plate.axes.x), wall.axes.z.dot(plate.axes.y));
+        const double d = (wall.axes.origin - plate.axes.origin).dot(wall.axes.z);
+        double low = 1e300, high = -1e300;
+        for (const Vec2 &p : plate.outline) {
+            low = std::min(low, n.dot(p) - d);
+            high = std::max(high, n.dot(p) - d);
+        }
+        if (low > -contactTolerance || high < contactTolerance) continue;
+        const Vec2 along(-n.y(), n.x());
+        const Vec2 base = n * d / n.squaredNorm();
+        const auto span = shape::chord(plate.outline, base, along.normalized());
+        if (!span) continue;
+        const Vec3 half = plate.axes.z * (plate.thickness / 2);
+        const Vec3 p = plate.axes.toWorld(Vec2(base + along.normalized() * span->first));
+        const Vec3 q = plate.axes.toWorld(Vec2(base + along.normalized() * span->second));
+        const Flat slice = flatten({p - half, q - half, q + half, p + half}, &wall.axes);
+        const Polygon2 patch = shape::intersectConvex(slice.outline, wall.outline);
+        if (patch.empty() || shape::area(patch) < leastArea) continue;
+        Contact contact = contactFrom(patch, wall.axes);
+        for (std::size_t i = 0; i < patch.size(); ++i) {
+            const Vec2 &from = patch[i];
+            const Vec2 &to = patch[(i + 1) % patch.size()];
+            if ((to - from).norm() >= leastLine && !alongRim(wall.outline, from, to))
+                contact.lines.push_back({wall.axes.toWorld(from), wall.axes.toWorld(to)});
+        }
+        out.push_back(std::move(contact));
+    }
+    return out;
+}
+
+/// A patch on a curved wall: its lines run from each corner to the next.
+Contact curved(Polygon3 corners, const Vec3 &outward) {
+    Contact contact;
+    contact.normal = outward;
+    for (const Vec3 &p : corners) contact.center += p / static_cast<double>(corners.size());
+    contact.area = shape::newellNormal(corners).norm() / 2;
+    for (std::size_t i = 0; i < corners.size(); ++i)
+        contact.lines.push_back({corners[i], corners[(i + 1) % corners.size()]});
+    contact.patch = std::move(corners);
+    return contact;
+}
+
+/// A plate that holds the axis of a round tube, or is parallel to it: a slot in either wall.
+void addSlots(const PlatePart &plate, const TubePart &tube, std::vector<Contact> &out) {
+    const Vec3 along = tube.axes().x, side = plate.axes.z.cross(along).normalized();
+    const double radius = tube.section.height / 2, half = plate.thickness / 2;
+    const double offset = (tube.from - plate.axes.origin).dot(plate.axes.z);
+    if (std::abs(offset) + half >= radius) return;
+    const Vec3 foot = tube.from - plate.axes.z * offset;
+    const auto inPlane = [&](const Vec3 &d) -> Vec2 { return {d.dot(plate.axes.x), d.dot(plate.axes.y)}; };
+    for (const double sign : {-1.0, 1.0}) {
+        const auto wallAt = [&](double above) -> Vec3 {  // `above` the plate's middle plane
+            const double from = above - offset;
+            return foot + plate.axes.z * above + side * (sign * std::sqrt(radius * radius - from * from));
+        };
+        double low = 1e300, high = -1e300;
+        for (const Vec2 &p : plate.outline) {
+            const double reach = sign * (plate.axes.toWorld(p) - wallAt(0)).dot(side);
+            low = std::min(low, reach);
+            high = std::max(high, reach);
+        }
+        if (low > -contactTolerance || high < contactTolerance) continue;
+        const auto span =
+            shape::chord(plate.outline, inPlane(wallAt(0) - plate.axes.origin), inPlane(along).normalized());
+        if (!span) continue;
+        const double from = std::max(0.0, span->first), to = std::min(tube.length(), span->second);
+        if ((to - from) * plate.thickness < leastArea) continue;
+        const Vec3 below = wallAt(-half), above = wallAt(half);
+        out.push_back(
+            curved({below + along * from, below + along * to, above + along * to, above + along * from},
+                   (wallAt(0) - tube.from).normalized()));
+    }
+}
+
+/// A plate that a round tube goes through: welded around it on both faces.
+void addCollar(const PlatePart &plate, const TubePart &tube, std::vector<Contact> &out) {
+    const Axes axes = tube.axes();
+    const double radius = tube.section.height / 2;
+    const double station = (plate.axes.origin - tube.from).dot(axes.x);
+    if (station < plate.thickness / 2 || station > tube.length() - plate.thickness / 2) return;
+    Contact contact;
+    contact.normal = axes.x;
+    const auto at = [&](int i, double face) -> Vec3 {
+        const double angle = 2 * std::numbers::pi * i / chordsRound;
+        return tube.from + axes.x * (station + face) + axes.y * (radius * std::cos(angle)) +
+               axes.z * (radius * std::sin(angle));
+    };
+    for (int i = 0; i < chordsRound; ++i) {
+        const Vec3 middle = plate.axes.toLocal((at(i, 0) + at(i + 1, 0)) / 2);
+        if (!shape::contains(plate.outline, middle.head<2>(), contactTolerance)) continue;
+        for (const double face : {-plate.thickness / 2, plate.thickness / 2})
+            contact.lines.push_back({at(i, face), at(i + 1, face)});
+        contact.patch.push_back(at(i, 0));
+    }
+    if (contact.patch.size() < 3) return;
+    for (const Vec3 &p : contact.patch) contact.center += p / static_cast<double>(contact.patch.size());
+    contact.area = static_cast<double>(contact.patch.size()) * (at(1, 0) - at(0, 0)).norm() * plate.thickness;
+    out.push_back(std::move(contact));
+}
+
+/// Where the lines along a tube's outline meet a wall of another, as stations along the tube.
+bool goesThrough(const TubePart &inner, const std::vector<double> &stations) {
+    const auto [least, most] = std::minmax_element(stations.begin(), stations.end());
+    return *least > contactTolerance && *most < inner.length() - contactTolerance;
+}
+
+void addThroughFlats(const TubePart &inner, const TubePart &outer, std::vector<Contact> &out) {
+    constexpr double leastSlope = 0.2;  // flatter than this it runs along the wall
+    const Axes in = inner.axes();
+    const Solid solid = solidOf(outer);
+    for (std::size_t f = 0; f < 4; ++f) {  // the ends come after the walls
+        const Flat wall = flatten(solid.faces[f].flat);
+        const double slope = wall.valid ? in.x.dot(wall.axes.z) : 0;
+        if (std::abs(slope) < leastSlope) continue;
+        Polygon3 patch;
+        std::vector<double> stations;
+        for (const Vec2 &p : outlineOf(inner)) {
+            const Vec3 start = inner.from + in.y * p.x() + in.z * p.y();
+            stations.push_back((wall.axes.origin - start).dot(wall.axes.z) / slope);
+            patch.push_back(start + in.x * stations.back());
+        }
+        const Flat cut = flatten(patch, &wall.axes);
+        const bool whole = std::all_of(cut.outline.begin(), cut.outline.end(), [&](const Vec2 &p) {
+            return shape::contains(wall.outline, p, contactTolerance);
+        });
+        if (whole && goesThrough(inner, stations))
+            out.push_back(curved(std::move(patch), shape::newellNormal(solid.faces[f].flat).normalized()));
+    }
+}
+
+void addThroughRound(const TubePart &inner, const TubePart &outer, std::vector<Contact> &out) {
+    const Axes in = inner.axes(), axes = outer.axes();
+    const double radius = outer.section.height / 2;
+    // Across the outer tube a line along the inner one is a line in its circle.
+    const Vec2 d(in.x.dot(axes.y), in.x.dot(axes.z));
+    if (d.norm() < 0.2) return;
+    for (const double sign : {-1.0, 1.0}) {
+        Polygon3 patch;
+        std::vector<double> stations;
+        for (const Vec2 &p : outlineOf(inner)) {
+            const Vec3 start = inner.from + in.y * p.x() + in.z * p.y();
+            const Vec2 s((start - outer.from).dot(axes.y), (start - outer.from).dot(axes.z));
+            const double half = s.dot(d) / d.squaredNorm(),
+                         under = half * half - (s.squaredNorm() - radius * radius) / d.squaredNorm();
+            if (!(under > 0)) return;  // it is wider than the tube, or beside it
+            stations.push_back(-half + sign * std::sqrt(under));
+            patch.push_back(start + in.x * stations.back());
+            const double along = (patch.back() - outer.from).dot(axes.x);
+            if (along < 0 || along > outer.length()) return;
+        }
+        if (!goesThrough(inner, stations)) continue;
+        Vec3 middle = Vec3::Zero();
+        for (const Vec3 &p : patch) middle += p / static_cast<double>(patch.size());
+        Vec3 outward = middle - outer.from;
+        outward -= axes.x * axes.x.dot(outward);
+        out.push_back(curved(std::move(patch), outward.normalized()));
+    }
+}
+
+}  // namespace
+
+Polygon2 outlineOf(const TubePart &tube) {
+    const double y = tube.section.width / 2, z = tube.section.height / 2;
+    Polygon2 out;
+    if (isRound(tube)) {
+        for (int i = 0; i < chordsRound; ++i) {
+            const double a = 2 * std::numbers::pi * i / chordsRound;
+            out.emplace_back(z * std::cos(a), z * std::sin(a));
+        }
+        return out;
+    }
+    const double r = tube.properties.outerRadius;
+    for (int corner = 0; corner < 4; ++corner) {
+        const double sy = corner == 0 || corner == 3 ? 1 : -1, sz = corner < 2 ? 1 : -1;
+        if (!(r > 0)) {
+            out.emplace_back(sy * y, sz * z);
+            continue;
+        }
+        for (int i = 0; i <= chordsCorner; ++i) {
+            const double a = std::numbers::pi / 2 * (corner + static_cast<double>(i) / chordsCorner);
+            out.emplace_back(sy * (y - r) + r * std::cos(a), sz * (z - r) + r * std::sin(a));
+        }
+    }
+    return out;
+}
+
+bool within(const TubePart &tube, const Vec3 &at) {
+    const Vec3 local = tube.axes().toLocal(at);
+    return local.x() > 0 && local.x() < tube.length() && shape::inside(outlineOf(tube), local.tail<2>());
+}
+
+std::vector<Contact> passingThrough(const PlatePart &plate, const TubePart &tube) {
+    if (!isRound(tube)) return throughFlats(plate, solidOf(tube));
+    std::vector<Contact> out;
+    const double upright = std::abs(plate.axes.z.dot(tube.axes().x));
+    if (upright < 0.01) addSlots(plate, tube, out);
+    if (upright > 0.9998) addCollar(plate, tube, out);
+    return out;
+}
+
+std::vector<Contact> passingThrough(const TubePart &inner, const TubePart &outer) {
+    std::vector<Contact> out;
+    if (isRound(outer))
+        addThroughRound(inner, outer, out);
+    else
+        addThroughFlats(inner, outer, out);
+    return out;
+}
+
+}  // namespace hefty::armor

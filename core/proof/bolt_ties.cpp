@@ -1,0 +1,108 @@
+#include "core/proof/bolt_ties.h"
+
+#include <algorithm>
+#include <numbers>
+
+#include <fmt/format.h>
+
+namespace hefty::proof {
+
+using mechanics::Matrix6;
+
+void BoltTies::planBolts() {
+    for (const armor::BoltJoint &m : m_in.mounts) m_mountSeats.push_back(m_seats.on(m.part, m.plane.origin));
+    for (const armor::BoltJoint &f : m_in.feet) {
+        std::vector<Seat> seats;
+        for (const Vec3 &at : f.at) seats.push_back(m_seats.on(f.part, at));
+        m_footSeats.push_back(std::move(seats));
+    }
+}
+
+void BoltTies::tieMounts() {
+    for (std::size_t i = 0; i < m_in.mounts.size(); ++i) {
+        if (!m_seats.isThere(m_mountSeats[i])) continue;
+        const armor::BoltJoint &m = m_in.mounts[i];
+        const Vec3 shearAxes = Vec3::Ones() - m.axis.cwiseAbs();
+        const Vec3 stiffness = shearAxes * boltShearStiffness + m.axis.cwiseAbs() * alongBolt(m);
+        if (m_seats.meshed(m.part, m.plane.origin)) {
+            m_out.mountSprings.push_back(tieBolts(m, stiffness));
+            continue;
+        }
+        const int node = m_seats.node(m_mountSeats[i], m.name, m.plane.origin);
+        Matrix6 k = Matrix6::Zero();
+        for (const Vec3 &at : m.at) addPoint(k, at - m.plane.origin, stiffness);
+        // The clamped faces of two bolts in line resist tilting about that line, if weakly.
+        k.bottomRightCorner<3, 3>().diagonal().array() += 1e-3 * k.bottomRightCorner<3, 3>().trace();
+        m_out.mountSprings.push_back({addSpring(m_out, m.name, node, addRail(m), k)});
+    }
+}
+
+/// What a bolt and the sleeve that it clamps resist along it together [N/mm]; without a sleeve the bolt
+/// alone.
+double BoltTies::alongBolt(const armor::BoltJoint &m) const {
+    if (!(m.sleeve > m.hole) || !(m.sleeveLength > 0)) return boltAxialStiffness;
+    const double area = std::numbers::pi / 4 * (m.sleeve * m.sleeve - m.hole * m.hole);
+    return boltAxialStiffness + m_railMaterial.E * area / m.sleeveLength;
+}
+
+/// Every bolt of a mount by itself; what it clamps resists tilting over the radius of its washer.
+std::vector<int> BoltTies::tieBolts(const armor::BoltJoint &m, const Vec3 &stiffness) {
+    std::vector<int> springs;
+    const int rail = addRail(m);
+    for (std::size_t b = 0; b < m.at.size(); ++b) {
+        const std::string id = fmt::format("{}/{}", m.name, m.ids[b]);
+        const int seat = m_seats.node({m.part, m.at[b], -1}, id + "/seat", m.at[b]);
+        Matrix6 k = Matrix6::Zero();
+        k.topLeftCorner<3, 3>() = stiffness.asDiagonal();
+        const double clamped = m.sleeve > m.hole ? m.sleeve : m.diameter;
+        k.bottomRightCorner<3, 3>().diagonal().setConstant(alongBolt(m) * clamped * clamped / 4);
+        springs.push_back(addSpring(m_out, id, seat, arm(m_out, rail, id, m.at[b]), k));
+    }
+    return springs;
+}
+
+/// The stub of the rail behind the bolts, fixed at the first crossmember. Returns the node on it, by an
+/// arm from its center line, that the bolts hold to.
+int BoltTies::addRail(const armor::BoltJoint &m) {
+    constexpr double shortestStub = 10;
+    const double side = m.plane.origin.y() > 0 ? 1 : -1;
+    const std::string name = side > 0 ? "frame.left" : "frame.right";
+    const Vec3 start(m.plane.origin.x(), side * m_rig.railSpacing / 2, m_rig.railCenter);
+    const double length = std::max(shortestStub, m_rig.crossmember - (m_rig.frameEnd - start.x()));
+    stock::Section rail;
+    rail.height = m_rig.railHeight;
+    rail.width = m_rig.railWidth;
+    rail.wall = m_rig.railWall;
+    Bar bar{name,       false,          stock::SectionShape::RectTube,
+            {},         m_railMaterial, rail.height,
+            rail.width, rail.wall,      length,
+            0,          length};
+    bar.properties = stock::properties(rail, m_railMaterial.density)
+                         .value_or(stock::boxProperties(rail.height, rail.width, rail.wall));
+    const int from = newNode(m_out, name, start),
+              to = newNode(m_out, name + ".crossmember", start - Vec3(length, 0, 0));
+    m_out.railBeams.push_back(pushBeam(m_out, std::move(bar), from, to, Vec3::UnitZ(), m_railMaterial));
+    m_out.model.supports.push_back({to, mechanics::allFreedoms});
+    return arm(m_out, from, name + ".bolts", m.plane.origin);
+}
+
+void BoltTies::tieWinch() {
+    if (!m_in.winch) return;
+    m_out.drumNode = newNode(m_out, "winch", m_in.winch->drum);
+    for (std::size_t j = 0; j < m_in.feet.size(); ++j) {
+        const armor::BoltJoint &f = m_in.feet[j];
+        std::vector<int> springs;
+        for (std::size_t i = 0; i < f.at.size(); ++i) {
+            if (!m_seats.isThere(m_footSeats[j][i])) continue;
+            const std::string id = fmt::format("{}/{}", f.name, f.ids[i]);
+            const int foot = arm(m_out, m_out.drumNode, id, f.at[i]);
+            const int seat = m_seats.node(m_footSeats[j][i], id + "/seat", f.at[i]);
+            Matrix6 k = Matrix6::Zero();
+            k.diagonal() << boltShearStiffness, boltShearStiffness, boltAxialStiffness, 0, 0, 0;
+            springs.push_back(addSpring(m_out, id, foot, seat, k));
+        }
+        m_out.footSprings.push_back(std::move(springs));
+    }
+}
+
+}  // namespace hefty::proof

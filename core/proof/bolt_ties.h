@@ -1,0 +1,32 @@
+#pragma once
+
+#include "core/proof/seats.h"
+
+/// Inside of the proof floor: what bolts a piece to the vehicle and a winch to the piece.
+namespace hefty::proof {
+
+class BoltTies {
+  public:
+    BoltTies(const Assembly &assembly, const rig::RigGeometry &rig, const stock::Material &railMaterial,
+             Seats &seats, Idealization &out)
+        : m_in(assembly), m_rig(rig), m_railMaterial(railMaterial), m_seats(seats), m_out(out) {}
+
+    void planBolts();  ///< before the ways have nodes
+    void tieMounts();  ///< to the stubs of the rails, which are made here
+    void tieWinch();   ///< its drum's node is made here
+
+  private:
+    [[nodiscard]] double alongBolt(const armor::BoltJoint &m) const;
+    std::vector<int> tieBolts(const armor::BoltJoint &m, const Vec3 &stiffness);
+    int addRail(const armor::BoltJoint &m);
+
+    const Assembly &m_in;
+    const rig::RigGeometry &m_rig;
+    const stock::Material &m_railMaterial;
+    Seats &m_seats;
+    Idealization &m_out;
+    std::vector<Seat> m_mountSeats;
+    std::vector<std::vector<Seat>> m_footSeats;
+};
+
+}  // namespace hefty::proof
