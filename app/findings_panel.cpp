@@ -24,6 +24,21 @@ QString severityColor(job::Severity s) {
     return colors().rule.name();
 }
 
+/// In lines no wider than there is room, broken between words: a button does not do that itself.
+QString foldedTo(const QString &text, const QFontMetrics &metrics, int room) {
+    QString out, line;
+    for (const QString &word : text.split(' ')) {
+        const QString longer = line.isEmpty() ? word : line + ' ' + word;
+        if (!line.isEmpty() && metrics.horizontalAdvance(longer) > room) {
+            out += line + '\n';
+            line = word;
+        } else {
+            line = longer;
+        }
+    }
+    return out + line;
+}
+
 QString signedText(double value, measure::Quantity q, measure::UnitSystem units) {
     return (value >= 0 ? QStringLiteral("+") : QString()) +
            QString::fromStdString(measure::printQuantity(value, q, units));
@@ -139,15 +154,15 @@ QWidget *FindingsPanel::remedyButton(const job::Finding &finding, const job::Rem
     auto *button = new QPushButton;
     const QFontMetrics metrics(textFont(10));
     constexpr int room = 246;
-    button->setText(metrics.elidedText(label, Qt::ElideRight, room) + "\n" +
-                    metrics.elidedText(effect, Qt::ElideRight, room) +
-                    (r.cures ? QString() : "\n" + tr("(helps, does not cure)")));
+    const QString text = foldedTo(label, metrics, room) + "\n" + foldedTo(effect, metrics, room) +
+                         (r.cures ? QString() : "\n" + tr("(helps, does not cure)"));
+    button->setText(text);
     button->setAccessibleName(label + ", " + effect);
     button->setObjectName("remedy." + QString::fromStdString(finding.id) + "." +
                           QString::fromStdString(r.edit.settings.begin()->first));
     button->setStyleSheet("QPushButton { text-align: left; padding: 6px 8px; }");
     button->setFont(textFont(10));
-    button->setMinimumHeight(r.cures ? 48 : 64);
+    button->setMinimumHeight(16 + 16 * (static_cast<int>(text.count('\n')) + 1));
     button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
     button->setToolTip(label + "\n" + effect + "\n" +
                        (r.fixesAfter > r.fixesBefore

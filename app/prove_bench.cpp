@@ -175,12 +175,11 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
         p.fillRect(QRectF((left + right) / 2 - wide / 2, y - 9, wide, 18), colors().paper);
         p.setPen(colors().ink);
         p.drawText(QRectF(left, y - 10, right - left, 20), Qt::AlignCenter, load);
+        const QRectF text(right + 10, y - step / 2, box.right() - right - 10, step);
+        const QString title = (r.flies ? QStringLiteral("↗ ") : QString()) + QString::fromStdString(r.title);
         p.setFont(textFont(9.5, i == 0));
-        const QRectF text(right + 10, y - 12, box.right() - right - 10, 24);
-        p.drawText(text, Qt::AlignLeft | Qt::AlignVCenter,
-                   p.fontMetrics().elidedText(
-                       (r.flies ? QStringLiteral("↗ ") : QString()) + QString::fromStdString(r.title),
-                       Qt::ElideRight, static_cast<int>(text.width())));
+        if (p.fontMetrics().horizontalAdvance(title) > text.width()) p.setFont(textFont(8, i == 0));
+        p.drawText(text, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, title);
     }
     p.setFont(textFont(9.5));
     p.setPen(colors().faint);

@@ -62,6 +62,32 @@ void StructureView::setCollapse(int collapse) {
     update();
 }
 
+namespace {
+
+constexpr double discRadius = 9;  // px
+
+/// The place for a disc that is nearest to a hinge and covers none of the others.
+QPointF clearOf(const std::vector<QPointF> &discs, const QPointF &hinge) {
+    constexpr int directions = 12, rings = 6;
+    const auto isFree = [&](const QPointF &at) {
+        return std::all_of(discs.begin(), discs.end(), [&](const QPointF &d) {
+            return std::hypot(d.x() - at.x(), d.y() - at.y()) > 2 * discRadius + 2;
+        });
+    };
+    if (isFree(hinge)) return hinge;
+    for (int ring = 1; ring <= rings; ++ring)
+        for (int i = 0; i < directions; ++i) {
+            // Upward first, then to either side in turn.
+            const double turn = (i + 1) / 2 * (i % 2 == 0 ? 1 : -1) * 2 * std::numbers::pi / directions;
+            const double away = ring * 1.3 * 2 * discRadius;
+            const QPointF at = hinge + QPointF(away * std::sin(turn), -away * std::cos(turn));
+            if (isFree(at)) return at;
+        }
+    return hinge;
+}
+
+}  // namespace
+
 /// The hinges with their order, and at which push each formed.
 void StructureView::drawHinges(QPainter &p, const QRectF &box, const proof::Proof &proof) const {
     const proof::Collapse *c = collapse(proof);
@@ -80,18 +106,24 @@ void StructureView::drawHinges(QPainter &p, const QRectF &box, const proof::Proo
         lines << tr("%1  %2, %3")
                      .arg(i + 1)
                      .arg(QString::fromStdString(c->hinges[i].part), force(c->hinges[i].load));
+    std::vector<QPointF> places, discs;
+    for (const proof::FoldHinge &h : c->hinges) {
+        const mechanics::FrameBeam &b = proof.pushOver->model.model.beams[static_cast<std::size_t>(h.beam)];
+        places.push_back(toScreen(moved(proof, h.atTo ? b.to : b.from, h.at)));
+        if (discs.size() < shown) discs.push_back(clearOf(discs, places.back()));
+    }
     for (std::size_t i = c->hinges.size(); i-- > 0;) {
         const proof::FoldHinge &h = c->hinges[i];
-        const mechanics::FrameBeam &b = proof.pushOver->model.model.beams[static_cast<std::size_t>(h.beam)];
-        const QPointF at = toScreen(moved(proof, h.atTo ? b.to : b.from, h.at));
-        const double radius = i < shown ? 9 : 3;
         p.setPen(QPen(colors().ink, 1.4));
         p.setBrush(h.vehicle ? colors().bad : colors().yellow);
-        p.drawEllipse(at, radius, radius);
+        p.drawEllipse(places[i], 3, 3);
         if (i >= shown) continue;
+        p.drawLine(places[i], discs[i]);
+        p.drawEllipse(discs[i], discRadius, discRadius);
         p.setFont(measureFont(9, true));
         p.setPen(h.vehicle ? Qt::white : Qt::black);
-        p.drawText(QRectF(at.x() - 9, at.y() - 9, 18, 18), Qt::AlignCenter, QString::number(i + 1));
+        p.drawText(QRectF(discs[i].x() - 9, discs[i].y() - 9, 18, 18), Qt::AlignCenter,
+                   QString::number(i + 1));
     }
     p.setFont(textFont(10));
     p.setPen(colors().ink);
@@ -115,7 +147,7 @@ void StructureView::drawRails(QPainter &p) const {
             }
 }
 
-void StructureView::drawLoads(QPainter &p, const proof::Proof &proof) const {
+void StructureView::drawLoads(QPainter &p, const QRectF &box, const proof::Proof &proof) const {
     if (m_case < 0 || m_case >= static_cast<int>(proof.duties.cases.size())) return;
     const auto &arrows = proof.duties.cases[static_cast<std::size_t>(m_case)].arrows;
     double most = 1;
@@ -125,10 +157,15 @@ void StructureView::drawLoads(QPainter &p, const proof::Proof &proof) const {
         const double length = (60 + 90 * a.force.norm() / most) / m_scale;
         const Vec3 tip = a.at + a.force.normalized() * length;
         drawArrow(p, toScreen(a.at), toScreen(tip), colors().blue, 3);
-        drawLabel(p, toScreen(tip) + QPointF(0, -14),
-                  QString::fromStdString(
-                      measure::printQuantity(a.force.norm(), measure::Quantity::Force, m_session->units())),
-                  colors().blue, colors().paper);
+        const QString load = QString::fromStdString(
+            measure::printQuantity(a.force.norm(), measure::Quantity::Force, m_session->units()));
+        // Whole within the picture, even if the arrow leaves it.
+        const double half = p.fontMetrics().horizontalAdvance(load) / 2.0 + 8;
+        const QPointF at = toScreen(tip) + QPointF(0, -14);
+        drawLabel(p,
+                  {std::clamp(at.x(), box.left() + half, box.right() - half),
+                   std::clamp(at.y(), box.top() + 14, box.bottom() - 14)},
+                  load, colors().blue, colors().paper);
     }
 }
 
@@ -249,7 +286,7 @@ void StructureView::draw(QPainter &p, const QRectF &box) {
     std::sort(patches.begin(), patches.end(),
               [](const Patch &a, const Patch &b) { return a.depth < b.depth; });
     for (const Patch &patch : patches) drawPatch(p, patch);
-    drawLoads(p, *piece->proof);
+    drawLoads(p, box, *piece->proof);
     drawHinges(p, box, *piece->proof);
     if (m_place) {
         p.setPen(QPen(colors().bad, 3));

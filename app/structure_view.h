@@ -64,7 +64,7 @@ class StructureView : public QWidget {
     void addPatch(const std::vector<Vec3> &corners, double use, bool tinted, bool selected,
                   std::vector<Patch> &patches) const;
     void drawRails(QPainter &painter) const;
-    void drawLoads(QPainter &painter, const proof::Proof &proof) const;
+    void drawLoads(QPainter &painter, const QRectF &box, const proof::Proof &proof) const;
     void drawLegend(QPainter &painter, const QRectF &box) const;
     void drawDetail(QPainter &painter, const QRectF &box, const proof::Proof &proof) const;
     /// The structure that is drawn, with the motions of its nodes.

@@ -4,13 +4,12 @@
 #include <fmt/format.h>
 
 #include "core/armor/contact.h"
-#include "core/armor/pairing.h"
 #include "core/base/constants.h"
 #include "core/clearance/gaps.h"
 #include "core/job/appraisal.h"
 #include "core/job/clearing.h"
 #include "core/job/fit.h"
-#include "core/job/weld_sizes.h"
+#include "core/job/piece_findings.h"
 #include "core/proof/attachment.h"
 
 namespace hefty::job {
@@ -56,6 +55,14 @@ class Appraiser {
         f.sentence = std::move(sentence);
         m_out.findings.push_back(std::move(f));
         return m_out.findings.back();
+    }
+
+    /// What is found about the piece that is looked at.
+    void take(std::vector<Finding> findings) {
+        for (Finding &f : findings) {
+            f.piece = m_piece;
+            m_out.findings.push_back(std::move(f));
+        }
     }
 
     void problem(const std::string &id, const std::string &stop, const Problem &p) {
@@ -170,126 +177,25 @@ class Appraiser {
             return;
         }
         out.assembly = std::move(*assembly);
-        buildFindings(*out.assembly);
+        const stock::Material *rail = m_stock.material(m_job.vehicle.railMaterial);
+        take(buildFindings(*out.assembly, rail ? rail->family : ""));
         if (m_stop.stop_requested()) return;
         auto proof = proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock, m_job.rules, m_stop,
                                   m_out.detail);
         if (proof) {
             out.proof = std::move(*proof);
-            proofFindings(*out.proof);
+            take(proofFindings(*out.proof, piece.id));
         } else {
             problem("prove/" + piece.id, "prove", proof.error());
         }
         auto fabrication = workshop::fabricate(*out.assembly, *m_out.rig, m_job.shop, m_stop);
         if (fabrication) {
             out.fabrication = std::move(*fabrication);
-            cutFindings(*out.fabrication);
+            take(cutFindings(*out.fabrication));
         } else {
             problem("cut/" + piece.id, "cut", fabrication.error());
         }
         m_out.pieces.push_back(std::move(out));
-    }
-
-    void buildFindings(const armor::Assembly &a) {
-        for (const armor::BuildNote &n : a.notes)
-            add("build/" + n.part + "/" + n.text.text.substr(0, 24), Severity::Fix, "layout", n.part,
-                n.text.then(n.remedy));
-        pairingFindings(a);
-        for (const armor::BoltJoint &m : a.mounts)
-            if (m.size.empty())
-                add("bolt-size/" + m.name, Severity::Fix, "measure", m.name,
-                    {fmt::format(
-                         "No bolt of grade {} in the stock fits the {{0}} holes of the frame. Measure the "
-                         "holes again or take another grade.",
-                         m.grade),
-                     {{m.hole, Quantity::DrilledLength}}});
-        for (Finding &f : weldSizeFindings(a)) {
-            f.piece = m_piece;
-            m_out.findings.push_back(std::move(f));
-        }
-    }
-
-    void pairingFindings(const armor::Assembly &a) {
-        const stock::Material *rail = m_stock.material(m_job.vehicle.railMaterial);
-        for (const armor::Pairing &p : armor::unlikeMetals(a, rail ? rail->family : "")) {
-            if (p.welded)
-                add("unlike/" + p.a + "~" + p.b, Severity::Fix, "layout", p.a,
-                    fmt::format("{} ({}) cannot be welded to {} ({}). Bolt it, or make both of one metal.",
-                                p.a, p.familyA, p.b, p.familyB));
-            else
-                add("unlike/" + p.a + "~" + p.b, Severity::Note, "layout", p.a,
-                    fmt::format("{} is {}, {} is {}: put a sealed pad and bushes between them, or the joint "
-                                "corrodes.",
-                                p.a, p.familyA, p.b, p.familyB));
-        }
-    }
-
-    void proofFindings(const proof::Proof &proof) {
-        for (const proof::Check &c : proof.checks) {
-            const bool broken = c.utilization > 1;
-            if (c.proved()) continue;
-            std::string sentence;
-            if (!broken && !c.assumed)
-                sentence = fmt::format(
-                    "{}: {:.2f}, but half the size of shells moves it by {:.0f} percent. It is "
-                    "not sure to hold.",
-                    c.title, c.utilization, 100 * std::abs(*c.shift));
-            else if (c.kind == proof::CheckKind::Latch && c.assumed)
-                sentence = fmt::format("{}: nothing says what it is rated at. This is not proved.", c.title);
-            else if (broken)
-                sentence = fmt::format("{}: {:.2f} of what it may carry. {}.", c.title, c.utilization,
-                                       proof::dutyTitle(proof, c));
-            else
-                sentence = fmt::format("{}: {:.2f} with an assumed grade. This is not proved.", c.title,
-                                       c.utilization);
-            Finding &f =
-                add("check/" + c.id, broken ? Severity::Fix : Severity::Note, "prove", c.part, sentence);
-            f.value = c.utilization;
-            f.limit = 1;
-            f.at = c.at;
-            f.working = c.working;
-        }
-        for (const proof::CrushOrder &o : proof.crushOrders) {
-            if (!o.railsFirst()) continue;
-            Finding &f =
-                add("crush-order/" + o.id, Severity::Note, "prove", "frame",
-                    {fmt::format("{}: the frame rails yield at {{0}}, before the armor has taken up the "
-                                 "energy of it, at {{1}}.",
-                                 o.title),
-                     {{*o.railYields, Quantity::Force}, {o.push, Quantity::Force}}});
-            f.value = *o.railYields;
-            f.limit = o.push;
-            f.quantity = Quantity::Force;
-            f.working = o.working;
-        }
-        if (proof.ladder.empty()) return;
-        const proof::Rung &first = proof.ladder.front();
-        Finding &f = add(
-            "ladder/" + m_piece, Severity::Note, "prove", first.part,
-            {fmt::format(
-                 "What gives first on the winch line: {}, at {{0}} of line pull ({:.1f} times the winch's "
-                 "rated pull). {}",
-                 first.title, first.letsGoAt / proof.ladderRated, first.means),
-             {{first.letsGoAt, Quantity::Force}}});
-        f.value = first.letsGoAt;
-        f.limit = proof.ladderRated;
-        f.quantity = Quantity::Force;
-    }
-
-    void cutFindings(const workshop::Fabrication &fabrication) {
-        for (const workshop::SectionNesting &n : fabrication.nestings) {
-            for (const workshop::PieceLength &p : n.nesting.unplaced)
-                add("cut/too-long/" + p.name, Severity::Fix, "cut", p.name,
-                    {fmt::format(
-                         "{} ({{0}}) is longer than any bar of {} there is. Make it shorter or splice it.",
-                         p.name, n.section),
-                     {{p.length}}});
-            if (n.nesting.bought > 0)
-                add("cut/buy/" + n.section, Severity::Note, "cut", n.section,
-                    {fmt::format("The rack does not have enough {} in {}: {{0}} to buy.", n.section,
-                                 n.material),
-                     {{n.nesting.bought}}});
-        }
     }
 
     /// How the vehicle stands: on which tire, with what aboard and with its armor on.

@@ -40,7 +40,7 @@ bool stops(const Appraisal &a) {
                        [](const Finding &f) { return f.severity == Severity::Stop; });
 }
 
-/// /// True of what must not be: anything broken that hangs on sizes, and anything else that was not broken
+/// True of what must not be: anything broken that hangs on sizes, and anything else that was not broken
 /// before. What rests on an assumed grade is not proved either way; it must not pass its limit.
 bool breaks(const Finding &f, const std::set<std::string> &before) {
     if (f.severity == Severity::Note) return f.id.starts_with("check/") && f.value > f.limit;
@@ -302,15 +302,20 @@ class Search {
         return "No sizes hold.";
     }
 
-    /// Proves a place with shells of two sizes; what does not hold is made a step stronger.
+    /// Proves a place with shells, then with shells of two sizes; what does not hold is made a step stronger.
     Sizing proveClosely(Place p) {
         Sizing out;
+        proof::Detail detail = proof::Detail::Shells;  // a quarter of the time, and finds most of it
         for (int round = 0; round < mostStrengthened; ++round) {
             const Job sized = apply(m_job, editOf(p));
-            const Appraisal close = appraise(sized, m_stock, m_stop, proof::Detail::Halved);
+            const Appraisal close = appraise(sized, m_stock, m_stop, detail);
             if (m_stop.stop_requested()) return stopped();
             m_close += 1;
-            if (holds(close, m_fixesBefore)) return finished(p, close);
+            if (holds(close, m_fixesBefore)) {
+                if (detail == proof::Detail::Halved) return finished(p, close);
+                detail = proof::Detail::Halved;
+                continue;
+            }
             if (!strengthen(p, close)) {
                 out.why = "With plates as shells no size holds that strips allow.";
                 for (const Finding &f : close.findings)

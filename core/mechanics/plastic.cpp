@@ -22,39 +22,6 @@ constexpr int mostSteps = 400;
 
 using Vec3d = Eigen::Vector3d;
 
-}  // namespace
-
-double yieldExcess(SectionKind kind, double n, double my, double mz) {
-    n = std::abs(n);
-    my = std::abs(my);
-    mz = std::abs(mz);
-    if (kind == SectionKind::Rectangular) {
-        const double a = 1.13 * n * n < 1 ? std::min(6.0, 1.66 / (1 - 1.13 * n * n)) : 6.0;
-        return std::pow(std::pow(my, a) + std::pow(mz, a), 1 / a) - std::min(1.0, (1 - n) / 0.75);
-    }
-    const double m = kind == SectionKind::Round ? std::hypot(my, mz)
-                                                : std::pow(std::pow(my, 1.66) + std::pow(mz, 1.66), 1 / 1.66);
-    return m - 1 + std::pow(n, 1.7);
-}
-
-double yieldGauge(SectionKind kind, double n, double my, double mz) {
-    n = std::abs(n);
-    my = std::abs(my);
-    mz = std::abs(mz);
-    double low = std::max({n, my, mz}),
-           high = n + my + mz;  // the surface is convex and holds the unit points
-    if (!(high > 0)) return 0;
-    if (kind == SectionKind::Round) low = std::max(n, std::hypot(my, mz));
-    high *= 1.0000001;
-    for (int i = 0; i < 60 && high - low > 1e-14 * high; ++i) {
-        const double k = (low + high) / 2;
-        (n >= k || yieldExcess(kind, n / k, my / k, mz / k) > 0 ? low : high) = k;
-    }
-    return (low + high) / 2;
-}
-
-namespace {
-
 /// A beam's end with what it takes to make it plastic.
 struct End {
     double axial = 0, momentY = 0, momentZ = 0;  ///< plastic values
@@ -85,15 +52,18 @@ struct End {
         const Vec3d size(axial, momentY, momentZ);
         constexpr std::array rows{0, 4, 5};
         constexpr double h = 1e-5;
-        Vec6 out = Vec6::Zero();
+        // On the surface made k times as large the excess stays 0: dk = k (dF . dx)/(dF . x).
+        const double k = yieldGauge(kind, at(0), at(1), at(2));
+        Vec3d rise;
         for (int i = 0; i < 3; ++i) {
-            Vec3d up = at, down = at;
+            Vec3d up = at / k, down = at / k;
             up(i) += h;
             down(i) -= h;
-            out(rows[static_cast<std::size_t>(i)]) =
-                (yieldGauge(kind, up(0), up(1), up(2)) - yieldGauge(kind, down(0), down(1), down(2))) /
-                (2 * h) / size(i);
+            rise(i) = yieldExcess(kind, up(0), up(1), up(2)) - yieldExcess(kind, down(0), down(1), down(2));
         }
+        Vec6 out = Vec6::Zero();
+        for (int i = 0; i < 3; ++i)
+            out(rows[static_cast<std::size_t>(i)]) = k * rise(i) / rise.dot(at) / size(i);
         return out;
     }
 };
@@ -146,6 +116,7 @@ class PlasticSolver {
         if (!assembly) return tl::unexpected(assembly.error());
         m_assembly = std::move(*assembly);
         m_elastic = m_assembly.stiffness(nullptr);
+        for (const BeamElement &e : m_assembly.beams()) m_endStiffness.push_back(e.endStiffness());
         if (auto r = makeEnds(); !r) return r;
         makeLoads();
         m_forces.assign(m_model.beams.size(), Vec12::Zero());
@@ -327,13 +298,12 @@ class PlasticSolver {
         }
         m_motion = motion;
         m_give = give;
-        correct(m_assembly.shape(free.col(1)));
+        if (!load.col(1).isZero(0)) correct(m_assembly.shape(free.col(1)));
         m_rates.clear();
         for (std::size_t b = 0; b < m_model.beams.size(); ++b) {
-            const BeamElement &e = m_assembly.beams()[b];
             Vec12 u;
             u << motion.segment<6>(6 * m_model.beams[b].from), motion.segment<6>(6 * m_model.beams[b].to);
-            const Vec12 elastic = e.local * (e.rotation * u) - m_equivalent[b];
+            const Vec12 elastic = m_endStiffness[b] * u - m_equivalent[b];
             m_rates.push_back(m_rest[b] ? Vec12(*m_rest[b] * elastic) : elastic);
         }
         return true;
@@ -350,10 +320,9 @@ class PlasticSolver {
     /// Brings the forces back into balance after the hinges took some back.
     void correct(const Eigen::VectorXd &motion) {
         for (std::size_t b = 0; b < m_model.beams.size(); ++b) {
-            const BeamElement &e = m_assembly.beams()[b];
             Vec12 u;
             u << motion.segment<6>(6 * m_model.beams[b].from), motion.segment<6>(6 * m_model.beams[b].to);
-            const Vec12 elastic = e.local * (e.rotation * u);
+            const Vec12 elastic = m_endStiffness[b] * u;
             m_forces[b] += m_rest[b] ? Vec12(*m_rest[b] * elastic) : elastic;
         }
     }
@@ -366,11 +335,10 @@ class PlasticSolver {
                 End &end = m_ends[b][to];
                 if (!end.hinge || m_closed.contains({b, to})) continue;
                 // Elastic trial with this hinge shut: does the gauge grow?
-                const BeamElement &e = m_assembly.beams()[b];
                 Vec12 u;
                 u << m_motion.segment<6>(6 * m_model.beams[b].from),
                     m_motion.segment<6>(6 * m_model.beams[b].to);
-                const Vec12 trial = e.local * (e.rotation * u) - m_equivalent[b];
+                const Vec12 trial = m_endStiffness[b] * u - m_equivalent[b];
                 const double grows = end.gradient.dot(trial.segment<6>(static_cast<Eigen::Index>(6 * to)));
                 if (grows >= -1e-9 * end.gradient.norm() * trial.norm()) continue;
                 end.hinge = false;
@@ -473,8 +441,9 @@ class PlasticSolver {
     PlasticLimits m_limits;
     FrameModel m_model;
     FrameAssembly m_assembly;
-    Sparse m_elastic;            ///< stiffness without hinges
-    std::vector<int> m_pieceOf;  ///< per beam of m_model: which of m_whole
+    Sparse m_elastic;                      ///< stiffness without hinges
+    std::vector<Matrix12> m_endStiffness;  ///< end forces in beam axes from global motions
+    std::vector<int> m_pieceOf;            ///< per beam of m_model: which of m_whole
     std::vector<std::array<End, 2>> m_ends;
     Eigen::VectorXd m_nodal;
     std::vector<Vec12> m_equivalent, m_forces, m_rates;

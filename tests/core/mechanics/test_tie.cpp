@@ -117,6 +117,9 @@ class TestTie : public QObject {
     /// Resultants turned into other axes keep their invariants and come back when turned back.
     void turnedResultants() {
         const ShellForces f{{120, -40, 33}, {5, 9, -7}};
+        const auto turned = [](const ShellForces &forces, double angle) {
+            return ShellForces{turning(angle) * forces.membrane, turning(angle) * forces.bending};
+        };
         const ShellForces g = turned(f, 0.7), h = turned(g, -0.7);
         QVERIFY(std::abs(g.membrane(0) + g.membrane(1) - 80) < 1e-12);
         QVERIFY(std::abs(vonMises(f, 4).top - vonMises(g, 4).top) < 1e-10);

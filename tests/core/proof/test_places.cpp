@@ -3,6 +3,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/armor/passing.h"
 #include "core/base/constants.h"
 #include "tests/core/demo.h"
 
@@ -250,6 +251,52 @@ class TestPlaces : public QObject {
         QVERIFY(near(check(rated, "latch/gate")->utilization, 0.5) && check(rated, "latch/gate")->proved());
     }
     /// Slotted brackets hold along their slots by friction alone, and bear only across them.
+    /// A spindle that goes through both walls of its post is welded into two holes: the post is shells there,
+    /// it hangs as it does on a bar, and a little softer, as the walls give. With its root inside there is
+    /// one.
+    void spindleThroughThePost() {
+        armor::Assembly a = withGate();
+        const armor::TubePart &beam = *a.tube("beam");
+        armor::Gate &gate = a.gates[0];
+        const Vec3 aside(0, 250, 0);  // clear of the brackets and of the beam's end
+        gate.low += aside;
+        gate.high += aside;
+        gate.spindleRoot = rootBelow + beam.section.height + 20;
+        const auto holds = [&](const armor::Assembly &assembly, Detail detail) {
+            const job::Job job = hefty::testing::demoJob();
+            auto model = idealize(assembly, rig::geometry(job.vehicle).value(),
+                                  *shippedStock().material(job.vehicle.railMaterial), detail)
+                             .value();
+            model.model.cases.push_back("own weight");
+            model.model.accelerations.push_back({0, Vec3(0, 0, -g0)});
+            return model;
+        };
+        const Idealization shells = holds(a, Detail::Shells), bars = holds(a, Detail::Strips);
+        const auto beamsOfSpindle = [](const Idealization &m) {
+            return std::count_if(m.bars.begin(), m.bars.end(),
+                                 [](const Bar &b) { return b.part == "gate.spindle"; });
+        };
+        QCOMPARE(beamsOfSpindle(shells), 3);  // between the walls, up to the bearings, between these
+        QCOMPARE(beamsOfSpindle(bars), 2);
+        const auto down = [](const Idealization &m) {
+            const auto s = mechanics::solveStatic(m.model).value();
+            const HingeForces h = hingeForces(m, 0, s.cases[0]);
+            const double sag = -s.cases[0].displacements[static_cast<std::size_t>(m.gates[0].latchPlace)].z();
+            return std::pair((h.lower + h.upper).z(), sag);
+        };
+        const auto [heldShells, sagShells] = down(shells);
+        const auto [heldBars, sagBars] = down(bars);
+        QVERIFY2(near(heldShells, heldBars, 0.05),
+                 qPrintable(QString("%1 %2").arg(heldShells).arg(heldBars)));
+        QVERIFY2(sagShells > 0.8 * sagBars && sagShells < 3 * sagBars,
+                 qPrintable(QString("%1 %2").arg(sagShells).arg(sagBars)));
+        gate.spindleRoot = rootBelow + beam.section.height / 2;
+        const Idealization inside = holds(a, Detail::Shells);
+        QCOMPARE(beamsOfSpindle(inside), 2);
+        const auto root = static_cast<std::size_t>(inside.gates[0].root);
+        const Vec3 &held = inside.model.nodes[static_cast<std::size_t>(inside.model.beams[root].from)].at;
+        QVERIFY(near(held.z(), beam.from.z() + beam.section.height / 2, 1e-3));  // in the top wall
+    }
     void slotsSlip() {
         armor::Assembly a = hefty::testing::buildDemo(hefty::testing::demoJob());
         const Proof round = proveIt(a, {}).value();
@@ -376,6 +423,80 @@ class TestPlaces : public QObject {
         const double wanted = D * std::pow(push / (Rc * (22 + 1.2 * B / D)), (3.5 + B / D) / 1.925);
         QVERIFY2(near(dent->demand, wanted, 1e-6),
                  qPrintable(QString("%1 %2").arg(dent->demand).arg(wanted)));
+    }
+    /// A tab through a round tube presses on each of its walls: 5.5 Fy t2 (1 + 0.25 l/D) Qf, Qf at most 1.
+    void tabThroughARoundTube() {
+        armor::Assembly a = hefty::testing::buildDemo(hefty::testing::demoJob());
+        const armor::TubePart beam = *a.tube("beam");
+        const double D = 60, t = 4, l = 80;
+        armor::TubePart stub = beam;
+        stub.name = "stub";
+        stub.section = {};
+        stub.section.shape = stock::SectionShape::RoundTube;
+        stub.section.height = stub.section.width = D;
+        stub.section.wall = t;
+        stub.properties = stock::properties(stub.section, stub.material.density).value();
+        stub.cutFrom = stub.cutTo = Vec3::Zero();
+        stub.openings.clear();
+        stub.holes.clear();
+        stub.from = Vec3(beam.from.x() + beam.section.width / 2, 200, beam.from.z());
+        stub.to = stub.from + Vec3(300, 0, 0);
+        armor::WeldJoint root;
+        root.name = "beam~stub";
+        root.a = "beam";
+        root.b = "stub";
+        root.leg = 6;
+        root.fillerStrength = 482.6;
+        armor::Contact ring;
+        ring.center = stub.from;
+        ring.normal = Vec3::UnitX();
+        for (const Vec2 &p : armor::outlineOf(stub))
+            ring.patch.push_back(stub.from + stub.axes().y * p.x() + stub.axes().z * p.y());
+        for (std::size_t i = 0; i < ring.patch.size(); ++i)
+            ring.lines.push_back({ring.patch[i], ring.patch[(i + 1) % ring.patch.size()]});
+        ring.area = std::numbers::pi * D * D / 4;
+        root.contacts.push_back(ring);
+        armor::PlatePart ear;
+        ear.name = "ear";
+        ear.axes = {stub.from + Vec3(180, 0, 0), Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
+        ear.outline = {{-l / 2, -60}, {l / 2, -60}, {l / 2, 110}, {-l / 2, 110}};
+        ear.thickness = 16;
+        ear.material = beam.material;
+        ear.strips.push_back({{0, -60}, {0, 110}, l});
+        ear.holes.push_back({"pin", {0, 75}, 24, "shackle"});
+        armor::WeldJoint seam = root;
+        seam.name = "stub~ear";
+        seam.a = "stub";
+        seam.b = "ear";
+        seam.contacts = armor::passingThrough(ear, stub);
+        QCOMPARE(seam.contacts.size(), std::size_t{2});
+        a.anchors.push_back(a.anchors[0]);
+        armor::Anchor &pin = a.anchors.back();
+        pin.name = "ear";
+        pin.hole = ear.axes.toWorld(Vec2(0, 75));
+        pin.holeDiameter = 24;
+        pin.forward = Vec3::UnitY();
+        pin.endDistance = 23;
+        pin.sideDistance = l / 2 - 12;
+        pin.thickness = 16;
+        a.tubes.push_back(stub);
+        a.plates.push_back(ear);
+        a.welds.push_back(root);
+        a.welds.push_back(seam);
+        for (const Detail detail : {Detail::Strips, Detail::Shells}) {
+            const Proof p = proveIt(a, {}, detail).value();
+            for (const char *id : {"wall/stub~ear/1", "wall/stub~ear/2"}) {
+                const Check *c = check(p, id);
+                QVERIFY2(c && c->demand > 1000, id);
+                const double most = 5.5 * beam.material.yield * t * t * (1 + 0.25 * l / D) / 1.67;
+                QVERIFY2(c->capacity > 0.3 * most && c->capacity <= most * 1.0001,
+                         qPrintable(QString("%1 of %2").arg(c->capacity).arg(most)));
+            }
+            // with shells its wall is checked too, around the slots
+            const bool walls = std::any_of(p.checks.begin(), p.checks.end(),
+                                           [](const Check &c) { return c.id.starts_with("tubewall/stub"); });
+            QCOMPARE(walls, detail == Detail::Shells);
+        }
     }
     void gateOnNothingIsRefused() {
         armor::Assembly a = withGate();

@@ -1,0 +1,53 @@
+#pragma once
+
+#include <algorithm>
+#include <optional>
+
+#include "core/armor/assembly.h"
+
+/// Inside of the proof floor: what goes through the walls of a tube.
+namespace hefty::proof {
+
+/// Something that goes through the walls of a tube.
+struct Passage {
+    const armor::PlatePart *plate = nullptr;
+    std::optional<armor::TubePart> tube;
+    std::vector<armor::Contact> contacts;
+    bool cuts = true;  ///< a slot or a hole is cut for it
+
+    /// True if a place of the wall is inside of it.
+    [[nodiscard]] bool holds(const shape::Vec3 &at) const;
+    /// Least and most of something over all its places on the tube.
+    template <class Measure>
+    [[nodiscard]] std::pair<double, double> span(const armor::Contact &c, const Measure &measure) const {
+        std::pair<double, double> out{1e300, -1e300};
+        const auto meet = [&](const shape::Vec3 &p) {
+            out.first = std::min(out.first, measure(p));
+            out.second = std::max(out.second, measure(p));
+        };
+        for (const shape::Vec3 &p : c.patch) meet(p);
+        for (const armor::WeldLine &l : c.lines) {
+            meet(l.from);
+            meet(l.to);
+        }
+        return out;
+    }
+};
+
+/// A stretch of tube, and what goes through it.
+struct Stay {
+    double from = 0, to = 0;
+    std::vector<Passage> passages;
+    std::vector<double> slots;  ///< stations of the edges of their slots
+};
+
+[[nodiscard]] inline bool isRound(const armor::TubePart &tube) {
+    return tube.section.shape == stock::SectionShape::RoundTube;
+}
+
+/// The stretches of a tube that something goes through: plates, tubes, spindles of gates. From the tube's
+/// height before it to as far behind it, clear of cut ends and openings; those that leave no bar between them
+/// are one.
+[[nodiscard]] std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::TubePart &tube);
+
+}  // namespace hefty::proof
