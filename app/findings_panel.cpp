@@ -24,8 +24,12 @@ QString severityColor(job::Severity s) {
     return colors().rule.name();
 }
 
-/// In lines no wider than there is room, broken between words: a button does not do that itself.
+/// In lines no wider than there is room, broken after a colon or between words: a button does not do that
+/// itself.
 QString foldedTo(const QString &text, const QFontMetrics &metrics, int room) {
+    if (metrics.horizontalAdvance(text) <= room) return text;
+    if (const auto colon = text.indexOf(": "); colon > 0)
+        return text.left(colon + 1) + '\n' + foldedTo(text.mid(colon + 2), metrics, room);
     QString out, line;
     for (const QString &word : text.split(' ')) {
         const QString longer = line.isEmpty() ? word : line + ' ' + word;

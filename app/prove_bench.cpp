@@ -205,11 +205,12 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
     m_exaggeration->setAccessibleName(tr("Exaggeration of the deformed shape"));
     m_exaggeration->setRange(0, 100);
     m_exaggeration->setValue(20);
-    m_exaggeration->setFixedWidth(80);
+    m_exaggeration->setFixedWidth(60);
     m_moves = new QLabel(this);
     m_moves->setObjectName("moves");
-    m_moves->setFont(measureFont(10));
-    m_moves->setMinimumWidth(40);  // what it says must not widen the window
+    m_moves->setFont(textFont(10));
+    m_moves->setFixedWidth(112);  // what it says must neither widen the window nor narrow the duty
+    m_moves->setToolTip(tr("How far the shape is drawn out, and how far it moves at most"));
     m_model = new CheckModel(session, this);
     m_table = new QTableView(this);
     m_table->setObjectName("checkTable");
@@ -322,7 +323,7 @@ void ProveBench::chooseCase() {
     m_ladder->setDuty(m_duty->currentData().toString());
     m_structure->setCollapse(fold);
     m_moves->setText(chosen < 0 ? tr("%1×").arg(m_exaggeration->value())
-                                : tr("%1×, moves %2")
+                                : tr("%1× of %2")
                                       .arg(m_exaggeration->value())
                                       .arg(QString::fromStdString(measure::printQuantity(
                                           proof->largestMove[static_cast<std::size_t>(chosen)],

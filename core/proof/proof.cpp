@@ -48,9 +48,17 @@ std::string withoutSide(std::string text) {
     return text;
 }
 
-/// The left and the right part of a symmetric piece stand on one rung.
+/// The left and the right part of a symmetric piece stand on one rung; of what has one name, as the two walls
+/// that a tab goes through, the weaker.
+/// @pre weakest first
 void joinSides(std::vector<Rung> &ladder) {
     constexpr double alike = 0.01;
+    for (std::size_t i = 0; i < ladder.size(); ++i)
+        ladder.erase(std::remove_if(ladder.begin() + static_cast<std::ptrdiff_t>(i) + 1, ladder.end(),
+                                    [&](const Rung &r) {
+                                        return r.part == ladder[i].part && r.title == ladder[i].title;
+                                    }),
+                     ladder.end());
     std::vector<std::string> plain;
     for (const Rung &r : ladder) plain.push_back(withoutSide(r.title));
     for (std::size_t i = 0; i < ladder.size(); ++i)

@@ -233,6 +233,37 @@ class TestBench : public QObject {
                     demo.find<QLabel>("moves")->text().contains(QString::fromStdString(measure::printQuantity(
                         p.largestMove[c], measure::Quantity::DrilledLength, measure::UnitSystem::Metric))));
     }
+    /// Nothing that stands on a remedy is cut off, nor how far a shape moves.
+    void whatIsSaidIsReadWhole() {
+        DemoWindow demo(2);
+        QVERIFY(demo.settle());
+        int seen = 0;
+        for (const job::Finding &f : demo.session().appraisal()->findings)
+            for (const job::Remedy &r : f.remedies) {
+                const QString setting = QString::fromStdString(r.edit.settings.begin()->first);
+                auto *button =
+                    demo.find<QPushButton>("remedy." + QString::fromStdString(f.id) + "." + setting);
+                QVERIFY(button);
+                QString text = button->text();
+                text.replace('\n', ' ');
+                QVERIFY2(text.startsWith(QString::fromStdString(r.label.in(measure::UnitSystem::Metric))),
+                         qPrintable(text));
+                for (const QString &line : button->text().split('\n'))
+                    QVERIFY2(button->fontMetrics().horizontalAdvance(line) < button->width() - 16,
+                             qPrintable(line));
+                const int lines = static_cast<int>(button->text().count('\n')) + 1;
+                QVERIFY(button->height() >= lines * button->fontMetrics().height());
+                ++seen;
+            }
+        QVERIFY(seen >= 3);
+        auto *duty = demo.find<QComboBox>("duty");
+        duty->setCurrentIndex(duty->findData("winch/left-up/left"));
+        emit duty->activated(duty->currentIndex());
+        demo.find<QSlider>("exaggeration")->setValue(100);
+        auto *moves = demo.find<QLabel>("moves");
+        QVERIFY2(moves->fontMetrics().horizontalAdvance(moves->text()) <= moves->width(),
+                 qPrintable(moves->text()));
+    }
     void signOffAndReopen() {
         DemoWindow demo(1);
         QVERIFY(demo.settle());

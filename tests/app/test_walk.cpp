@@ -230,7 +230,7 @@ class TestWalk : public QObject {
         auto *duty = window.findChild<QComboBox *>("duty");
         table->selectRow(0);
         QVERIFY(duty->currentData().toString().startsWith("winch/"));
-        QVERIFY(window.findChild<QLabel *>("moves")->text().contains("moves"));
+        QVERIFY(window.findChild<QLabel *>("moves")->text().contains("× of "));
         QTest::mouseClick(window.findChild<QPushButton *>("whyCheck"), Qt::LeftButton);
         QVERIFY(window.findChild<QDialog *>("workingSheet"));
     }

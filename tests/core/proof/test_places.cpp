@@ -375,6 +375,11 @@ class TestPlaces : public QObject {
                        std::abs(o.letsGoAt / r.letsGoAt - 1) < 0.005;
             });
             QVERIFY2(other == 0, r.title.c_str());
+            // the two walls that a tab goes through are one rung, the weaker
+            const auto same = std::count_if(p.ladder.begin(), p.ladder.end(), [&](const Rung &o) {
+                return o.part == r.part && o.title == r.title;
+            });
+            QVERIFY2(same == 1, r.title.c_str());
         }
     }
     /// A slot in a plate of shells is cut out as long as it is.
