@@ -3,6 +3,7 @@
 #include <cmath>
 #include <numbers>
 #include <numeric>
+#include <random>
 
 #include "core/proof/proof.h"
 #include "core/proof/tube_nets.h"
@@ -208,6 +209,46 @@ class TestTubeNets : public QObject {
                 last = off;
             }
         }
+    }
+    /// Whatever goes through at whatever slant: every shell can be made, no hole takes a whole ring away, and
+    /// every ring carries what the end is pulled with.
+    void anythingThroughInBalance() {
+        std::mt19937 random(11);
+        const auto between = [&](double a, double z) {
+            return std::uniform_real_distribution<double>(a, z)(random);
+        };
+        int seen = 0, slanted = 0;
+        for (int i = 0; i < 36; ++i) {
+            const bool round = i % 2 == 0, plate = i % 3 == 0;
+            armor::Assembly a = tubeWithTube(round, between(8, 70), i % 4 < 2);
+            armor::TubePart &inner = a.tubes[1];
+            const Vec3 shift(between(-15, 15), between(-100, 100), between(-15, 15));
+            const Vec3 lean(between(-120, 120), between(-120, 120), between(-120, 120));
+            inner.from += shift - lean;
+            inner.to += shift + lean;
+            if (i % 5 == 0) inner.to = (inner.from + inner.to) / 2;  // it ends inside
+            inner.up = (inner.to - inner.from).unitOrthogonal();
+            if (plate) {
+                a.plates = tubeWithPlate(between(4, 25), between(20, 90)).plates;
+                a.plates[0].axes.origin += shift;
+                if (i % 2 == 0)
+                    a.plates[0].axes = {a.plates[0].axes.origin, Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
+                a.tubes.pop_back();
+            }
+            Idealization probe;
+            if (TubeNets::make(a, {}, probe).cuts().empty()) continue;  // it does not go through
+            ++seen;
+            slanted += plate ? 0 : 1;
+            const Cantilever c(a, 1);
+            const auto forces = ringForces(c.model, c.solution);
+            for (const auto &ring : forces[1][0])
+                QVERIFY2(std::abs(ring(0) - 1000) < 1e-2, qPrintable(QString::number(i)));
+            for (const auto &ring : forces[4][0])
+                QVERIFY2(std::abs(ring(3) - 1e6) < 10, qPrintable(QString::number(i)));
+            const double stretch = c.model.walls[0].to - c.model.walls[0].from;
+            QVERIFY(shellArea(c.model.model) > 0.5 * 2 * (h + b - 2 * t) * stretch);
+        }
+        QVERIFY2(seen > 15 && slanted > 6, qPrintable(QString("%1 %2").arg(seen).arg(slanted)));
     }
     /// A plate that the whole tube goes through leaves the tube whole.
     void collarsCutNothing() {
