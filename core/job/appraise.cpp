@@ -9,6 +9,7 @@
 #include "core/job/appraisal.h"
 #include "core/job/clearing.h"
 #include "core/job/fit.h"
+#include "core/job/make_finding.h"
 #include "core/job/piece_findings.h"
 #include "core/proof/attachment.h"
 
@@ -46,14 +47,9 @@ class Appraiser {
   private:
     Finding &add(std::string id, Severity severity, std::string stop, std::string subject,
                  measure::Phrase sentence) {
-        Finding f;
-        f.id = std::move(id);
-        f.severity = severity;
-        f.stop = std::move(stop);
-        f.piece = m_piece;
-        f.subject = std::move(subject);
-        f.sentence = std::move(sentence);
-        m_out.findings.push_back(std::move(f));
+        m_out.findings.push_back(
+            makeFinding(std::move(id), severity, std::move(stop), std::move(subject), std::move(sentence)));
+        m_out.findings.back().piece = m_piece;
         return m_out.findings.back();
     }
 

@@ -5,6 +5,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/pairing.h"
+#include "core/job/make_finding.h"
 #include "core/job/weld_sizes.h"
 
 namespace hefty::job {
@@ -17,13 +18,8 @@ struct List {
 
     Finding &add(std::string id, Severity severity, std::string stop, std::string subject,
                  measure::Phrase sentence) {
-        Finding f;
-        f.id = std::move(id);
-        f.severity = severity;
-        f.stop = std::move(stop);
-        f.subject = std::move(subject);
-        f.sentence = std::move(sentence);
-        findings.push_back(std::move(f));
+        findings.push_back(
+            makeFinding(std::move(id), severity, std::move(stop), std::move(subject), std::move(sentence)));
         return findings.back();
     }
 };
