@@ -41,7 +41,11 @@ std::vector<double> gridLines(double a, double b, std::vector<double> held, cons
 class TubeNets::Builder {
   public:
     Builder(const armor::TubePart &tube, const Stay &stay, const NetSize &size, Idealization &out)
-        : m_tube(tube), m_axes(tube.axes()), m_stay(stay), m_out(out) {
+        : m_tube(tube),
+          m_axes(tube.axes()),
+          m_stay(stay),
+          m_fineness(NetSize().seam / size.seam),
+          m_out(out) {
         constexpr double wider = 4.0 / 3;  // walls that nothing goes through bend more gently than plates
         m_size.open = wider * size.open;
         m_size.seam = size.seam;
@@ -141,7 +145,7 @@ class TubeNets::Builder {
         const double start = held.empty() ? 0 : held.front();
         for (double &h : held) h = std::fmod(h - start + 2 * round, round);
         std::erase_if(held, [round](double h) { return h < 1e-9 || h > round - 1e-9; });
-        const double size = std::min(m_size.seam, round / leastChords);
+        const double size = std::min(m_size.seam, round / leastChords / m_fineness);
         const std::vector<double> lines = gridLines(0, round, held, [size](double) { return size; });
         for (std::size_t i = 0; i + 1 < lines.size(); ++i) {
             const double angle = (start + lines[i]) / radius;
@@ -230,6 +234,7 @@ class TubeNets::Builder {
     const armor::TubePart &m_tube;
     const armor::Axes m_axes;
     const Stay &m_stay;
+    const double m_fineness;  ///< 2: everything of half the size
     NetSize m_size;
     Idealization &m_out;
     std::vector<double> m_along;

@@ -250,6 +250,18 @@ class TestTubeNets : public QObject {
         }
         QVERIFY2(seen > 15 && slanted > 6, qPrintable(QString("%1 %2").arg(seen).arg(slanted)));
     }
+    /// Half the size is half the size around a narrow round tube too, whose chords are shorter than shells
+    /// are elsewhere.
+    void halvedAllAround() {
+        armor::Assembly a = tubeWithTube(true, 20, false);
+        a.tubes[0].section.height = a.tubes[0].section.width = 48;
+        const auto around = [&](double fineness) {
+            return Cantilever(a, fineness).model.walls[0].rings[0].nodes.size();
+        };
+        const auto coarse = around(1), fine = around(2);
+        QVERIFY2(coarse >= 24 && fine >= 48 && fine <= 2 * coarse + 4,
+                 qPrintable(QString("%1 %2").arg(coarse).arg(fine)));
+    }
     /// A plate that the whole tube goes through leaves the tube whole.
     void collarsCutNothing() {
         armor::Assembly a = tubeWithPlate(10, 200);
