@@ -160,9 +160,10 @@ class TestSizing : public QObject {
                                     [&](const auto &r) { return r.section == id; }));
             }
         const Sizing s = sizePiece(job, job.pieces[0].id, shippedStock(), wish);
-        if (s.found)
-            for (const auto &n : appraise(with(job, s.edit), shippedStock()).pieces[0].fabrication->nestings)
-                QCOMPARE(n.nesting.bought, 0);
+        if (s.found) {
+            const Appraisal after = appraise(with(job, s.edit), shippedStock());
+            for (const auto &n : after.pieces[0].fabrication->nestings) QCOMPARE(n.nesting.bought, 0);
+        }
         job.shop.rack.clear();
         const Sizing none = sizePiece(job, job.pieces[0].id, shippedStock(), wish);
         QVERIFY(!none.found && !none.why.text.empty());
