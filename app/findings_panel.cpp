@@ -162,8 +162,10 @@ QWidget *FindingsPanel::remedyButton(const job::Finding &finding, const job::Rem
                          (r.cures ? QString() : "\n" + tr("(helps, does not cure)"));
     button->setText(text);
     button->setAccessibleName(label + ", " + effect);
+    // A remedy that adds parts changes no setting.
     button->setObjectName("remedy." + QString::fromStdString(finding.id) + "." +
-                          QString::fromStdString(r.edit.settings.begin()->first));
+                          (r.edit.settings.empty() ? QStringLiteral("tweak")
+                                                   : QString::fromStdString(r.edit.settings.begin()->first)));
     button->setStyleSheet("QPushButton { text-align: left; padding: 6px 8px; }");
     button->setFont(textFont(10));
     button->setMinimumHeight(16 + 16 * (static_cast<int>(text.count('\n')) + 1));

@@ -163,8 +163,8 @@ void StructureView::drawLoads(QPainter &p, const QRectF &box, const proof::Proof
         const double half = p.fontMetrics().horizontalAdvance(load) / 2.0 + 8;
         const QPointF at = toScreen(tip) + QPointF(0, -14);
         drawLabel(p,
-                  {std::clamp(at.x(), box.left() + half, box.right() - half),
-                   std::clamp(at.y(), box.top() + 14, box.bottom() - 14)},
+                  {std::max(std::min(at.x(), box.right() - half), box.left() + half),
+                   std::max(std::min(at.y(), box.bottom() - 14), box.top() + 14)},
                   load, colors().blue, colors().paper);
     }
 }

@@ -240,7 +240,9 @@ class TestBench : public QObject {
         int seen = 0;
         for (const job::Finding &f : demo.session().appraisal()->findings)
             for (const job::Remedy &r : f.remedies) {
-                const QString setting = QString::fromStdString(r.edit.settings.begin()->first);
+                const QString setting = r.edit.settings.empty()
+                                            ? "tweak"
+                                            : QString::fromStdString(r.edit.settings.begin()->first);
                 auto *button =
                     demo.find<QPushButton>("remedy." + QString::fromStdString(f.id) + "." + setting);
                 QVERIFY(button);
