@@ -147,6 +147,26 @@ void StructureView::drawRails(QPainter &p) const {
             }
 }
 
+namespace {
+
+/// The tip of an arrow drawn back until it lies within a picture; one that has hardly any length then stays.
+QPointF within(const QRectF &box, const QPointF &tail, const QPointF &tip) {
+    constexpr double margin = 12, least = 24;  // px
+    const QRectF inner = box.adjusted(margin, margin, -margin, -margin);
+    const QPointF run = tip - tail;
+    double share = 1;
+    const auto keep = [&share](double from, double step, double low, double high) {
+        if (from + step > high && step > 0) share = std::min(share, (high - from) / step);
+        if (from + step < low && step < 0) share = std::min(share, (low - from) / step);
+    };
+    keep(tail.x(), run.x(), inner.left(), inner.right());
+    keep(tail.y(), run.y(), inner.top(), inner.bottom());
+    const double length = std::hypot(run.x(), run.y());
+    return share * length < least ? tip : tail + run * share;
+}
+
+}  // namespace
+
 void StructureView::drawLoads(QPainter &p, const QRectF &box, const proof::Proof &proof) const {
     if (m_case < 0 || m_case >= static_cast<int>(proof.duties.cases.size())) return;
     const auto &arrows = proof.duties.cases[static_cast<std::size_t>(m_case)].arrows;
@@ -155,13 +175,14 @@ void StructureView::drawLoads(QPainter &p, const QRectF &box, const proof::Proof
     p.setFont(measureFont(10, true));
     for (const proof::LoadArrow &a : arrows) {
         const double length = (60 + 90 * a.force.norm() / most) / m_scale;
-        const Vec3 tip = a.at + a.force.normalized() * length;
-        drawArrow(p, toScreen(a.at), toScreen(tip), colors().blue, 3);
+        const QPointF tail = toScreen(a.at);
+        const QPointF tip = within(box, tail, toScreen(a.at + a.force.normalized() * length));
+        drawArrow(p, tail, tip, colors().blue, 3);
         const QString load = QString::fromStdString(
             measure::printQuantity(a.force.norm(), measure::Quantity::Force, m_session->units()));
-        // Whole within the picture, even if the arrow leaves it.
+        // Whole within the picture too.
         const double half = p.fontMetrics().horizontalAdvance(load) / 2.0 + 8;
-        const QPointF at = toScreen(tip) + QPointF(0, -14);
+        const QPointF at = tip + QPointF(0, -14);
         drawLabel(p,
                   {std::max(std::min(at.x(), box.right() - half), box.left() + half),
                    std::max(std::min(at.y(), box.bottom() - 14), box.top() + 14)},
@@ -234,6 +255,10 @@ void StructureView::drawDetail(QPainter &p, const QRectF &box, const proof::Proo
                    .arg(QString::number(shells), QString::number(proof.idealization.model.ties.size()));
     if (proof.idealization.detail == proof::Detail::Halved && !collapse(proof))
         text += tr("; proved again with half the size");
+    // The box above cuts a long duty off.
+    if (m_case >= 0 && m_case < static_cast<int>(proof.duties.cases.size()))
+        text =
+            QString::fromStdString(proof.duties.cases[static_cast<std::size_t>(m_case)].title) + "\n" + text;
     p.setFont(textFont(9.5));
     p.setPen(colors().faint);
     p.drawText(box.adjusted(10, 6, -10, 0), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, text);

@@ -1,5 +1,6 @@
 #include "core/job/sizing.h"
 
+#include "core/job/sizing_worth.h"
 #include "core/job/strip_check.h"
 
 #include <algorithm>
@@ -17,65 +18,7 @@ namespace {
 
 using armor::SettingValue;
 
-constexpr double unable = std::numeric_limits<double>::infinity();
-constexpr double trifle = 1e-4;       // of the whole: what a step of a leg or a grade counts
 constexpr int mostStrengthened = 12;  // rounds of making stronger what shells do not pass
-
-/// Findings that a size can break or mend.
-bool hangsOnSizes(const Finding &f) {
-    for (const std::string_view kind : {"check/", "weld-size/", "weld-large/", "build/", "bolt-size/"})
-        if (f.id.starts_with(kind)) return true;
-    return false;
-}
-
-std::set<std::string> fixes(const Appraisal &a) {
-    std::set<std::string> out;
-    for (const Finding &f : a.findings)
-        if (f.severity == Severity::Fix) out.insert(f.id);
-    return out;
-}
-
-bool stops(const Appraisal &a) {
-    return std::any_of(a.findings.begin(), a.findings.end(),
-                       [](const Finding &f) { return f.severity == Severity::Stop; });
-}
-
-/// True of what must not be: anything broken that hangs on sizes, and anything else that was not broken
-/// before. What rests on an assumed grade is not proved either way; it must not pass its limit.
-bool breaks(const Finding &f, const std::set<std::string> &before) {
-    if (f.severity == Severity::Note) return f.id.starts_with("check/") && f.value > f.limit;
-    return f.severity == Severity::Stop || hangsOnSizes(f) || !before.contains(f.id);
-}
-
-bool holds(const Appraisal &a, const std::set<std::string> &before) {
-    return std::none_of(a.findings.begin(), a.findings.end(),
-                        [&](const Finding &f) { return breaks(f, before); });
-}
-
-/// What a combination of sizes is worth, and by how much it is over its limits.
-struct Judged {
-    double cost = unable, over = unable;
-};
-Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish, const Appraisal &before);
-
-double gaugeOf(const Appraisal &a, const char *id) {
-    const Gauge *g = a.gauge(id);
-    return g && g->value ? *g->value : 0;
-}
-
-double share(double now, double before) {
-    return before > 0 ? now / before : 0;
-}
-
-/// Sum of how strong each thing is that has no mass to speak of.
-double trifles(const armor::Piece &piece, const armor::Pattern &pattern) {
-    double sum = 0;
-    for (const armor::SettingDescriptor &d : pattern.settings) {
-        if (d.group == "Welds" && d.choice == armor::Choice::None) sum += armor::number(piece, pattern, d.id);
-        if (d.choice == armor::Choice::BoltGrade) sum += armor::text(piece, pattern, d.id) == "10.9" ? 1 : 0;
-    }
-    return sum;
-}
 
 const armor::Piece *pieceOf(const Job &job, const std::string &id) {
     const auto it =
@@ -186,39 +129,26 @@ class Search {
 
     /// The choices by what a step down of each saves, the most first: the sensitivities of the objective.
     std::vector<std::size_t> bySaving(const Place &p) {
-        std::vector<Place> steps;
-        for (std::size_t i = 0; i < p.size(); ++i)
-            if (p[i] > 0) {
-                steps.push_back(p);
-                --steps.back()[i];
-            }
-        learn(steps);
-        const double here = cost(p);
         std::vector<std::pair<double, std::size_t>> order;
-        for (std::size_t i = 0; i < p.size(); ++i) {
-            if (p[i] == 0) continue;
-            Place q = p;
-            --q[i];
-            const double c = cost(q);
-            order.emplace_back(c < unable ? here - c : 0, i);
-        }
+        for (std::size_t i = 0; i < p.size(); ++i)
+            if (canStep(p, i, -1)) order.emplace_back(plainStep(p, i, -1), i);
         std::stable_sort(order.begin(), order.end(),
-                         [](const auto &a, const auto &b) { return a.first > b.first; });
+                         [](const auto &a, const auto &b) { return a.first < b.first; });
         std::vector<std::size_t> out;
-        for (const auto &[saving, i] : order) out.push_back(i);
+        for (const auto &[change, i] : order) out.push_back(i);
         return out;
     }
 
-    /// Each size as small as the others let it be, again until none moves.
+    /// Each size as small as the others let it be; then again those that a step down still leaves standing.
     Place shrink(Place p) {
+        for (const std::size_t i : bySaving(p)) p[i] = smallest(p, i);
         for (bool moved = true; moved && !m_stop.stop_requested();) {
             moved = false;
+            learnSteps(p, -1);
             for (const std::size_t i : bySaving(p)) {
-                const std::size_t least = smallest(p, i);
-                if (least != p[i]) {
-                    p[i] = least;
-                    moved = true;
-                }
+                if (!(cost(stepped(p, i, -1)) < cost(p))) continue;
+                p[i] = smallest(p, i);
+                moved = true;
             }
         }
         return p;
@@ -249,18 +179,20 @@ class Search {
         return at;
     }
 
-    /// One size up a step where that lets another go down by more, until no such pair is left.
+    /// One size up a step where that lets another go down by more, until no such pair is left. Only pairs
+    /// that save, and that the steps alone do not speak against, are looked at.
     Place exchange(Place p) {
         for (bool moved = true; moved && !m_stop.stop_requested();) {
             moved = false;
+            learnSteps(p, +1);
+            learnSteps(p, -1);
             std::vector<Place> pairs;
             for (std::size_t up = 0; up < p.size(); ++up)
                 for (std::size_t down = 0; down < p.size(); ++down) {
-                    if (up == down || p[up] + 1 >= m_choices[up].options.size() || p[down] == 0) continue;
-                    Place q = p;
-                    ++q[up];
-                    --q[down];
-                    if (estimate(p, up, down) < 0) pairs.push_back(std::move(q));
+                    if (up == down || !canStep(p, up, +1) || !canStep(p, down, -1)) continue;
+                    if (!(plainStep(p, up, +1) + plainStep(p, down, -1) < 0)) continue;
+                    if (mayHold(judged(p), judged(stepped(p, up, +1)), judged(stepped(p, down, -1))))
+                        pairs.push_back(stepped(stepped(p, up, +1), down, -1));
                 }
             learn(pairs);
             const auto best =
@@ -274,10 +206,22 @@ class Search {
         return p;
     }
 
-    /// What a pair of steps would change if all held: from the masses and costs of the steps alone.
-    double estimate(const Place &p, std::size_t up, std::size_t down) {
-        return plainStep(p, up, +1) + plainStep(p, down, -1);
+    [[nodiscard]] bool canStep(const Place &p, std::size_t choice, int by) const {
+        return by < 0 ? p[choice] > 0 : p[choice] + 1 < m_choices[choice].options.size();
     }
+    [[nodiscard]] static Place stepped(Place p, std::size_t choice, int by) {
+        p[choice] = by < 0 ? p[choice] - 1 : p[choice] + 1;
+        return p;
+    }
+    /// Appraises every step one way from a place.
+    void learnSteps(const Place &p, int by) {
+        std::vector<Place> steps;
+        for (std::size_t i = 0; i < p.size(); ++i)
+            if (canStep(p, i, by)) steps.push_back(stepped(p, i, by));
+        learn(steps);
+    }
+
+    /// What a step would change of the objective if all held: of its masses and costs alone.
     double plainStep(const Place &p, std::size_t choice, int by) {
         const std::size_t from = p[choice], to = from + static_cast<std::size_t>(by);
         const auto key = std::tuple{choice, std::min(from, to)};
@@ -305,17 +249,12 @@ class Search {
     /// Proves a place with shells, then with shells of two sizes; what does not hold is made a step stronger.
     Sizing proveClosely(Place p) {
         Sizing out;
-        proof::Detail detail = proof::Detail::Shells;  // a quarter of the time, and finds most of it
         for (int round = 0; round < mostStrengthened; ++round) {
             const Job sized = apply(m_job, editOf(p));
-            const Appraisal close = appraise(sized, m_stock, m_stop, detail);
+            const Appraisal close = appraise(sized, m_stock, m_stop, proof::Detail::HalvedIfSound);
             if (m_stop.stop_requested()) return stopped();
             m_close += 1;
-            if (holds(close, m_fixesBefore)) {
-                if (detail == proof::Detail::Halved) return finished(p, close);
-                detail = proof::Detail::Halved;
-                continue;
-            }
+            if (holds(close, m_fixesBefore)) return finished(p, close);
             if (!strengthen(p, close)) {
                 out.why = "With plates as shells no size holds that strips allow.";
                 for (const Finding &f : close.findings)
@@ -436,35 +375,6 @@ class Search {
     std::map<std::tuple<std::size_t, std::size_t>, double> m_plain;
     int m_close = 0;
 };
-
-double objective(double mass, double cost, double trifling, const SizingWish &wish, const Appraisal &before) {
-    return wish.massWeight * share(mass, gaugeOf(before, "mass")) +
-           wish.costWeight * share(cost, gaugeOf(before, "cost")) + trifle * trifling;
-}
-
-/// How far a finding is over its limit; one without a number counts as much as a check at twice its own.
-double over(const Finding &f) {
-    if (f.severity == Severity::Stop) return 1000;
-    return f.limit > 0 && f.value > f.limit ? f.value / f.limit - 1 : 1;
-}
-
-Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish, const Appraisal &before) {
-    const Appraisal a = appraise(sized, stock);
-    const std::set<std::string> was = fixes(before);
-    Judged out{0, 0};
-    for (const Finding &f : a.findings)
-        if (breaks(f, was)) out.over += over(f);
-    for (const PieceAppraisal &p : a.pieces) {
-        if (!p.fabrication) return {unable, 1000};
-        for (const workshop::SectionNesting &n : p.fabrication->nestings)
-            if (wish.rackOnly && n.nesting.bought > 0) out.over += n.nesting.bought;
-    }
-    double trifling = 0;
-    for (const armor::Piece &p : sized.pieces) trifling += trifles(p, *armor::pattern(p.pattern));
-    out.cost =
-        out.over > 0 ? unable : objective(gaugeOf(a, "mass"), gaugeOf(a, "cost"), trifling, wish, before);
-    return out;
-}
 
 double Search::plainCost(const Place &p) const {
     const Job sized = apply(m_job, editOf(p));

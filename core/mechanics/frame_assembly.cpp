@@ -357,16 +357,6 @@ Sparse FrameAssembly::stiffness(CaseRows *givenLoads) const {
     return one + other;
 }
 
-Sparse FrameAssembly::beamStiffness(const std::vector<std::pair<int, Matrix12>> &beams) const {
-    Summer sum(*this, beams.size() * 78);
-    for (const auto &[b, k] : beams) {
-        const FrameBeam &beam = m_model->beams[static_cast<std::size_t>(b)];
-        const std::array<int, 2> nodes{beam.from, beam.to};
-        sum.add(k, nodes.data());
-    }
-    return sum.sum();
-}
-
 void FrameAssembly::addShells(Summer &sum, std::size_t from, std::size_t to, CaseRows *givenLoads) const {
     for (std::size_t s = from; s < to; ++s)
         sum.add(m_shells[s].stiffness(), m_model->shells[s].nodes.data(), givenLoads);

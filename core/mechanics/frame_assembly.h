@@ -28,8 +28,6 @@ class FrameAssembly {
     /// Lower triangle of the stiffness of the free unknowns, of beams, shells, springs and ties.
     /// @param givenLoads  if there, what the given motions do is taken off it (free unknowns x cases)
     [[nodiscard]] Sparse stiffness(CaseRows *givenLoads) const;
-    /// The share of some beams with other matrices for them, in global axes: what hinges change of them.
-    [[nodiscard]] Sparse beamStiffness(const std::vector<std::pair<int, Matrix12>> &beams) const;
     /// Lower triangle of the mass: consistent, of beams and shells, and what rides on nodes [kg, kg·mm2].
     [[nodiscard]] Sparse mass() const;
     /// Lower triangle of the geometric stiffness of the forces in beams and of the membrane forces of shells.

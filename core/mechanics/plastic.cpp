@@ -2,7 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
-#include <optional>
+#include <memory>
 #include <set>
 
 #include <fmt/format.h>
@@ -11,6 +11,7 @@
 #include "core/mechanics/eigen_analysis.h"
 #include "core/mechanics/frame_assembly.h"
 #include "core/mechanics/frame_solver.h"
+#include "core/mechanics/hinged_frame.h"
 
 namespace hefty::mechanics {
 namespace {
@@ -115,11 +116,13 @@ class PlasticSolver {
         auto assembly = FrameAssembly::make(m_model);
         if (!assembly) return tl::unexpected(assembly.error());
         m_assembly = std::move(*assembly);
-        m_elastic = m_assembly.stiffness(nullptr);
-        for (const BeamElement &e : m_assembly.beams()) m_endStiffness.push_back(e.endStiffness());
         if (auto r = makeEnds(); !r) return r;
         makeLoads();
         m_forces.assign(m_model.beams.size(), Vec12::Zero());
+        m_frame = std::make_unique<HingedFrame>(m_assembly, m_nodal, m_equivalent);
+        if (!m_frame->succeeded())
+            return fail(ProblemKind::NotFinite, "The stiffness cannot be factored.", "model",
+                        "Check for sizes or stiffnesses many orders of magnitude apart.");
         return true;
     }
 
@@ -223,108 +226,38 @@ class PlasticSolver {
         m_equivalent[static_cast<std::size_t>(beam)] += ends;
     }
 
-    /// What hinges leave of a beam's forces: I - K G (G' K G)^-1 G'. What lies off the yield surface, as
-    /// that is curved, is taken back by the hinges and left to its nodes.
-    Matrix12 yielded(std::size_t b, Vec12 &takenBack) {
-        takenBack.setZero();
-        const Matrix12 &k = m_assembly.beams()[b].local;
-        Eigen::Matrix<double, 12, Eigen::Dynamic> g(12, 0);
-        Eigen::VectorXd excess(0);
-        for (const bool to : {false, true}) {
-            const End &end = m_ends[b][to ? 1 : 0];
-            if (!end.hinge) continue;
-            g.conservativeResize(Eigen::NoChange, g.cols() + 1);
-            excess.conservativeResize(g.cols());
-            g.rightCols(1).setZero();
-            g.rightCols(1).middleRows(to ? 6 : 0, 6) = end.gradient;
-            excess(g.cols() - 1) = end.gauge(m_forces[b].segment<6>(to ? 6 : 0)) - 1;
-        }
-        if (g.cols() == 0) return Matrix12::Identity();
-        const Eigen::MatrixXd resist = g.transpose() * k * g;
-        takenBack = k * g * resist.ldlt().solve(excess);
-        m_forces[b] -= takenBack;
-        return Matrix12::Identity() - k * g * resist.ldlt().solve(Eigen::MatrixXd(g.transpose()));
-    }
-
     /// Motions and forces per unit of the load factor; false if the frame has become a mechanism.
     bool solveRate() {
-        std::vector<std::pair<int, Matrix12>> lost;  // what hinges take off the elastic stiffness
-        // Columns: the load, and what the hinges took back.
-        CaseRows nodal = CaseRows::Zero(m_nodal.size(), 2);
-        nodal.col(0) = m_nodal;
-        m_rest.clear();
-        for (std::size_t b = 0; b < m_model.beams.size(); ++b) {
-            const BeamElement &e = m_assembly.beams()[b];
-            Eigen::Matrix<double, 12, 2> ends;
-            ends << m_equivalent[b], Vec12::Zero();
-            m_rest.emplace_back();
-            if (m_ends[b][0].hinge || m_ends[b][1].hinge) {
-                Vec12 takenBack;
-                const Matrix12 rest = yielded(b, takenBack);
-                m_rest.back() = rest;
-                ends << rest * m_equivalent[b], takenBack;
-                lost.emplace_back(
-                    static_cast<int>(b),
-                    e.rotation.transpose() * ((rest - Matrix12::Identity()) * e.local) * e.rotation);
-            } else if (m_equivalent[b].isZero(0)) {
-                continue;
+        std::vector<HingedFrame::Hinge> hinges;
+        std::vector<double> excess;
+        for (std::size_t b = 0; b < m_ends.size(); ++b)
+            for (const bool to : {false, true}) {
+                const End &end = m_ends[b][to ? 1 : 0];
+                if (!end.hinge) continue;
+                hinges.push_back({b, to, end.gradient});
+                excess.push_back(end.gauge(m_forces[b].segment<6>(to ? 6 : 0)) - 1);
             }
-            const Eigen::Matrix<double, 12, 2> world = e.rotation.transpose() * ends;
-            nodal.middleRows<6>(6 * m_model.beams[b].from) += world.topRows<6>();
-            nodal.middleRows<6>(6 * m_model.beams[b].to) += world.bottomRows<6>();
-        }
-        Sparse k = m_elastic + m_assembly.beamStiffness(lost);
-        const Eigen::VectorXd diagonal = k.diagonal();
-        std::vector<Eigen::Triplet<double>> idle;
-        for (Eigen::Index i = 0; i < diagonal.size(); ++i)
-            if (!(diagonal(i) > 1e-12 * diagonal.maxCoeff()))
-                idle.emplace_back(i, i, 1e-9 * diagonal.maxCoeff());
-        Sparse more(k.rows(), k.cols());
-        more.setFromTriplets(idle.begin(), idle.end());
-        k += more;
-        const CaseRows load = m_assembly.freeLoads(nodal);
-        const Factor factor(k);
-        if (!factor.succeeded()) return mechanismOf(k, load);
-        const CaseRows free = factor.solve(load);
-        if (!free.allFinite()) return mechanismOf(k, load);
-        const double give = free.col(0).dot(load.col(0));
-        if (m_loadSize == 0) m_loadSize = load.col(0).norm();
-        const Eigen::VectorXd motion = m_assembly.shape(free.col(0));
-        if (m_elasticGive == 0) m_elasticGive = give;
-        const bool gone = !(give > 0) || give > collapsed * m_elasticGive;
-        if (gone && m_elasticGive > 0) {
-            m_motion = motion * (give > 0 ? 1 : -1);
+        m_frame->setHinges(std::move(hinges));
+        const HingedFrame::Rate rate = m_frame->rate();
+        m_motion = rate.motion;
+        if (m_elasticGive == 0) m_elasticGive = rate.give;
+        if (!rate.held) return false;
+        if ((!(rate.give > 0) || rate.give > collapsed * m_elasticGive) && m_elasticGive > 0) {
+            if (!(rate.give > 0)) m_motion = -m_motion;
             return false;
         }
-        m_motion = motion;
-        m_give = give;
-        if (!load.col(1).isZero(0)) correct(m_assembly.shape(free.col(1)));
-        m_rates.clear();
-        for (std::size_t b = 0; b < m_model.beams.size(); ++b) {
-            Vec12 u;
-            u << motion.segment<6>(6 * m_model.beams[b].from), motion.segment<6>(6 * m_model.beams[b].to);
-            const Vec12 elastic = m_endStiffness[b] * u - m_equivalent[b];
-            m_rates.push_back(m_rest[b] ? Vec12(*m_rest[b] * elastic) : elastic);
-        }
+        m_give = rate.give;
+        settle(Eigen::Map<const Eigen::VectorXd>(excess.data(), std::ssize(excess)));
+        m_rates = m_frame->forces(rate);
+        for (std::size_t b = 0; b < m_rates.size(); ++b) m_rates[b] -= m_equivalent[b];
         return true;
     }
 
-    /// Exactly singular: held by next to nothing the frame shows how it goes.
-    bool mechanismOf(Sparse k, const CaseRows &load) {
-        for (Eigen::Index i = 0; i < k.rows(); ++i) k.coeffRef(i, i) *= 1 + 1e-9;
-        const Factor factor(k);
-        if (factor.succeeded()) m_motion = m_assembly.shape(factor.solve(load).col(0));
-        return false;
-    }
-
-    /// Brings the forces back into balance after the hinges took some back.
-    void correct(const Eigen::VectorXd &motion) {
-        for (std::size_t b = 0; b < m_model.beams.size(); ++b) {
-            Vec12 u;
-            u << motion.segment<6>(6 * m_model.beams[b].from), motion.segment<6>(6 * m_model.beams[b].to);
-            const Vec12 elastic = m_endStiffness[b] * u;
-            m_forces[b] += m_rest[b] ? Vec12(*m_rest[b] * elastic) : elastic;
-        }
+    /// What lies off the yield surface, as that is curved, is taken back by the hinges and left to the rest.
+    void settle(const Eigen::VectorXd &excess) {
+        if (excess.isZero(0)) return;
+        const std::vector<Vec12> change = m_frame->forces(m_frame->giveBack(excess));
+        for (std::size_t b = 0; b < m_forces.size(); ++b) m_forces[b] += change[b];
     }
 
     /// A hinge whose flow would be backward closes; true if one did.
@@ -335,10 +268,7 @@ class PlasticSolver {
                 End &end = m_ends[b][to];
                 if (!end.hinge || m_closed.contains({b, to})) continue;
                 // Elastic trial with this hinge shut: does the gauge grow?
-                Vec12 u;
-                u << m_motion.segment<6>(6 * m_model.beams[b].from),
-                    m_motion.segment<6>(6 * m_model.beams[b].to);
-                const Vec12 trial = m_endStiffness[b] * u - m_equivalent[b];
+                const Vec12 trial = m_frame->elastic(b, m_motion) - m_equivalent[b];
                 const double grows = end.gradient.dot(trial.segment<6>(static_cast<Eigen::Index>(6 * to)));
                 if (grows >= -1e-9 * end.gradient.norm() * trial.norm()) continue;
                 end.hinge = false;
@@ -390,7 +320,7 @@ class PlasticSolver {
         PlasticPoint &now = m_out.path.back();
         const PlasticPoint &before = m_out.path[m_out.path.size() - 2];
         const double give = m_give * room;  // load times motion, per unit load
-        now.deflection = before.deflection + give / std::max(m_loadSize, 1e-300);
+        now.deflection = before.deflection + give / std::max(m_frame->loadSize(), 1e-300);
         now.work = before.work + (m_factor + room / 2) * give;
         m_factor += room;
         if (room > 0) m_closed.clear();
@@ -441,16 +371,14 @@ class PlasticSolver {
     PlasticLimits m_limits;
     FrameModel m_model;
     FrameAssembly m_assembly;
-    Sparse m_elastic;                      ///< stiffness without hinges
-    std::vector<Matrix12> m_endStiffness;  ///< end forces in beam axes from global motions
-    std::vector<int> m_pieceOf;            ///< per beam of m_model: which of m_whole
+    std::unique_ptr<HingedFrame> m_frame;
+    std::vector<int> m_pieceOf;  ///< per beam of m_model: which of m_whole
     std::vector<std::array<End, 2>> m_ends;
     Eigen::VectorXd m_nodal;
     std::vector<Vec12> m_equivalent, m_forces, m_rates;
-    std::vector<std::optional<Matrix12>> m_rest;  ///< what hinges leave of a beam's forces; none: all
     std::set<std::pair<std::size_t, std::size_t>> m_closed;  ///< closed since the load last grew
     Eigen::VectorXd m_motion;
-    double m_factor = 0, m_give = 0, m_elasticGive = 0, m_loadSize = 0;
+    double m_factor = 0, m_give = 0, m_elasticGive = 0;
     PlasticSolution m_out;
 };
 

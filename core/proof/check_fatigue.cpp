@@ -38,7 +38,7 @@ void addFatigue(const CheckContext &context, const armor::WeldJoint &joint, cons
                                 fmt::format("Seam {} to {}: pulls and roads of its life", joint.b, joint.a),
                                 life.loadCase);
     check.demand = check.utilization = life.use;
-    check.at = window.pieces[window.pieces.size() / 2]->at;
+    check.at = window.middle();
     addLifeWorking(check.working, context.rules, throatClass, life, "on the throat");
     check.working.note("Undercut or a bad root takes most of the life. Its toes are checked by themselves.");
     context.add(std::move(check));

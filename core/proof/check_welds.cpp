@@ -144,9 +144,8 @@ void checkSeam(const CheckContext &context, int index) {
     check.capacity = limit;
     check.unit = "MPa";
     check.utilization = stress / limit;
-    check.at = window->pieces[window->pieces.size() / 2]->at;
-    Vec3 force = Vec3::Zero();
-    for (const WeldPiece *p : window->pieces) force += tieForce(context.proof, p->tie, g.loadCase);
+    check.at = window->middle();
+    const Vec3 force = windowForce(context.proof, *window, g.loadCase);
     working::Working &w = check.working;
     sayLeg(w, context, joint);
     w.given("l", "stretch that is looked at, four legs or the whole line", window->length, "mm",
@@ -296,7 +295,7 @@ void checkSeams(const CheckContext &context) {
         const double leg = countedLeg(joint.leg, context.rules.fitGap);
         for (std::size_t c = 0; c < context.caseCount(); ++c)
             use[c][static_cast<std::size_t>(p.tie)] =
-                static_cast<float>(windowStress(context.proof, {{&p}, p.length}, c, leg) / limit);
+                static_cast<float>(windowStress(context.proof, {{{&p, 1}}, p.length}, c, leg) / limit);
     }
 }
 

@@ -4,6 +4,7 @@
 
 #include "core/joints/weld_group.h"
 #include "core/proof/proof.h"
+#include "core/proof/sheets.h"
 
 /// Inside of the proof floor: what the families of checks share.
 namespace hefty::proof {
@@ -25,7 +26,8 @@ struct CheckContext {
     const rig::RigGeometry &rig;
     const stock::Stock &stock;
     const HouseRules &rules;
-    const Proof &proof;  ///< duties and solution; its checks are not there yet
+    const Proof &proof;                     ///< duties and solution; its checks are not there yet
+    const std::vector<SheetSpots> &sheets;  ///< of its plates, then of its walls
     FamilyResults &out;
 
     [[nodiscard]] std::size_t caseCount() const { return proof.duties.cases.size(); }

@@ -28,7 +28,7 @@ class Idealizer {
     Idealizer(const Assembly &assembly, const rig::RigGeometry &rig, const stock::Material &rail,
               Detail detail, double fineness)
         : m_in(assembly),
-          m_ways(m_out, detail == Detail::Strips ? mergeStrips : mergeShells),
+          m_ways(m_out, detail == Detail::Strips ? mergeStrips : mergeShells / fineness),
           m_seats(m_out, m_ways, m_nets, m_tubes),
           m_bolts(assembly, rig, rail, m_seats, m_out),
           m_hangings(assembly, m_seats, m_out) {

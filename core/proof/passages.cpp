@@ -58,6 +58,31 @@ void clip(Stay &stay, const armor::TubePart &tube, double low, double high) {
     }
 }
 
+/// Ends a stretch before what only stands on the tube, where that is far enough from what goes through: a
+/// wall of wide shells beside a bound end would give under it as no wall does. What is nearer has lines of
+/// its own.
+void heed(Stay &stay, const armor::Assembly &assembly, const armor::TubePart &tube, double low, double high) {
+    const double close = std::max(tube.section.height, tube.section.width) / 2;
+    const Vec3 along = tube.axes().x;
+    for (const armor::WeldJoint &w : assembly.welds) {
+        if (w.a != tube.name && w.b != tube.name) continue;
+        for (const armor::Contact &c : w.contacts) {
+            double from = 1e300, to = -1e300;
+            for (const armor::WeldLine &l : c.lines)
+                for (const Vec3 &p : {l.from, l.to}) {
+                    from = std::min(from, (p - tube.from).dot(along));
+                    to = std::max(to, (p - tube.from).dot(along));
+                }
+            if (from > high + close)
+                stay.to = std::min(stay.to, from - leastStub);
+            else if (to < low - close)
+                stay.from = std::max(stay.from, to + leastStub);
+            else
+                stay.landings.insert(stay.landings.end(), {from, to});
+        }
+    }
+}
+
 /// Stretches that overlap or leave no bar between them become one.
 std::vector<Stay> joined(std::vector<Stay> stays) {
     std::sort(stays.begin(), stays.end(), [](const Stay &a, const Stay &b) { return a.from < b.from; });
@@ -71,6 +96,7 @@ std::vector<Stay> joined(std::vector<Stay> stays) {
         a.to = std::max(a.to, s.to);
         std::move(s.passages.begin(), s.passages.end(), std::back_inserter(a.passages));
         a.slots.insert(a.slots.end(), s.slots.begin(), s.slots.end());
+        a.landings.insert(a.landings.end(), s.landings.begin(), s.landings.end());
     }
     return out;
 }
@@ -97,9 +123,10 @@ std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::TubePart
             low = std::min(low, from);
             high = std::max(high, to);
         }
-        Stay stay{low - reach, high + reach, {}, {low, high}};
+        Stay stay{low - reach, high + reach, {}, {low, high}, {}};
         stay.passages.push_back(std::move(p));
         clip(stay, tube, low, high);
+        heed(stay, assembly, tube, low, high);
         if (stay.from < low - wall && stay.to > high + wall) out.push_back(std::move(stay));
     }
     return joined(std::move(out));

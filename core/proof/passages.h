@@ -38,7 +38,8 @@ struct Passage {
 struct Stay {
     double from = 0, to = 0;
     std::vector<Passage> passages;
-    std::vector<double> slots;  ///< stations of the edges of their slots
+    std::vector<double> slots;     ///< stations of the edges of their slots
+    std::vector<double> landings;  ///< and of the welds of what only stands on the tube there
 };
 
 [[nodiscard]] inline bool isRound(const armor::TubePart &tube) {
@@ -46,8 +47,8 @@ struct Stay {
 }
 
 /// The stretches of a tube that something goes through: plates, tubes, spindles of gates. From the tube's
-/// height before it to as far behind it, clear of cut ends and openings; those that leave no bar between them
-/// are one.
+/// height before it to as far behind it, clear of cut ends and openings and of what stands on the tube
+/// farther than half of that away; those that leave no bar between them are one.
 [[nodiscard]] std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::TubePart &tube);
 
 }  // namespace hefty::proof

@@ -139,11 +139,16 @@ std::array<double, 3> within(const std::array<Vec2, 3> &c, const Vec2 &p, double
 }  // namespace
 
 std::vector<Stretch> stretches(const armor::WeldLine &line, double about) {
-    const double length = (line.to - line.from).norm();
-    const int parts = std::max(1, static_cast<int>(std::ceil(length / about - 1e-6)));
+    const Vec3 along = line.to - line.from;
+    const double length = along.norm();
+    const int parts = std::max(2, static_cast<int>(std::ceil(length / about - 1e-6)));
+    // Spread a little, so that forces at these places turn like forces all along the line.
+    const double spread = 1 / std::sqrt(1 - 1.0 / (parts * parts));
     std::vector<Stretch> out;
-    for (int i = 0; i < parts; ++i)
-        out.push_back({line.from + (line.to - line.from) * ((i + 0.5) / parts), length / parts});
+    for (int i = 0; i < parts; ++i) {
+        const double from = ((i + 0.5) / parts - 0.5) * spread;
+        out.push_back({(line.from + line.to) / 2 + along * from, length / parts});
+    }
     return out;
 }
 
@@ -173,9 +178,21 @@ Result<PlateNets> PlateNets::make(const armor::Assembly &assembly, const NetSize
                                         material,
                                         p.thickness});
         out.plates.push_back(std::move(shells));
-        nets.m_nets.push_back({&p, *mesh, firstNode});
+        nets.m_nets.push_back(netOf(p, *mesh, firstNode));
     }
     return nets;
+}
+
+PlateNets::Net PlateNets::netOf(const armor::PlatePart &plate, std::shared_ptr<const mesh::PlateMesh> mesh,
+                                int firstNode) {
+    Net net{&plate, std::move(mesh), firstNode, {}, 0};
+    for (const auto &t : net.mesh->triangles) {
+        const auto corner = [&](std::size_t i) { return net.mesh->nodes[static_cast<std::size_t>(t[i])]; };
+        const Vec2 middle = (corner(0) + corner(1) + corner(2)) / 3;
+        for (std::size_t i = 0; i < 3; ++i) net.radius = std::max(net.radius, (corner(i) - middle).norm());
+        net.middles.push_back(middle);
+    }
+    return net;
 }
 
 const PlateNets::Net *PlateNets::net(const std::string &part) const {
@@ -189,8 +206,11 @@ std::vector<mechanics::TieEnd> PlateNets::ends(const std::string &part, const Ve
     const Vec2 p = n.plate->axes.toLocal(at).head<2>();
     std::array<double, 3> best{};
     const std::array<int, 3> *triangle = nullptr;
-    double least = 1e300;
-    for (const auto &t : n.mesh->triangles) {
+    double least = 1e150;
+    for (std::size_t k = 0; k < n.middles.size(); ++k) {
+        const double far = least + n.radius;  // beyond it no place of a triangle is nearer
+        if ((n.middles[k] - p).squaredNorm() > far * far) continue;
+        const auto &t = n.mesh->triangles[k];
         std::array<Vec2, 3> c;
         for (std::size_t i = 0; i < 3; ++i) c[i] = n.mesh->nodes[static_cast<std::size_t>(t[i])];
         double outside = 0;

@@ -10,7 +10,7 @@ namespace hefty::proof {
 struct NetSize {
     double open = 30;    ///< mm
     double seam = 15;    ///< along welds, mm
-    double share = 0.5;  ///< edge around a hole, of its diameter
+    double share = 0.8;  ///< edge around a hole, of its diameter
 };
 
 /// The meshed plates of an assembly, their nodes and shells added to an idealization.
@@ -33,7 +33,11 @@ class PlateNets {
         const armor::PlatePart *plate = nullptr;
         std::shared_ptr<const mesh::PlateMesh> mesh;
         int firstNode = 0;
+        std::vector<mesh::Vec2> middles;  ///< of the triangles
+        double radius = 0;                ///< farthest of a corner from its triangle's middle
     };
+    [[nodiscard]] static Net netOf(const armor::PlatePart &plate, std::shared_ptr<const mesh::PlateMesh> mesh,
+                                   int firstNode);
     [[nodiscard]] const Net *net(const std::string &part) const;
     std::vector<Net> m_nets;
 };

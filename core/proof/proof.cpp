@@ -85,22 +85,29 @@ void measureMoves(Proof &proof) {
     }
 }
 
+using Family = void (*)(const CheckContext &);
+
+/// Those that tell what a load does on its way: a ladder is made of them.
+constexpr std::array onTheWay{checkMembers,   checkOpenings,      checkPlates,   checkWelds,
+                              checkSeams,     checkPlatesOnWalls, checkTabs,     checkBolts,
+                              checkFrameEnds, checkBranches,      addBoughtRungs};
+/// Those that look at a life or a gate.
+constexpr std::array besides{checkFatigue, checkToes, checkGates};
+/// Those that look at the piece as bars.
+constexpr std::array ofBars{checkImpacts, checkStability};
+
 /// The families look at the same solution and know nothing of each other: they run side by side, and their
 /// results are put together in this order.
 void runChecks(const armor::Assembly &assembly, const rig::Vehicle &vehicle, const rig::RigGeometry &rig,
-               const stock::Stock &stock, const HouseRules &rules, Proof &proof) {
-    constexpr std::array families{checkMembers,   checkOpenings,      checkPlates,   checkWelds,
-                                  checkSeams,     checkPlatesOnWalls, checkTabs,     checkBolts,
-                                  checkFrameEnds, checkImpacts,       checkBranches, checkStability,
-                                  checkFatigue,   checkToes,          checkGates,    addBoughtRungs};
-    std::array<FamilyResults, families.size()> results;
+               const stock::Stock &stock, const HouseRules &rules, const std::vector<Family> &families,
+               const std::vector<SheetSpots> &sheets, Proof &proof) {
+    std::vector<FamilyResults> results(families.size());
     tbb::parallel_for(
         std::size_t{0}, families.size(),
         [&](std::size_t i) {
-            families[i](CheckContext{assembly, vehicle, rig, stock, rules, proof, results[i]});
+            families[i](CheckContext{assembly, vehicle, rig, stock, rules, proof, sheets, results[i]});
         },
         tbb::simple_partitioner{});
-    measureMoves(proof);
     for (FamilyResults &r : results) {
         std::move(r.checks.begin(), r.checks.end(), std::back_inserter(proof.checks));
         std::move(r.ladder.begin(), r.ladder.end(), std::back_inserter(proof.ladder));
@@ -273,7 +280,8 @@ void putInOrder(Proof &proof) {
 
 /// The ladder of another way than the winch line: the same checks, of that one pull.
 Ladder ladderOf(const armor::Assembly &assembly, const rig::Vehicle &vehicle, const rig::RigGeometry &rig,
-                const stock::Stock &stock, const HouseRules &rules, const Proof &proof, std::size_t pull) {
+                const stock::Stock &stock, const HouseRules &rules, const std::vector<SheetSpots> &sheets,
+                const Proof &proof, std::size_t pull) {
     Proof one;
     one.idealization = proof.idealization;
     // A case that counts stands beside it, as every check has one that governs.
@@ -283,7 +291,7 @@ Ladder ladderOf(const armor::Assembly &assembly, const rig::Vehicle &vehicle, co
         one.ringForces.push_back(proof.ringForces[c]);
     }
     one.duties.ladderCase = 1;
-    runChecks(assembly, vehicle, rig, stock, rules, one);
+    runChecks(assembly, vehicle, rig, stock, rules, {onTheWay.begin(), onTheWay.end()}, sheets, one);
     const LoadCase &way = proof.duties.cases[pull];
     const std::string at = way.id.substr(way.id.find('/') + 1);
     return {at, "What gives first in a recovery at " + at, way.linePull, std::move(one.ladder)};
@@ -334,43 +342,70 @@ Result<Proof> proveOnce(const armor::Assembly &assembly, const rig::Vehicle &veh
     if (!only.empty()) keepCases(proof, only);
     const auto stopped = [] { return fail(ProblemKind::Stopped, "The proof was stopped.", "proof"); };
     if (stop.stop_requested()) return stopped();
-    Result<mechanics::FrameSolution> solution{mechanics::FrameSolution{}};
-    const auto solve = [&] {
-        solution = mechanics::solveStatic(proof.idealization.model);
-        if (solution) proof.ringForces = ringForces(proof.idealization, *solution);
-    };
-    // The looks at the piece as bars know nothing of its shells: they go on beside them.
-    Result<PushOver> pushed{PushOver{}};
-    Result<Stability> stable{Stability{}};
-    if (detail == Detail::Halved && fineness <= 1) {
-        tbb::parallel_invoke(solve, [&] {
-            pushed = pushOver(assembly, rig, *rail, rules.mostSet);
-            if (!stop.stop_requested()) stable = stability(assembly, rig, *rail, stock, rules);
-        });
-        if (stop.stop_requested()) return stopped();
-        if (!pushed) return tl::unexpected(pushed.error());
-        if (!stable) return tl::unexpected(stable.error());
-        proof.pushOver = std::move(*pushed);
-        proof.stability = std::move(*stable);
-    } else {
-        solve();
-        if (stop.stop_requested()) return stopped();
-    }
+    auto solution = mechanics::solveStatic(proof.idealization.model);
+    if (stop.stop_requested()) return stopped();
     if (!solution) return tl::unexpected(solution.error());
     proof.solution = std::move(*solution);
+    proof.ringForces = ringForces(proof.idealization, proof.solution);
     if (!assembly.gates.empty()) {
         auto open = openGates(assembly, rig, *rail, rules);
         if (!open) return tl::unexpected(open.error());
         proof.openGates = std::move(*open);
     }
-    runChecks(assembly, vehicle, rig, stock, rules, proof);
+    std::vector<Family> families(onTheWay.begin(), onTheWay.end());
+    families.insert(families.end(), besides.begin(), besides.end());
+    const std::vector<SheetSpots> sheets = sheetsOf(assembly, proof.idealization);
+    runChecks(assembly, vehicle, rig, stock, rules, families, sheets, proof);
+    measureMoves(proof);
     if (detail != Detail::Strips)
         for (const int c : proof.duties.otherLadders)
             proof.otherLadders.push_back(
-                ladderOf(assembly, vehicle, rig, stock, rules, proof, static_cast<std::size_t>(c)));
+                ladderOf(assembly, vehicle, rig, stock, rules, sheets, proof, static_cast<std::size_t>(c)));
     if (proof.duties.ladderCase >= 0)
         proof.ladderRated = proof.duties.cases[static_cast<std::size_t>(proof.duties.ladderCase)].linePull;
     return proof;
+}
+
+/// Looks at the piece as bars: pushed over, buckling, swinging.
+Result<bool> proveBars(const armor::Assembly &assembly, const rig::Vehicle &vehicle,
+                       const rig::RigGeometry &rig, const stock::Stock &stock, const HouseRules &rules,
+                       const std::stop_token &stop, Proof &proof) {
+    const stock::Material &rail = *stock.material(vehicle.railMaterial);
+    auto pushed = pushOver(assembly, rig, rail, rules.mostSet);
+    if (!pushed) return tl::unexpected(pushed.error());
+    if (stop.stop_requested()) return true;
+    auto stable = stability(assembly, rig, rail, stock, rules);
+    if (!stable) return tl::unexpected(stable.error());
+    proof.pushOver = std::move(*pushed);
+    proof.stability = std::move(*stable);
+    return true;
+}
+
+/// Looks at a proof with shells once more: with shells of half the size, and as bars, side by side.
+Result<bool> lookAgain(const armor::Assembly &assembly, const rig::Vehicle &vehicle,
+                       const rig::RigGeometry &rig, const stock::Stock &stock, const HouseRules &rules,
+                       const std::stop_token &stop, double fineness, Proof &proof) {
+    const std::vector<int> cases = casesThatGovern(proof);
+    Result<Proof> halved{Proof{}};
+    Result<bool> bars{true};
+    tbb::parallel_invoke(
+        [&] {
+            halved =
+                proveOnce(assembly, vehicle, rig, stock, rules, stop, Detail::Halved, 2 * fineness, cases);
+        },
+        [&] { bars = proveBars(assembly, vehicle, rig, stock, rules, stop, proof); });
+    if (!halved) return tl::unexpected(halved.error());
+    if (!bars || stop.stop_requested()) return bars;
+    for (Check &c : halved->checks)
+        if (c.loadCase >= 0) c.loadCase = cases[static_cast<std::size_t>(c.loadCase)];
+    takeWorse(proof, *halved);
+    runChecks(assembly, vehicle, rig, stock, rules, {ofBars.begin(), ofBars.end()}, {}, proof);
+    return true;
+}
+
+bool sound(const Proof &proof) {
+    return std::none_of(proof.checks.begin(), proof.checks.end(),
+                        [](const Check &c) { return c.utilization > 1; });
 }
 
 }  // namespace
@@ -378,16 +413,17 @@ Result<Proof> proveOnce(const armor::Assembly &assembly, const rig::Vehicle &veh
 Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle, const rig::RigGeometry &rig,
                     const stock::Stock &stock, const HouseRules &rules, const std::stop_token &stop,
                     Detail detail, double fineness) {
-    auto proof = proveOnce(assembly, vehicle, rig, stock, rules, stop, detail, fineness);
+    const bool closest = detail == Detail::Halved || detail == Detail::HalvedIfSound;
+    auto proof =
+        proveOnce(assembly, vehicle, rig, stock, rules, stop, closest ? Detail::Halved : detail, fineness);
     if (!proof) return proof;
-    if (detail == Detail::Halved) {
-        const std::vector<int> cases = casesThatGovern(*proof);
-        auto halved = proveOnce(assembly, vehicle, rig, stock, rules, stop, detail, 2 * fineness, cases);
-        if (!halved) return tl::unexpected(halved.error());
-        for (Check &c : halved->checks)
-            if (c.loadCase >= 0) c.loadCase = cases[static_cast<std::size_t>(c.loadCase)];
-        takeWorse(*proof, *halved);
+    if (closest && (detail == Detail::Halved || sound(*proof))) {
+        if (auto again = lookAgain(assembly, vehicle, rig, stock, rules, stop, fineness, *proof); !again)
+            return tl::unexpected(again.error());
+    } else if (closest) {
+        proof->idealization.detail = Detail::Shells;
     }
+    if (stop.stop_requested()) return fail(ProblemKind::Stopped, "The proof was stopped.", "proof");
     putInOrder(*proof);
     return proof;
 }

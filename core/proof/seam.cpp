@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <iterator>
 
 namespace hefty::proof {
 
@@ -64,29 +65,47 @@ double chordStress(const CheckContext &context, const armor::TubePart &tube, con
     return std::min(most, 0.99);
 }
 
+namespace {
+
+/// The window of a length that begins with a stretch of a line and goes on in steps of `by`; shorter if the
+/// line ends.
+Window windowFrom(const std::vector<const WeldPiece *> &line, std::ptrdiff_t at, std::ptrdiff_t by,
+                  double length) {
+    Window w;
+    for (; at >= 0 && at < std::ssize(line) && w.length < length - 1e-9; at += by) {
+        const WeldPiece *p = line[static_cast<std::size_t>(at)];
+        const double share = std::min(1.0, (length - w.length) / p->length);
+        w.parts.push_back({p, share});
+        w.length += share * p->length;
+    }
+    return w;
+}
+
+}  // namespace
+
 std::vector<Window> windowsOf(const std::vector<const WeldPiece *> &pieces, double leg) {
     std::vector<Window> out;
-    for (std::size_t i = 0; i < pieces.size(); ++i) {
-        const auto sameLine = [&](std::size_t k) {
-            return k < pieces.size() && pieces[k]->contact == pieces[i]->contact &&
-                   pieces[k]->line == pieces[i]->line;
-        };
-        const bool first =
-            i == 0 || pieces[i - 1]->contact != pieces[i]->contact || pieces[i - 1]->line != pieces[i]->line;
-        Window w;
-        std::size_t k = i;
-        for (; sameLine(k) && w.length < shortestWeld * leg - 1e-9; ++k) {
-            w.pieces.push_back(pieces[k]);
-            w.length += pieces[k]->length;
-        }
-        if (w.length >= shortestWeld * leg - 1e-9 || first) out.push_back(std::move(w));
+    const double least = shortestWeld * leg;
+    for (std::size_t from = 0, to = 0; from < pieces.size(); from = to) {
+        while (to < pieces.size() && pieces[to]->contact == pieces[from]->contact &&
+               pieces[to]->line == pieces[from]->line)
+            ++to;
+        const std::vector<const WeldPiece *> line(pieces.begin() + static_cast<std::ptrdiff_t>(from),
+                                                  pieces.begin() + static_cast<std::ptrdiff_t>(to));
+        std::vector<Window> here;
+        for (std::ptrdiff_t i = 0; i < std::ssize(line); ++i)
+            for (const std::ptrdiff_t by : {1, -1})
+                if (Window w = windowFrom(line, i, by, least); w.length > least - 1e-6)
+                    here.push_back(std::move(w));
+        if (here.empty()) here.push_back(windowFrom(line, 0, 1, least));
+        std::move(here.begin(), here.end(), std::back_inserter(out));
     }
     return out;
 }
 
 Vec3 windowForce(const Proof &proof, const Window &w, std::size_t loadCase) {
     Vec3 sum = Vec3::Zero();
-    for (const WeldPiece *p : w.pieces) sum += tieForce(proof, p->tie, loadCase);
+    for (const Window::Part &p : w.parts) sum += p.share * tieForce(proof, p.piece->tie, loadCase);
     return sum;
 }
 

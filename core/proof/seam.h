@@ -19,13 +19,19 @@ inline constexpr double shortestWeld = 4;  ///< legs
 [[nodiscard]] double chordStress(const CheckContext &context, const armor::TubePart &tube, const Vec3 &at,
                                  std::size_t loadCase);
 
-/// Stretches of one line that stand together for the shortest length that counts as a weld.
+/// A length of one line of weld, of whole stretches and shares of those at its ends.
 struct Window {
-    std::vector<const WeldPiece *> pieces;
+    struct Part {
+        const WeldPiece *piece;
+        double share;  ///< of its length, 0 to 1
+    };
+    std::vector<Part> parts;
     double length = 0;
+
+    [[nodiscard]] const Vec3 &middle() const { return parts[parts.size() / 2].piece->at; }
 };
-/// All windows of a weld of ties: each as short as it can be and still four legs long, or a whole shorter
-/// line.
+/// All windows of a weld of ties: four legs of a line from the start or the end of every stretch, whatever
+/// the length of stretches, so that an answer does not hang on it; the whole of a shorter line.
 /// @source AISC 360-16 J2.2b: the effective length of a fillet is not less than four times its size
 [[nodiscard]] std::vector<Window> windowsOf(const std::vector<const WeldPiece *> &pieces, double leg);
 [[nodiscard]] Vec3 windowForce(const Proof &proof, const Window &window, std::size_t loadCase);

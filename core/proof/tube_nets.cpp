@@ -91,6 +91,9 @@ class TubeNets::Builder {
             for (const double d : {-close, close})
                 if (s + d > m_stay.from + m_size.seam && s + d < m_stay.to - m_size.seam)
                     held.push_back(s + d);
+        for (const double s : m_stay.landings)
+            if (s > m_stay.from + m_size.seam / 2 && s < m_stay.to - m_size.seam / 2 && clear(held, s))
+                held.push_back(s);
         m_along = gridLines(m_stay.from, m_stay.to, held, [&](double s) {
             for (const double slot : m_stay.slots)
                 if (std::abs(s - slot) < close) return m_size.seam;
@@ -106,6 +109,12 @@ class TubeNets::Builder {
         const std::array<Vec2, 4> corners{{{y, -z}, {y, z}, {-y, z}, {-y, -z}}};
         for (std::size_t i = 0; i < corners.size(); ++i)
             addWall(corners[i], corners[(i + 1) % corners.size()]);
+    }
+
+    /// True if a line is far enough from those that are held for shells that are not too long.
+    [[nodiscard]] bool clear(const std::vector<double> &held, double s) const {
+        return std::all_of(held.begin(), held.end(),
+                           [&](double h) { return std::abs(h - s) > m_size.seam / 4; });
     }
 
     void addWall(const Vec2 &a, const Vec2 &b) {

@@ -205,11 +205,16 @@ void Ways::makeNodes() {
             return m_stops[static_cast<std::size_t>(a)].t < m_stops[static_cast<std::size_t>(b)].t;
         });
         const double length = (w.to - w.from).norm();
+        // Near to the first of them, not to the last: many in a row would make a whole seam one node.
+        std::size_t first = 0;
         for (std::size_t i = 1; i < w.stops.size(); ++i) {
             const double gap = (m_stops[static_cast<std::size_t>(w.stops[i])].t -
-                                m_stops[static_cast<std::size_t>(w.stops[i - 1])].t) *
+                                m_stops[static_cast<std::size_t>(w.stops[first])].t) *
                                length;
-            if (gap < m_merge) parent[static_cast<std::size_t>(root(w.stops[i]))] = root(w.stops[i - 1]);
+            if (gap < m_merge)
+                parent[static_cast<std::size_t>(root(w.stops[i]))] = root(w.stops[first]);
+            else
+                first = i;
         }
     }
     for (std::size_t i = 0; i < m_stops.size(); ++i)

@@ -266,6 +266,38 @@ class TestBench : public QObject {
         QVERIFY2(moves->fontMetrics().horizontalAdvance(moves->text()) <= moves->width(),
                  qPrintable(moves->text()));
     }
+    /// A remedy that changes no setting but adds parts: its button says so, a click adds them, undo takes
+    /// them off again.
+    void remediesThatAddParts() {
+        DemoWindow demo(2);
+        demo.session().setSetting("gussetLeg", 0.0);
+        demo.session().setSetting("bracketWeld", 5.0);
+        QVERIFY(demo.settle());
+        const QString id = "check/weld/beam~bracket.left";
+        const job::Finding *f = demo.session().appraisal()->finding(id.toStdString());
+        QVERIFY(f);
+        const auto adds = std::find_if(f->remedies.begin(), f->remedies.end(),
+                                       [](const job::Remedy &r) { return r.edit.settings.empty(); });
+        QVERIFY(adds != f->remedies.end() && adds->cures && adds->edit.tweaks.size() == 2);
+        auto *button = demo.find<QPushButton>("remedy." + id + ".tweak");
+        QVERIFY(button);
+        const QString label = QString::fromStdString(adds->label.in(measure::UnitSystem::Metric));
+        QVERIFY(button->text().replace('\n', ' ').startsWith(label));
+        const std::size_t before = demo.session().piece()->tweaks.size();
+        const std::size_t plates = demo.session().appraisal()->pieces[0].assembly->plates.size();
+        const int steps = demo.session().undoStack()->count();
+        QTest::mouseClick(button, Qt::LeftButton);
+        QCOMPARE(demo.session().piece()->tweaks.size(), before + 2);
+        QVERIFY(demo.settle());
+        QVERIFY(!demo.session().appraisal()->finding(id.toStdString()));
+        QCOMPARE(demo.session().appraisal()->pieces[0].assembly->plates.size(), plates + 2);
+        QCOMPARE(demo.session().undoStack()->count(), steps + 1);
+        QVERIFY(demo.session().undoStack()->undoText().contains(label));
+        QTest::keyClick(&demo.window, Qt::Key_Z, Qt::ControlModifier);
+        QCOMPARE(demo.session().piece()->tweaks.size(), before);
+        QVERIFY(demo.settle());
+        QVERIFY(demo.session().appraisal()->finding(id.toStdString()));
+    }
     void signOffAndReopen() {
         DemoWindow demo(1);
         QVERIFY(demo.settle());

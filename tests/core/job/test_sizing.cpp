@@ -4,6 +4,7 @@
 #include <limits>
 
 #include "core/job/sizing.h"
+#include "core/job/sizing_worth.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -147,6 +148,45 @@ class TestSizing : public QObject {
                 other.replace(at, 5, ".right");
                 QCOMPARE(after.pieces[0].assembly->plate(other)->thickness, p.thickness);
             }
+    }
+    /// Steps are judged together by their shares: what one takes a check over by, the other must bring back.
+    void pairsThatMayHold() {
+        const auto at = [](double a, double b) {
+            Judged j;
+            j.uses = {{"seam/a", a}, {"weld/b", b}};
+            j.byStrength = true;
+            return j;
+        };
+        const Judged here = at(0.9, 0.5), down = at(1.2, 0.6);
+        QVERIFY(mayHold(here, at(0.7, 0.5), down));   // 1.2 x 0.7/0.9 = 0.93
+        QVERIFY(mayHold(here, at(0.78, 0.5), down));  // 1.04: near enough to be looked at
+        QVERIFY(!mayHold(here, at(0.9, 0.2), down));  // helps another check alone
+        Judged weld = down;
+        weld.bySizes = true;  // too small a leg for its plates: nothing beside it mends that
+        QVERIFY(!mayHold(here, at(0.1, 0.1), weld));
+        Judged other = down;
+        other.byStrength = false;  // not told by checks: looked at
+        QVERIFY(mayHold(here, at(0.9, 0.2), other));
+        QCOMPARE(here.use("weld/b"), 0.5);
+        QCOMPARE(here.use("weld/c"), 0.0);
+    }
+    /// What one size of shells breaks already is not looked at with two; what it does not, is.
+    void looksTwiceAtWhatIsSound() {
+        const Appraisal broken = appraise(demoJob(), shippedStock(), {}, proof::Detail::HalvedIfSound);
+        const proof::Proof &once = *broken.pieces[0].proof;
+        QVERIFY(once.checks[0].utilization > 1);
+        QVERIFY(!once.pushOver && !once.checks[0].shift);
+        QCOMPARE(once.idealization.detail, proof::Detail::Shells);
+        const Job job = holdingDemo();
+        const Appraisal sound = appraise(job, shippedStock(), {}, proof::Detail::HalvedIfSound),
+                        both = appraise(job, shippedStock(), {}, proof::Detail::Halved);
+        const proof::Proof &a = *sound.pieces[0].proof, &b = *both.pieces[0].proof;
+        QVERIFY(a.pushOver && a.stability);
+        QCOMPARE(a.checks.size(), b.checks.size());
+        for (std::size_t i = 0; i < a.checks.size(); ++i) {
+            QCOMPARE(a.checks[i].id, b.checks[i].id);
+            QVERIFY(std::abs(a.checks[i].utilization - b.checks[i].utilization) < 1e-9);
+        }
     }
     void fromTheRackAlone() {
         Job job = holdingDemo();

@@ -1,7 +1,9 @@
 #include <QTest>
 
 #include <cmath>
+#include <random>
 
+#include "core/mechanics/hinged_frame.h"
 #include "core/mechanics/plastic.h"
 #include "tests/core/mechanics/shell_course.h"
 
@@ -168,6 +170,88 @@ class TestPlastic : public QObject {
         FrameModel loose = span(pinned, 0);
         loose.supports[0].fixed = X | Y | Z;
         QVERIFY(solvePlastic(loose, 0).error().kind == ProblemKind::Mechanism);
+    }
+    /// Hinges as unknowns of their own against the whole matrix with what they take off it,
+    /// K - P S^-1 P', made dense and solved.
+    void hingesAsInTheWholeMatrix() {
+        const FrameModel m = portal(1000, 3000);
+        const auto a = FrameAssembly::make(m).value();
+        std::mt19937 random(7);
+        std::uniform_real_distribution<double> any(-1, 1);
+        Eigen::VectorXd load = Eigen::VectorXd::Zero(6 * std::ssize(m.nodes));
+        for (const NodeLoad &l : m.nodeLoads) load.segment<3>(6 * l.node) += l.force;
+        std::vector<Vec12> ends(m.beams.size());
+        for (Vec12 &e : ends) e = 1000 * Vec12::NullaryExpr([&] { return any(random); });
+        std::vector<HingedFrame::Hinge> hinges{{0, false, {}}, {0, true, {}}, {2, true, {}}};
+        for (HingedFrame::Hinge &h : hinges)
+            h.gradient << any(random) / A, 0, 0, 0, any(random) / Mp, any(random) / Mp;
+        HingedFrame frame(a, load, ends);
+        QVERIFY(frame.succeeded());
+        frame.setHinges(hinges);
+        const HingedFrame::Rate rate = frame.rate();
+        QVERIFY(rate.held);
+
+        const Eigen::MatrixXd k = Eigen::MatrixXd(a.stiffness(nullptr)).selfadjointView<Eigen::Lower>();
+        const auto endForces = [&](std::size_t b, const Eigen::VectorXd &motion) {
+            Vec12 u;
+            u << motion.segment<6>(6 * m.beams[b].from), motion.segment<6>(6 * m.beams[b].to);
+            return Vec12(a.beams()[b].local * (a.beams()[b].rotation * u));
+        };
+        const auto slope = [](const HingedFrame::Hinge &h) {
+            Vec12 g = Vec12::Zero();
+            g.segment<6>(h.atTo ? 6 : 0) = h.gradient;
+            return g;
+        };
+        const auto count = std::ssize(hinges);
+        Eigen::MatrixXd p(k.rows(), count), own = Eigen::MatrixXd::Zero(count, count);
+        Eigen::VectorXd loaded(count);
+        for (Eigen::Index h = 0; h < count; ++h) {
+            const HingedFrame::Hinge &at = hinges[static_cast<std::size_t>(h)];
+            for (Eigen::Index c = 0; c < k.rows(); ++c)
+                p(c, h) = slope(at).dot(endForces(at.beam, a.shape(Eigen::VectorXd::Unit(k.rows(), c))));
+            loaded(h) = slope(at).dot(ends[at.beam]);
+            for (Eigen::Index i = 0; i < count; ++i)
+                if (hinges[static_cast<std::size_t>(i)].beam == at.beam)
+                    own(h, i) =
+                        slope(at).dot(a.beams()[at.beam].local * slope(hinges[static_cast<std::size_t>(i)]));
+        }
+        Eigen::VectorXd nodal = load;
+        for (std::size_t b = 0; b < ends.size(); ++b) {
+            const Vec12 world = a.beams()[b].rotation.transpose() * ends[b];
+            nodal.segment<6>(6 * m.beams[b].from) += world.head<6>();
+            nodal.segment<6>(6 * m.beams[b].to) += world.tail<6>();
+        }
+        const Eigen::MatrixXd less = own.ldlt().solve(p.transpose());
+        const Eigen::VectorXd f = Eigen::VectorXd(a.freeLoads(nodal)) - p * own.ldlt().solve(loaded);
+        const Eigen::VectorXd x = (k - p * less).ldlt().solve(f);
+        QVERIFY((a.shape(x) - rate.motion).norm() < 1e-8 * rate.motion.norm());
+        QVERIFY(near(rate.give, f.dot(x), 1e-8));
+        const Eigen::VectorXd flows = own.ldlt().solve(p.transpose() * x - loaded);
+        QVERIFY((flows - rate.flows).norm() < 1e-8 * flows.norm());
+        // Nothing that flows gains: of rates, with end loads, each hinge's own is 0.
+        const std::vector<Vec12> rates = frame.forces(rate);
+        for (const HingedFrame::Hinge &h : hinges)
+            QVERIFY(std::abs(slope(h).dot(rates[h.beam] - ends[h.beam])) <
+                    1e-8 * slope(h).norm() * ends[h.beam].norm());
+
+        // Given back: balanced by itself, and every hinge has lost just its excess.
+        Eigen::VectorXd excess(count);
+        for (Eigen::Index h = 0; h < count; ++h) excess(h) = any(random) * 1e-3;
+        const HingedFrame::Rate back = frame.giveBack(excess);
+        const std::vector<Vec12> change = frame.forces(back);
+        Eigen::VectorXd rest = Eigen::VectorXd::Zero(load.size());
+        double size = 0;
+        for (std::size_t b = 0; b < change.size(); ++b) {
+            const Vec12 world = a.beams()[b].rotation.transpose() * change[b];
+            rest.segment<6>(6 * m.beams[b].from) += world.head<6>();
+            rest.segment<6>(6 * m.beams[b].to) += world.tail<6>();
+            size = std::max(size, world.norm());
+        }
+        QVERIFY(a.freeLoads(rest).norm() < 1e-8 * size);
+        for (Eigen::Index h = 0; h < count; ++h) {
+            const HingedFrame::Hinge &at = hinges[static_cast<std::size_t>(h)];
+            QVERIFY(std::abs(slope(at).dot(change[at.beam]) + excess(h)) < 1e-8);
+        }
     }
 };
 

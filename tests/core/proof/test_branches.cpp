@@ -62,7 +62,8 @@ struct Post {
         f << force, moment;
         s.springs = {f};
         proof.solution.cases = {s};
-        checkBranches({assembly, vehicle, rig, hefty::testing::shippedStock(), rules, proof, out});
+        const std::vector<SheetSpots> noSheets;
+        checkBranches({assembly, vehicle, rig, hefty::testing::shippedStock(), rules, proof, noSheets, out});
     }
 };
 

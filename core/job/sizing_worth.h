@@ -1,0 +1,49 @@
+#pragma once
+
+#include <limits>
+#include <set>
+#include <string>
+#include <utility>
+#include <vector>
+
+#include "core/job/sizing.h"
+
+/// Inside of the job floor: what a combination of sizes is worth.
+namespace hefty::job {
+
+inline constexpr double unable = std::numeric_limits<double>::infinity();
+
+/// Ids of what is to be fixed.
+[[nodiscard]] std::set<std::string> fixes(const Appraisal &a);
+/// True if the job cannot be built at all.
+[[nodiscard]] bool stops(const Appraisal &a);
+/// True of what must not be: anything broken that hangs on sizes, and anything else that was not broken
+/// before. What rests on an assumed grade is not proved either way; it must not pass its limit.
+[[nodiscard]] bool breaks(const Finding &f, const std::set<std::string> &before);
+[[nodiscard]] bool holds(const Appraisal &a, const std::set<std::string> &before);
+[[nodiscard]] double gaugeOf(const Appraisal &a, const char *id);
+/// Sum of how strong each thing is that has no mass to speak of.
+[[nodiscard]] double trifles(const armor::Piece &piece, const armor::Pattern &pattern);
+/// What is made small; infinity is never told here.
+[[nodiscard]] double objective(double mass, double cost, double trifling, const SizingWish &wish,
+                               const Appraisal &before);
+
+/// What a combination of sizes is worth, by how much it is over its limits, and what each check says.
+struct Judged {
+    double cost = unable, over = unable;
+    std::vector<std::pair<std::string, double>> uses;  ///< utilizations by check, ordered by id
+    bool byStrength = false;                           ///< what it breaks are checks and sizes of welds alone
+    bool bySizes = false;  ///< sizes of welds among it: nothing larger beside them mends that
+
+    /// 0 of a check that is not there.
+    [[nodiscard]] double use(const std::string &check) const;
+};
+[[nodiscard]] Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish,
+                           const Appraisal &before);
+
+/// True if nothing speaks against two steps from a place holding together: by what each alone does to every
+/// check, told by shares, with some room.
+/// @param up, down  the place after either step
+[[nodiscard]] bool mayHold(const Judged &here, const Judged &up, const Judged &down);
+
+}  // namespace hefty::job
