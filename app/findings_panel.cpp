@@ -1,5 +1,6 @@
 #include "app/findings_panel.h"
 
+#include <QCoreApplication>
 #include <QFrame>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -99,11 +100,20 @@ void FindingsPanel::showCards() {
     m_shown = appraisal;
     m_shownUnits = m_session->units();
     while (QLayoutItem *item = m_layout->takeAt(0)) {
-        if (item->widget()) item->widget()->deleteLater();
+        if (item->widget()) {
+            item->widget()->hide();
+            item->widget()->deleteLater();
+        }
         delete item;
     }
-    for (const job::Finding &f : appraisal->findings) m_layout->addWidget(card(f));
+    for (const job::Finding &f : appraisal->findings) {
+        QWidget *one = card(f);
+        m_layout->addWidget(one);
+        one->show();
+    }
     m_layout->addStretch();
+    // Laid out at once: else a picture in between shows them pressed into the room of those before.
+    QCoreApplication::sendPostedEvents(m_cards, QEvent::LayoutRequest);
 }
 
 QWidget *FindingsPanel::card(const job::Finding &finding) {

@@ -180,9 +180,9 @@ void StructureView::drawLoads(QPainter &p, const QRectF &box, const proof::Proof
         drawArrow(p, tail, tip, colors().blue, 3);
         const QString load = QString::fromStdString(
             measure::printQuantity(a.force.norm(), measure::Quantity::Force, m_session->units()));
-        // Whole within the picture too.
+        // Past the tip, so that it does not cover it, and whole within the picture too.
         const double half = p.fontMetrics().horizontalAdvance(load) / 2.0 + 8;
-        const QPointF at = tip + QPointF(0, -14);
+        const QPointF at = tip + QPointF(0, tip.y() < tail.y() ? -16 : 16);
         drawLabel(p,
                   {std::max(std::min(at.x(), box.right() - half), box.left() + half),
                    std::max(std::min(at.y(), box.bottom() - 14), box.top() + 14)},
@@ -255,13 +255,20 @@ void StructureView::drawDetail(QPainter &p, const QRectF &box, const proof::Proo
                    .arg(QString::number(shells), QString::number(proof.idealization.model.ties.size()));
     if (proof.idealization.detail == proof::Detail::Halved && !collapse(proof))
         text += tr("; proved again with half the size");
+    QRectF free = box.adjusted(10, 6, -10, 0);
     // The box above cuts a long duty off.
-    if (m_case >= 0 && m_case < static_cast<int>(proof.duties.cases.size()))
-        text =
-            QString::fromStdString(proof.duties.cases[static_cast<std::size_t>(m_case)].title) + "\n" + text;
+    if (m_case >= 0 && m_case < static_cast<int>(proof.duties.cases.size())) {
+        const QString duty =
+            QString::fromStdString(proof.duties.cases[static_cast<std::size_t>(m_case)].title);
+        p.setFont(textFont(10.5));
+        p.setPen(colors().ink);
+        QRectF taken;
+        p.drawText(free, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, duty, &taken);
+        free.setTop(taken.bottom() + 2);
+    }
     p.setFont(textFont(9.5));
     p.setPen(colors().faint);
-    p.drawText(box.adjusted(10, 6, -10, 0), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, text);
+    p.drawText(free, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, text);
 }
 
 /// Fills the box with the piece as it is seen at first, so that turning it does not change its size.
