@@ -107,8 +107,8 @@ class Search {
 
     void note(const Place &p, const Judged &j) {
         m_known[p] = j;
-        // About how many there will be: the bisections of two passes and the exchanges.
-        const double expected = 20.0 * static_cast<double>(m_choices.size());
+        // About how many there will be: steps up and down of each, its halvings, and the pairs.
+        const double expected = 7.0 * static_cast<double>(m_choices.size());
         if (m_progress) m_progress(std::min(0.9, static_cast<double>(m_known.size()) / expected));
     }
 

@@ -92,6 +92,7 @@ class PlasticSolver {
                 return collapse();
             }
             openHinges();
+            if (standsStill(room)) return collapse();
         }
         return fail(ProblemKind::NotFinite, "The collapse is not found within the steps allowed.", "analysis",
                     "Check for members of very different strength.");
@@ -327,6 +328,20 @@ class PlasticSolver {
         for (std::size_t b = 0; b < m_forces.size(); ++b) m_forces[b] += room * m_rates[b];
     }
 
+    /// True if the load has not grown over more events than hinges can open and close at one load: the ends
+    /// that flow then pass it on to each other along their surfaces and carry no more.
+    bool standsStill(double room) {
+        constexpr int some = 20;
+        constexpr double grows = 1e-9;
+        if (room > grows * m_factor) {
+            m_still = 0;
+            return false;
+        }
+        int open = 0;
+        for (const auto &ends : m_ends) open += ends[0].hinge + ends[1].hinge;
+        return ++m_still > some + 2 * open;
+    }
+
     void openHinges() {
         bool opened = false;
         for (std::size_t b = 0; b < m_model.beams.size(); ++b)
@@ -378,6 +393,7 @@ class PlasticSolver {
     std::vector<Vec12> m_equivalent, m_forces, m_rates;
     std::set<std::pair<std::size_t, std::size_t>> m_closed;  ///< closed since the load last grew
     Eigen::VectorXd m_motion;
+    int m_still = 0;  ///< events since the load last grew
     double m_factor = 0, m_give = 0, m_elasticGive = 0;
     PlasticSolution m_out;
 };

@@ -209,6 +209,16 @@ class TestPushOver : public QObject {
         QCOMPARE(dutyId(folded(), *once), std::string("strike/middle"));
         QVERIFY(!dutyTitle(folded(), *once).empty());
     }
+    /// A rock under the middle folds the two frame rails at their crossmember; there the load stands still,
+    /// and no more is made of it.
+    void aRockUnderTheMiddle() {
+        const Collapse *c = collapse("drop.middle");
+        QVERIFY(c && c->dropped && c->folds);
+        QCOMPARE(c->hinges.size(), std::size_t{2});
+        for (const FoldHinge &h : c->hinges) QVERIFY2(h.vehicle, h.part.c_str());
+        QVERIFY(c->path.size() < 100);
+        QVERIFY(c->load >= c->hinges[1].load && c->load < 1.01 * c->hinges[1].load);
+    }
     /// Which gives first is told, not judged.
     void orderOfCrushing() {
         QCOMPARE(folded().crushOrders.size(), std::size_t{6});

@@ -164,6 +164,40 @@ class TestSeams : public QObject {
         }
     }
 
+    /// Walls of shells are wide beside their bound ends: there nothing may stand on them. What stands near
+    /// the slot has lines of shells at its welds.
+    void wallsEndBeforeWhatStandsOnThem() {
+        const job::Job job = demoJob();
+        const auto rig = rig::geometry(job.vehicle).value();
+        const armor::Assembly a = buildDemo(job);
+        const stock::Material &rail = *shippedStock().material(job.vehicle.railMaterial);
+        const Idealization i = idealize(a, rig, rail, Detail::Shells).value();
+        QCOMPARE(i.walls.size(), std::size_t{2});
+        int outside = 0, lines = 0;
+        for (const TubeShells &w : i.walls) {
+            const armor::TubePart &tube = *a.tube(w.part);
+            const double middle = (w.from + w.to) / 2, half = tube.section.height / 2;
+            for (const armor::WeldJoint &j : a.welds)
+                for (const armor::Contact &c : j.contacts) {
+                    if (j.a != w.part || j.b.starts_with("tab.") || j.b.starts_with("beam.")) continue;
+                    double from = 1e300, to = -1e300;
+                    for (const armor::WeldLine &l : c.lines)
+                        for (const Vec3 &p : {l.from, l.to}) {
+                            from = std::min(from, (p - tube.from).dot(tube.axes().x));
+                            to = std::max(to, (p - tube.from).dot(tube.axes().x));
+                        }
+                    const bool before = to<w.from, behind = from> w.to;
+                    outside += before || behind;
+                    QVERIFY2(before || behind || (from < middle + 1.5 * half && to > middle - 1.5 * half),
+                             j.name.c_str());
+                    for (const WallRing &r : w.rings)
+                        lines += !before && !behind &&
+                                 (std::abs(r.station - from) < 1 || std::abs(r.station - to) < 1);
+                }
+        }
+        QVERIFY(outside >= 6);  // the far brackets and gussets, tray and cheeks
+        QVERIFY(lines >= 4);    // both sides of each bracket
+    }
     /// The stretches of a line turn like the line: the sum of length times distance squared is L3/12.
     void stretchesTurnLikeTheirLine() {
         for (const double length : {3.0, 12.0, 100.0, 577.0})
