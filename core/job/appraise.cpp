@@ -7,11 +7,13 @@
 #include "core/base/constants.h"
 #include "core/clearance/gaps.h"
 #include "core/job/appraisal.h"
+#include "core/job/appraise_under.h"
 #include "core/job/clearing.h"
 #include "core/job/fit.h"
 #include "core/job/make_finding.h"
 #include "core/job/piece_findings.h"
 #include "core/proof/attachment.h"
+#include "core/proof/prove_under.h"
 
 namespace hefty::job {
 namespace {
@@ -21,8 +23,10 @@ using measure::Quantity;
 /// Appraises a job step by step; each function adds to the result.
 class Appraiser {
   public:
-    Appraiser(const Job &job, const stock::Stock &stock, std::stop_token stop, proof::Detail detail)
-        : m_job(job), m_stock(stock), m_stop(std::move(stop)) {
+    /// @param duties  to prove the pieces under; empty: all
+    Appraiser(const Job &job, const stock::Stock &stock, std::stop_token stop, proof::Detail detail,
+              std::vector<std::string> duties = {})
+        : m_job(job), m_stock(stock), m_stop(std::move(stop)), m_duties(std::move(duties)) {
         m_out.detail = detail;
     }
 
@@ -176,8 +180,10 @@ class Appraiser {
         const stock::Material *rail = m_stock.material(m_job.vehicle.railMaterial);
         take(buildFindings(*out.assembly, rail ? rail->family : ""));
         if (m_stop.stop_requested()) return;
-        auto proof = proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock, m_job.rules, m_stop,
-                                  m_out.detail);
+        auto proof = m_duties.empty() ? proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
+                                                     m_job.rules, m_stop, m_out.detail)
+                                      : proof::proveUnder(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
+                                                          m_job.rules, m_duties, m_stop);
         if (proof) {
             out.proof = std::move(*proof);
             take(proofFindings(*out.proof, piece.id));
@@ -404,6 +410,7 @@ class Appraiser {
     const Job &m_job;
     const stock::Stock &m_stock;
     std::stop_token m_stop;
+    std::vector<std::string> m_duties;
     Appraisal m_out;
     std::string m_piece;
     std::optional<double> m_lowest;
@@ -459,6 +466,11 @@ int Appraisal::toSettle(std::string_view stop) const {
 
 Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop, proof::Detail detail) {
     return Appraiser(job, stock, std::move(stop), detail).run();
+}
+
+Appraisal appraiseUnder(const Job &job, const stock::Stock &stock, const std::vector<std::string> &duties,
+                        std::stop_token stop) {
+    return Appraiser(job, stock, std::move(stop), proof::Detail::Strips, duties).run();
 }
 
 }  // namespace hefty::job

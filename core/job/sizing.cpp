@@ -47,8 +47,20 @@ class Search {
         if (m_choices.empty()) return failed("This piece has no sizes to choose.");
         Place best = now();
         if (!climb(best)) return m_stop.stop_requested() ? stopped() : failed(whatStands(best));
-        best = exchange(shrink(best));
-        if (m_stop.stop_requested()) return stopped();
+        // From here on under the duties that govern a check somewhere near, a third of all; what is found is
+        // asked under all, until no other governs.
+        for (const auto &[place, j] : m_known) m_duties.insert(j.duties.begin(), j.duties.end());
+        for (;;) {
+            best = exchange(shrink(best));
+            if (m_stop.stop_requested()) return stopped();
+            const Judged whole = judge(apply(m_job, editOf(best)), m_stock, m_wish, m_before);
+            if (whole.cost < unable) break;
+            const std::size_t before = m_duties.size();
+            m_duties.insert(whole.duties.begin(), whole.duties.end());
+            if (m_duties.size() == before) return failed(whatStands(best));
+            m_known.clear();
+            if (!climb(best)) return m_stop.stop_requested() ? stopped() : failed(whatStands(best));
+        }
         return proveClosely(best);
     }
 
@@ -99,11 +111,14 @@ class Search {
     Judged judged(const Place &p) {
         if (const auto it = m_known.find(p); it != m_known.end()) return it->second;
         if (m_stop.stop_requested()) return {};
-        const Judged j = judge(apply(m_job, editOf(p)), m_stock, m_wish, m_before);
+        const Judged j = judgeUnder(p);
         note(p, j);
         return j;
     }
     double cost(const Place &p) { return judged(p).cost; }
+    [[nodiscard]] Judged judgeUnder(const Place &p) const {
+        return judge(apply(m_job, editOf(p)), m_stock, m_wish, m_before, {m_duties.begin(), m_duties.end()});
+    }
 
     void note(const Place &p, const Judged &j) {
         m_known[p] = j;
@@ -120,8 +135,7 @@ class Search {
                 unknown.push_back(p);
         std::vector<Judged> found(unknown.size());
         tbb::parallel_for(std::size_t{0}, unknown.size(), [&](std::size_t i) {
-            if (!m_stop.stop_requested())
-                found[i] = judge(apply(m_job, editOf(unknown[i])), m_stock, m_wish, m_before);
+            if (!m_stop.stop_requested()) found[i] = judgeUnder(unknown[i]);
         });
         if (m_stop.stop_requested()) return;
         for (std::size_t i = 0; i < unknown.size(); ++i) note(unknown[i], found[i]);
@@ -371,6 +385,7 @@ class Search {
     std::vector<SizeChoice> m_choices;
     Appraisal m_before;
     std::set<std::string> m_fixesBefore;
+    std::set<std::string> m_duties;  ///< that places are judged under; none: all
     std::map<Place, Judged> m_known;
     std::map<std::tuple<std::size_t, std::size_t>, double> m_plain;
     int m_close = 0;

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "core/job/appraise_under.h"
+
 namespace hefty::job {
 namespace {
 
@@ -67,8 +69,9 @@ double objective(double mass, double cost, double trifling, const SizingWish &wi
            wish.costWeight * share(cost, gaugeOf(before, "cost")) + trifle * trifling;
 }
 
-Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish, const Appraisal &before) {
-    const Appraisal a = appraise(sized, stock);
+Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish, const Appraisal &before,
+             const std::vector<std::string> &duties) {
+    const Appraisal a = duties.empty() ? appraise(sized, stock) : appraiseUnder(sized, stock, duties);
     const std::set<std::string> was = fixes(before);
     Judged out;
     out.over = 0;
@@ -81,9 +84,12 @@ Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish
         out.bySizes = out.bySizes || ofWelds;
     }
     for (const PieceAppraisal &p : a.pieces) {
-        if (!p.fabrication) return {unable, 1000, {}};
+        if (!p.fabrication) return {unable, 1000, {}, {}};
         if (p.proof)
-            for (const proof::Check &c : p.proof->checks) out.uses.emplace_back(c.id, c.utilization);
+            for (const proof::Check &c : p.proof->checks) {
+                out.uses.emplace_back(c.id, c.utilization);
+                if (c.loadCase >= 0) out.duties.insert(proof::dutyId(*p.proof, c));
+            }
         for (const workshop::SectionNesting &n : p.fabrication->nestings)
             if (wish.rackOnly && n.nesting.bought > 0) {
                 out.over += n.nesting.bought;

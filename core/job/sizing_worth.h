@@ -32,14 +32,16 @@ inline constexpr double unable = std::numeric_limits<double>::infinity();
 struct Judged {
     double cost = unable, over = unable;
     std::vector<std::pair<std::string, double>> uses;  ///< utilizations by check, ordered by id
+    std::set<std::string> duties;                      ///< that govern a check
     bool byStrength = false;                           ///< what it breaks are checks and sizes of welds alone
     bool bySizes = false;  ///< sizes of welds among it: nothing larger beside them mends that
 
     /// 0 of a check that is not there.
     [[nodiscard]] double use(const std::string &check) const;
 };
+/// @param duties  to prove it under; empty: all
 [[nodiscard]] Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish,
-                           const Appraisal &before);
+                           const Appraisal &before, const std::vector<std::string> &duties = {});
 
 /// True if nothing speaks against two steps from a place holding together: by what each alone does to every
 /// check, told by shares, with some room.

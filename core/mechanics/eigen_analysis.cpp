@@ -19,14 +19,15 @@
 namespace hefty::mechanics {
 namespace {
 
-/// Pieces that make a buckling load of a fixed-fixed member good to 0.05 percent.
+/// Pieces that make a buckling load of a fixed-fixed member good to 0.05 percent; where there are many beams
+/// a member is several of them.
 constexpr int mostPieces = 8, leastPieces = 4;
 /// Systems up to this size are solved dense: no start vector, nothing to converge.
 constexpr Eigen::Index denseSize = 240;
 
 int piecesFor(const FrameModel &model) {
     const int beams = std::max(1, static_cast<int>(model.beams.size()));
-    return std::clamp(4000 / beams, leastPieces, mostPieces);
+    return std::clamp(400 / beams, leastPieces, mostPieces);
 }
 
 /// Values and vectors of A x = m B x, B positive definite; the largest m, in falling order.

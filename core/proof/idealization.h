@@ -42,7 +42,7 @@ enum class Detail {
     Strips,  ///< as bars along their strips: quick, while a hand moves
     Shells,  ///< as nets of shells, their welds as ties along the seams; tubes too where a plate goes through
     Halved,  ///< the same, and proved again with shells of half the size to see what that moves
-    HalvedIfSound,  ///< Halved, unless shells of one size already break a check: then what they tell
+    HalvedIfSound,  ///< what Shells tells if it breaks a check; else Halved, of checks worked by half or more
 };
 
 /// A plate as a net of shells.

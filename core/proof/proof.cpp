@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <functional>
 #include <iterator>
 #include <map>
 #include <set>
@@ -13,6 +14,7 @@
 
 #include "core/mechanics/case_subset.h"
 #include "core/proof/checker.h"
+#include "core/proof/prove_under.h"
 #include "core/proof/wall_rings.h"
 
 namespace hefty::proof {
@@ -246,12 +248,13 @@ void takeLower(std::vector<Rung> &rungs, const std::vector<Rung> &halved) {
 }
 
 /// The worse of the two sizes where they differ; a ladder's rung the lower.
-void takeWorse(Proof &proof, const Proof &halved) {
+/// @param least  checks worked less than this keep what one size tells
+void takeWorse(Proof &proof, const Proof &halved, double least) {
     std::map<std::string, const Check *> fine;
     for (const Check &c : halved.checks) fine[c.id] = &c;
     for (Check &c : proof.checks) {
         const auto it = fine.find(c.id);
-        if (it == fine.end() || !(c.utilization > 0)) continue;
+        if (it == fine.end() || !(c.utilization > 0) || c.utilization < least) continue;
         const double shift = it->second->utilization / c.utilization - 1;
         if (shift > mostShift) c = *it->second;
         c.shift = shift;
@@ -299,10 +302,11 @@ Ladder ladderOf(const armor::Assembly &assembly, const rig::Vehicle &vehicle, co
 
 /// Of all cases those that govern a check of a proof, or that a ladder is told from; all others leave no
 /// trace in it.
-std::vector<int> casesThatGovern(const Proof &proof) {
+/// @param least  checks worked less than this are left alone
+std::vector<int> casesThatGovern(const Proof &proof, double least) {
     std::set<int> out{0};
     for (const Check &c : proof.checks)
-        if (c.loadCase >= 0) out.insert(c.loadCase);
+        if (c.loadCase >= 0 && c.utilization >= least) out.insert(c.loadCase);
     for (std::size_t c = 0; c < proof.duties.cases.size(); ++c)
         if (proof.duties.cases[c].ladder) out.insert(static_cast<int>(c));
     return {out.begin(), out.end()};
@@ -323,12 +327,15 @@ void keepCases(Proof &proof, const std::vector<int> &cases) {
     proof.duties = std::move(some);
 }
 
+/// Cases of the duties that a choice picks, in order.
+using Choice = std::function<std::vector<int>(const Duties &)>;
+
 /// The proof with one size of shells, not yet in order.
-/// @param only  cases to look at; empty: all
+/// @param choose  cases to look at; none picked: all
 Result<Proof> proveOnce(const armor::Assembly &assembly, const rig::Vehicle &vehicle,
                         const rig::RigGeometry &rig, const stock::Stock &stock, const HouseRules &rules,
                         const std::stop_token &stop, Detail detail, double fineness,
-                        const std::vector<int> &only = {}) {
+                        const Choice &choose = {}) {
     Proof proof;
     const stock::Material *rail = stock.material(vehicle.railMaterial);
     if (!rail)
@@ -339,7 +346,8 @@ Result<Proof> proveOnce(const armor::Assembly &assembly, const rig::Vehicle &veh
     if (!idealization) return tl::unexpected(idealization.error());
     proof.idealization = std::move(*idealization);
     proof.duties = expandDuties(assembly, rig, stock, rules, proof.idealization);
-    if (!only.empty()) keepCases(proof, only);
+    if (choose)
+        if (const std::vector<int> only = choose(proof.duties); !only.empty()) keepCases(proof, only);
     const auto stopped = [] { return fail(ProblemKind::Stopped, "The proof was stopped.", "proof"); };
     if (stop.stop_requested()) return stopped();
     auto solution = mechanics::solveStatic(proof.idealization.model);
@@ -382,26 +390,30 @@ Result<bool> proveBars(const armor::Assembly &assembly, const rig::Vehicle &vehi
 }
 
 /// Looks at a proof with shells once more: with shells of half the size, and as bars, side by side.
+/// @param least  checks worked less than this keep what one size tells
 Result<bool> lookAgain(const armor::Assembly &assembly, const rig::Vehicle &vehicle,
                        const rig::RigGeometry &rig, const stock::Stock &stock, const HouseRules &rules,
-                       const std::stop_token &stop, double fineness, Proof &proof) {
-    const std::vector<int> cases = casesThatGovern(proof);
+                       const std::stop_token &stop, double fineness, double least, Proof &proof) {
+    const std::vector<int> cases = casesThatGovern(proof, least);
     Result<Proof> halved{Proof{}};
     Result<bool> bars{true};
     tbb::parallel_invoke(
         [&] {
-            halved =
-                proveOnce(assembly, vehicle, rig, stock, rules, stop, Detail::Halved, 2 * fineness, cases);
+            halved = proveOnce(assembly, vehicle, rig, stock, rules, stop, Detail::Halved, 2 * fineness,
+                               [&](const Duties &) { return cases; });
         },
         [&] { bars = proveBars(assembly, vehicle, rig, stock, rules, stop, proof); });
     if (!halved) return tl::unexpected(halved.error());
     if (!bars || stop.stop_requested()) return bars;
     for (Check &c : halved->checks)
         if (c.loadCase >= 0) c.loadCase = cases[static_cast<std::size_t>(c.loadCase)];
-    takeWorse(proof, *halved);
+    takeWorse(proof, *halved, least);
     runChecks(assembly, vehicle, rig, stock, rules, {ofBars.begin(), ofBars.end()}, {}, proof);
     return true;
 }
+
+/// Worked so little that shells of half the size cannot break it: a search need not ask.
+constexpr double workedHalf = 0.5;
 
 bool sound(const Proof &proof) {
     return std::none_of(proof.checks.begin(), proof.checks.end(),
@@ -418,13 +430,30 @@ Result<Proof> prove(const armor::Assembly &assembly, const rig::Vehicle &vehicle
         proveOnce(assembly, vehicle, rig, stock, rules, stop, closest ? Detail::Halved : detail, fineness);
     if (!proof) return proof;
     if (closest && (detail == Detail::Halved || sound(*proof))) {
-        if (auto again = lookAgain(assembly, vehicle, rig, stock, rules, stop, fineness, *proof); !again)
+        const double least = detail == Detail::Halved ? 0 : workedHalf;
+        if (auto again = lookAgain(assembly, vehicle, rig, stock, rules, stop, fineness, least, *proof);
+            !again)
             return tl::unexpected(again.error());
     } else if (closest) {
         proof->idealization.detail = Detail::Shells;
     }
     if (stop.stop_requested()) return fail(ProblemKind::Stopped, "The proof was stopped.", "proof");
     putInOrder(*proof);
+    return proof;
+}
+
+Result<Proof> proveUnder(const armor::Assembly &assembly, const rig::Vehicle &vehicle,
+                         const rig::RigGeometry &rig, const stock::Stock &stock, const HouseRules &rules,
+                         const std::vector<std::string> &duties, const std::stop_token &stop) {
+    auto proof =
+        proveOnce(assembly, vehicle, rig, stock, rules, stop, Detail::Strips, 1, [&](const Duties &d) {
+            std::vector<int> out;
+            for (std::size_t c = 0; c < d.cases.size(); ++c)
+                if (std::find(duties.begin(), duties.end(), d.cases[c].id) != duties.end())
+                    out.push_back(static_cast<int>(c));
+            return out;
+        });
+    if (proof) putInOrder(*proof);
     return proof;
 }
 
