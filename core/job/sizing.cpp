@@ -108,20 +108,19 @@ class Search {
         return edit;
     }
 
-    Judged judged(const Place &p) {
+    const Judged &judged(const Place &p) {
         if (const auto it = m_known.find(p); it != m_known.end()) return it->second;
-        if (m_stop.stop_requested()) return {};
-        const Judged j = judgeUnder(p);
-        note(p, j);
-        return j;
+        if (m_stop.stop_requested()) return m_nothing;
+        note(p, judgeUnder(p));
+        return m_known.at(p);
     }
     double cost(const Place &p) { return judged(p).cost; }
     [[nodiscard]] Judged judgeUnder(const Place &p) const {
         return judge(apply(m_job, editOf(p)), m_stock, m_wish, m_before, {m_duties.begin(), m_duties.end()});
     }
 
-    void note(const Place &p, const Judged &j) {
-        m_known[p] = j;
+    void note(const Place &p, Judged j) {
+        m_known[p] = std::move(j);
         // About how many there will be: steps up and down of each, its halvings, and the pairs.
         const double expected = 7.0 * static_cast<double>(m_choices.size());
         if (m_progress) m_progress(std::min(0.9, static_cast<double>(m_known.size()) / expected));
@@ -138,7 +137,7 @@ class Search {
             if (!m_stop.stop_requested()) found[i] = judgeUnder(unknown[i]);
         });
         if (m_stop.stop_requested()) return;
-        for (std::size_t i = 0; i < unknown.size(); ++i) note(unknown[i], found[i]);
+        for (std::size_t i = 0; i < unknown.size(); ++i) note(unknown[i], std::move(found[i]));
     }
 
     /// The choices by what a step down of each saves, the most first: the sensitivities of the objective.
@@ -387,6 +386,7 @@ class Search {
     std::set<std::string> m_fixesBefore;
     std::set<std::string> m_duties;  ///< that places are judged under; none: all
     std::map<Place, Judged> m_known;
+    const Judged m_nothing;  ///< told once the search is stopped
     std::map<std::tuple<std::size_t, std::size_t>, double> m_plain;
     int m_close = 0;
 };
