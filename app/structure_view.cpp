@@ -96,7 +96,9 @@ void StructureView::drawHinges(QPainter &p, const QRectF &box, const proof::Proo
         return QString::fromStdString(
             measure::printQuantity(n, measure::Quantity::Force, m_session->units()));
     };
+    // The box above cuts a long name off.
     QStringList lines{
+        QString::fromStdString(c->title),
         (c->folds ? tr("Folds at %1; hinges in their order:") : tr("Bends on at %1; hinges in their order:"))
             .arg(force(c->load))};
     // The first ones tell the story; they stand on top of those that follow.

@@ -78,11 +78,8 @@ class Search {
         constexpr int mostSteps = 60;
         for (int step = 0; step < mostSteps && judged(p).cost == unable; ++step) {
             std::vector<Place> steps;
-            for (std::size_t i = 0; i < p.size(); ++i) {
-                if (p[i] + 1 >= m_choices[i].options.size()) continue;
-                steps.push_back(p);
-                ++steps.back()[i];
-            }
+            for (std::size_t i = 0; i < p.size(); ++i)
+                if (canStep(p, i, +1)) steps.push_back(stepped(p, i, +1));
             learn(steps);
             if (steps.empty() || m_stop.stop_requested()) return false;
             const auto best = std::min_element(

@@ -412,7 +412,8 @@ Result<bool> lookAgain(const armor::Assembly &assembly, const rig::Vehicle &vehi
     return true;
 }
 
-/// Worked so little that shells of half the size cannot break it: a search need not ask.
+/// House: a search asks shells of half the size about what is worked by half or more; to break the rest they
+/// would have to double it, where on the demo they move nothing by more than an eighth.
 constexpr double workedHalf = 0.5;
 
 bool sound(const Proof &proof) {
