@@ -183,7 +183,7 @@ class Appraiser {
         auto proof = m_duties.empty() ? proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
                                                      m_job.rules, m_stop, m_out.detail)
                                       : proof::proveUnder(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
-                                                          m_job.rules, m_duties, m_stop);
+                                                          m_job.rules, m_duties, m_stop, m_out.detail);
         if (proof) {
             out.proof = std::move(*proof);
             take(proofFindings(*out.proof, piece.id));
@@ -469,8 +469,8 @@ Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token st
 }
 
 Appraisal appraiseUnder(const Job &job, const stock::Stock &stock, const std::vector<std::string> &duties,
-                        std::stop_token stop) {
-    return Appraiser(job, stock, std::move(stop), proof::Detail::Strips, duties).run();
+                        std::stop_token stop, proof::Detail detail) {
+    return Appraiser(job, stock, std::move(stop), detail, duties).run();
 }
 
 }  // namespace hefty::job

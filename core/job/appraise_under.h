@@ -4,8 +4,10 @@
 
 namespace hefty::job {
 
-/// appraise() with plates as bars, its pieces proved under some duties alone (proof::proveUnder).
+/// appraise() with its pieces proved under some duties alone (proof::proveUnder).
+/// @pre detail is Strips or Shells
 [[nodiscard]] Appraisal appraiseUnder(const Job &job, const stock::Stock &stock,
-                                      const std::vector<std::string> &duties, std::stop_token stop = {});
+                                      const std::vector<std::string> &duties, std::stop_token stop = {},
+                                      proof::Detail detail = proof::Detail::Strips);
 
 }  // namespace hefty::job

@@ -1,5 +1,6 @@
 #include "core/job/sizing.h"
 
+#include "core/job/appraise_under.h"
 #include "core/job/sizing_worth.h"
 #include "core/job/strip_check.h"
 
@@ -12,6 +13,7 @@
 
 #include <fmt/format.h>
 #include <tbb/parallel_for.h>
+#include <tbb/task_group.h>
 
 namespace hefty::job {
 namespace {
@@ -46,14 +48,20 @@ class Search {
     Sizing run() {
         if (m_choices.empty()) return failed("This piece has no sizes to choose.");
         Place best = now();
-        if (!climb(best)) return m_stop.stop_requested() ? stopped() : failed(whatStands(best));
+        ShellShares shells;
+        tbb::task_group beside;
+        beside.run([&] { shells = asShells(); });
+        const bool holding = climb(best);  // here, as the caller wants to be told on its thread
+        beside.wait();
+        if (!holding) return m_stop.stop_requested() ? stopped() : failed(whatStands(best));
+        heed(shells, best);
         // From here on under the duties that govern a check somewhere near, a third of all; what is found is
         // asked under all, until no other governs.
         for (const auto &[place, j] : m_known) m_duties.insert(j.duties.begin(), j.duties.end());
         for (;;) {
             best = exchange(shrink(best));
             if (m_stop.stop_requested()) return stopped();
-            const Judged whole = judge(apply(m_job, editOf(best)), m_stock, m_wish, m_before);
+            const Judged whole = judgeUnder(best, {});
             if (whole.cost < unable) break;
             const std::size_t before = m_duties.size();
             m_duties.insert(whole.duties.begin(), whole.duties.end());
@@ -108,12 +116,43 @@ class Search {
     const Judged &judged(const Place &p) {
         if (const auto it = m_known.find(p); it != m_known.end()) return it->second;
         if (m_stop.stop_requested()) return m_nothing;
-        note(p, judgeUnder(p));
+        note(p, judgeUnder(p, m_duties));
         return m_known.at(p);
     }
     double cost(const Place &p) { return judged(p).cost; }
-    [[nodiscard]] Judged judgeUnder(const Place &p) const {
-        return judge(apply(m_job, editOf(p)), m_stock, m_wish, m_before, {m_duties.begin(), m_duties.end()});
+    [[nodiscard]] Judged judgeUnder(const Place &p, const std::set<std::string> &duties) const {
+        Judged out =
+            judge(apply(m_job, editOf(p)), m_stock, m_wish, m_before, {duties.begin(), duties.end()});
+        heedShells(out, m_shells);
+        return out;
+    }
+
+    /// What shells ask more than strips of the piece as it is, under the duties that govern it.
+    [[nodiscard]] ShellShares asShells() const {
+        const PieceAppraisal *strips = m_before.piece(m_piece.id);
+        if (!strips || !strips->proof) return {};
+        std::set<std::string> duties;
+        for (const proof::Check &c : strips->proof->checks)
+            if (c.loadCase >= 0) duties.insert(proof::dutyId(*strips->proof, c));
+        const Appraisal close =
+            appraiseUnder(m_job, m_stock, {duties.begin(), duties.end()}, m_stop, proof::Detail::Shells);
+        const PieceAppraisal *shells = close.piece(m_piece.id);
+        return shells && shells->proof ? shellShares(*strips->proof, *shells->proof) : ShellShares{};
+    }
+
+    /// From here on places are judged as shells would, if some size that strips know mends what they ask; if
+    /// not, they are left to the last look.
+    void heed(const ShellShares &shells, Place &p) {
+        m_close += 1;
+        m_shells = shells;
+        for (auto &[place, j] : m_known) heedShells(j, m_shells);
+        Place closer = p;
+        if (climb(closer)) {
+            p = closer;
+            return;
+        }
+        m_shells.clear();
+        m_known.clear();
     }
 
     void note(const Place &p, Judged j) {
@@ -131,7 +170,7 @@ class Search {
                 unknown.push_back(p);
         std::vector<Judged> found(unknown.size());
         tbb::parallel_for(std::size_t{0}, unknown.size(), [&](std::size_t i) {
-            if (!m_stop.stop_requested()) found[i] = judgeUnder(unknown[i]);
+            if (!m_stop.stop_requested()) found[i] = judgeUnder(unknown[i], m_duties);
         });
         if (m_stop.stop_requested()) return;
         for (std::size_t i = 0; i < unknown.size(); ++i) note(unknown[i], std::move(found[i]));
@@ -281,28 +320,20 @@ class Search {
 
     /// The same as far as strips can tell: the step that takes the largest share off the check that stands
     /// for the broken one. False if none takes off enough to be trusted.
-    bool strengthenByStrips(Place &p, const std::string &finding, const Appraisal &close) {
+    bool strengthenByStrips(Place &p, const std::string &finding) {
         constexpr double worthwhile = 0.95;
         const std::string id = stripCheck(finding);
-        const auto useAt = [&](const Place &q) -> std::optional<double> {
-            const Appraisal a = appraise(apply(m_job, editOf(q)), m_stock, m_stop);
-            const PieceAppraisal *piece = a.piece(m_piece.id);
-            if (stops(a) || breaksMore(a, close) || !piece || !piece->proof) return std::nullopt;
-            for (const proof::Check &c : piece->proof->checks)
-                if (c.id == id) return c.utilization;
-            return std::nullopt;
-        };
-        const auto now = useAt(p);
-        if (!now || !(*now > 0)) return false;
+        const double now = judged(p).use(id);
+        if (!(now > 0)) return false;
+        learnSteps(p, +1);
         double best = worthwhile;
         std::size_t chosen = p.size();
         for (std::size_t i = 0; i < p.size(); ++i) {
-            if (p[i] + 1 >= m_choices[i].options.size()) continue;
-            Place q = p;
-            ++q[i];
-            m_close += 1;
-            if (const auto use = useAt(q); use && *use / *now < best) {
-                best = *use / *now;
+            if (!canStep(p, i, +1)) continue;
+            const Judged &j = judged(stepped(p, i, +1));
+            if (j.over > 0 && (!j.byStrength || j.bySizes)) continue;
+            if (const double use = j.use(id); use > 0 && use / now < best) {
+                best = use / now;
                 chosen = i;
             }
         }
@@ -323,7 +354,7 @@ class Search {
         const auto broken = std::find_if(close.findings.begin(), close.findings.end(),
                                          [this](const Finding &f) { return breaks(f, m_fixesBefore); });
         if (broken == close.findings.end()) return false;
-        if (strengthenByStrips(p, broken->id, close)) return true;
+        if (strengthenByStrips(p, broken->id)) return true;
         std::vector<std::pair<double, std::size_t>> effects(p.size(), {unable, 0});
         tbb::parallel_for(std::size_t{0}, p.size(), [&](std::size_t i) {
             effects[i].second = i;
@@ -381,6 +412,7 @@ class Search {
     std::vector<SizeChoice> m_choices;
     Appraisal m_before;
     std::set<std::string> m_fixesBefore;
+    ShellShares m_shells;            ///< that places are judged by; none: not known yet
     std::set<std::string> m_duties;  ///< that places are judged under; none: all
     std::map<Place, Judged> m_known;
     const Judged m_nothing;  ///< told once the search is stopped

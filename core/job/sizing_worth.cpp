@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "core/job/appraise_under.h"
+#include "core/job/strip_check.h"
 
 namespace hefty::job {
 namespace {
@@ -108,6 +109,35 @@ double Judged::use(const std::string &check) const {
     const auto it = std::lower_bound(uses.begin(), uses.end(), check,
                                      [](const auto &u, const std::string &id) { return u.first < id; });
     return it != uses.end() && it->first == check ? it->second : 0;
+}
+
+ShellShares shellShares(const proof::Proof &strips, const proof::Proof &shells) {
+    constexpr double most = 1.25;  // house: beyond it a strip does not see what shells see
+    std::map<std::string, double> close;
+    for (const proof::Check &c : shells.checks) {
+        double &use = close[stripCheck("check/" + c.id)];
+        use = std::max(use, c.utilization);
+    }
+    ShellShares out;
+    for (const proof::Check &c : strips.checks) {
+        const auto it = close.find(c.id);
+        if (it == close.end() || !(c.utilization > 0)) continue;
+        const double share = it->second / c.utilization;
+        if (share > 1 && share <= most) out[c.id] = share;
+    }
+    return out;
+}
+
+void heedShells(Judged &judged, const ShellShares &shares) {
+    for (auto &[id, use] : judged.uses) {
+        const auto it = shares.find(id);
+        if (it == shares.end()) continue;
+        const double was = use;
+        use *= it->second;
+        if (!(use > 1)) continue;
+        judged.over = std::max(judged.over, 0.0) + use - std::max(was, 1.0);
+        judged.cost = unable;
+    }
 }
 
 bool mayHold(const Judged &here, const Judged &up, const Judged &down) {

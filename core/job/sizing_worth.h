@@ -1,6 +1,7 @@
 #pragma once
 
 #include <limits>
+#include <map>
 #include <set>
 #include <string>
 #include <utility>
@@ -42,6 +43,14 @@ struct Judged {
 /// @param duties  to prove it under; empty: all
 [[nodiscard]] Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish,
                            const Appraisal &before, const std::vector<std::string> &duties = {});
+
+/// By how much shells ask more than strips of the same piece, by check of the strips; only what is more, and
+/// not so much more that they must be looking at something else.
+using ShellShares = std::map<std::string, double>;
+[[nodiscard]] ShellShares shellShares(const proof::Proof &strips, const proof::Proof &shells);
+/// Takes what strips told as what shells would tell: a share that holds at one place is taken to hold near
+/// it.
+void heedShells(Judged &judged, const ShellShares &shares);
 
 /// True if nothing speaks against two steps from a place holding together: by what each alone does to every
 /// check, told by shares, with some room.

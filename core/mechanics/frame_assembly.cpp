@@ -25,22 +25,23 @@ class FrameAssembly::Summer {
     void add(const Eigen::Ref<const Eigen::MatrixXd> &k, const int *nodes, CaseRows *givenLoads = nullptr) {
         const FreedomMap &map = m_a.m_map;
         const int free = map.freeCount();
+        m_own.clear();
         for (int i = 0; i < k.rows(); ++i)
-            for (const FreedomTerm &row : map.terms(nodes[i / 6], i % 6)) {
-                if (row.column >= free) continue;
-                for (int j = 0; j < k.cols(); ++j) {
-                    if (k(i, j) == 0) continue;
-                    for (const FreedomTerm &col : map.terms(nodes[j / 6], j % 6)) {
-                        const double value = row.coefficient * col.coefficient * k(i, j);
-                        if (col.column < free) {
-                            if (col.column <= row.column)
-                                m_triplets.emplace_back(row.column, col.column, value);
-                        } else if (givenLoads) {
-                            givenLoads->row(row.column) -= value * map.given().row(col.column - free);
-                        }
-                    }
+            for (const FreedomTerm &t : map.terms(nodes[i / 6], i % 6)) m_own.push_back({i, t});
+        for (const Own &row : m_own) {
+            if (row.term.column >= free) continue;
+            for (const Own &col : m_own) {
+                const double value =
+                    row.term.coefficient * col.term.coefficient * k(row.freedom, col.freedom);
+                if (value == 0) continue;
+                if (col.term.column >= free) {
+                    if (givenLoads)
+                        givenLoads->row(row.term.column) -= value * map.given().row(col.term.column - free);
+                } else if (col.term.column <= row.term.column) {
+                    m_triplets.emplace_back(row.term.column, col.term.column, value);
                 }
             }
+        }
     }
     [[nodiscard]] Sparse sum() const {
         Sparse out(m_a.freeCount(), m_a.freeCount());
@@ -49,7 +50,13 @@ class FrameAssembly::Summer {
     }
 
   private:
+    /// A freedom of an element, and a term of it.
+    struct Own {
+        int freedom;
+        FreedomTerm term;
+    };
     const FrameAssembly &m_a;
+    std::vector<Own> m_own;  ///< of the element that is added
     std::vector<Eigen::Triplet<double>> m_triplets;
 };
 

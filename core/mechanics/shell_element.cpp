@@ -72,10 +72,9 @@ ShellTriangle::Matrix3x9 ShellTriangle::meanStrain() const {
     return b / (2 * m_area);
 }
 
-/// The strain at the middles of the sides: the mean, and what the corner rotations beyond the mean rotation
-/// add of bending in the plane (Felippa 2003, section 4), whose mean is 0.
-std::array<ShellTriangle::Matrix3x9, 3> ShellTriangle::membraneStrains() const {
-    const Matrix3x9 mean = meanStrain();
+/// What the corner rotations beyond the mean rotation add of bending in the plane at the middles of the sides
+/// (Felippa 2003, section 4), whose mean is 0.
+ShellTriangle::HigherStrains ShellTriangle::higherStrains() const {
     const double x12 = m_at[0].x() - m_at[1].x(), x23 = m_at[1].x() - m_at[2].x(),
                  x31 = m_at[2].x() - m_at[0].x();
     const double y12 = m_at[0].y() - m_at[1].y(), y23 = m_at[1].y() - m_at[2].y(),
@@ -97,27 +96,38 @@ std::array<ShellTriangle::Matrix3x9, 3> ShellTriangle::membraneStrains() const {
     te /= 4 * a * a;
     // beta 1 to 9 of the OPT element.
     constexpr std::array<double, 10> beta{0, 1, 2, 1, 0, 1, -1, -1, -1, -2};
-    const auto q = [&](std::array<int, 9> n) {
+    const auto q = [&](const std::array<int, 9> &n) {
         Matrix3 m;
         for (int i = 0; i < 9; ++i)
             m(i / 3, i % 3) = beta[static_cast<std::size_t>(n[static_cast<std::size_t>(i)])];
         m.row(0) /= l21;
         m.row(1) /= l32;
         m.row(2) /= l13;
-        return Matrix3(2 * a / 3 * m);
+        return Matrix3(te * (2 * a / 3 * m));
     };
     const double beta0 = std::max(0.5 * (1 - 4 * m_nu * m_nu), 0.01);
-    const Matrix3x9 spread = 1.5 * std::sqrt(beta0 * m_drilling) * hier;
-    const Matrix3 q1 = te * q({1, 2, 3, 4, 5, 6, 7, 8, 9}), q2 = te * q({9, 7, 8, 3, 1, 2, 6, 4, 5}),
-                  q3 = te * q({5, 6, 4, 8, 9, 7, 2, 3, 1});
-    return {mean + (q1 + q2) / 2 * spread, mean + (q2 + q3) / 2 * spread, mean + (q3 + q1) / 2 * spread};
+    const Matrix3 q1 = q({1, 2, 3, 4, 5, 6, 7, 8, 9}), q2 = q({9, 7, 8, 3, 1, 2, 6, 4, 5}),
+                  q3 = q({5, 6, 4, 8, 9, 7, 2, 3, 1});
+    return {1.5 * std::sqrt(beta0 * m_drilling) * hier, {(q1 + q2) / 2, (q2 + q3) / 2, (q3 + q1) / 2}};
 }
 
+/// The strain at the middles of the sides: the mean, and what the corner rotations add.
+std::array<ShellTriangle::Matrix3x9, 3> ShellTriangle::membraneStrains() const {
+    const Matrix3x9 mean = meanStrain();
+    const HigherStrains higher = higherStrains();
+    return {mean + higher.at[0] * higher.spread, mean + higher.at[1] * higher.spread,
+            mean + higher.at[2] * higher.spread};
+}
+
+/// The two strains do no work on each other, as the second has no mean.
 Matrix9 ShellTriangle::membraneStiffness() const {
-    Matrix9 k = Matrix9::Zero();
-    for (const Matrix3x9 &b : membraneStrains())
-        k += m_area * m_thickness / 3 * (b.transpose() * m_plane * b);
-    return k;
+    const Matrix3x9 mean = meanStrain();
+    const HigherStrains higher = higherStrains();
+    Matrix3 inner = Matrix3::Zero();
+    for (const Matrix3 &q : higher.at) inner += q.transpose() * m_plane * q;
+    Matrix9 k = mean.transpose().lazyProduct(m_plane * mean);
+    k += higher.spread.transpose().lazyProduct(inner / 3 * higher.spread);
+    return m_area * m_thickness * k;
 }
 
 /// How far the rotation at the middle of each side, along it, exceeds the mean of its ends: from
@@ -152,13 +162,19 @@ ShellTriangle::Matrix2x9 ShellTriangle::rotations(const Vector3d &l) const {
     return out;
 }
 
-ShellTriangle::Matrix3x9 ShellTriangle::curvature(const Vector3d &l) const {
-    // Gradients of the area coordinates.
+/// Gradients of the area coordinates.
+std::array<Vector2d, 3> ShellTriangle::gradients() const {
     std::array<Vector2d, 3> g;
     for (std::size_t i = 0; i < 3; ++i) {
         const Vector2d &j = m_at[(i + 1) % 3], &k = m_at[(i + 2) % 3];
         g[i] = Vector2d(j.y() - k.y(), k.x() - j.x()) / (2 * m_area);
     }
+    return g;
+}
+
+/// The curvature of rotations that are linear between the corners.
+ShellTriangle::Matrix3x9 ShellTriangle::linearCurvature() const {
+    const std::array<Vector2d, 3> g = gradients();
     Matrix3x9 out = Matrix3x9::Zero();
     for (int i = 0; i < 3; ++i) {
         const Vector2d &d = g[static_cast<std::size_t>(i)];
@@ -167,46 +183,67 @@ ShellTriangle::Matrix3x9 ShellTriangle::curvature(const Vector3d &l) const {
         out(2, 3 * i + 2) = d.y();
         out(2, 3 * i + 1) = -d.x();
     }
-    const Matrix3x9 rise = edgeRise();
+    return out;
+}
+
+/// The curvature that the rises of the sides add.
+Matrix3 ShellTriangle::curvatureOfRises(const Vector3d &l) const {
+    const std::array<Vector2d, 3> g = gradients();
+    Matrix3 out;
     for (int k = 0; k < 3; ++k) {
         const int next = (k + 1) % 3;
         const Vector2d d =
             4 * (l(k) * g[static_cast<std::size_t>(next)] + l(next) * g[static_cast<std::size_t>(k)]);
         const double c = m_cos[static_cast<std::size_t>(k)], s = m_sin[static_cast<std::size_t>(k)];
-        out.row(0) += d.x() * c * rise.row(k);
-        out.row(1) += d.y() * s * rise.row(k);
-        out.row(2) += (d.y() * c + d.x() * s) * rise.row(k);
+        out.col(k) << d.x() * c, d.y() * s, d.y() * c + d.x() * s;
     }
     return out;
 }
 
-/// Transverse shear strain: along each side -2/3 phi times its rise; at a corner the two sides' values
-/// make a vector, between the corners it is linear.
-ShellTriangle::Matrix2x9 ShellTriangle::shearStrain(const Vector3d &l) const {
-    const Matrix3x9 rise = edgeRise();
-    Matrix2x9 out = Matrix2x9::Zero();
+ShellTriangle::Matrix3x9 ShellTriangle::curvature(const Vector3d &l) const {
+    return linearCurvature() + curvatureOfRises(l) * edgeRise();
+}
+
+/// Transverse shear strain by the rises: along each side -2/3 phi times its own; at a corner the two sides'
+/// values make a vector, between the corners it is linear.
+Eigen::Matrix<double, 2, 3> ShellTriangle::shearOfRises(const Vector3d &l) const {
+    Eigen::Matrix<double, 2, 3> out = Eigen::Matrix<double, 2, 3>::Zero();
     for (int corner = 0; corner < 3; ++corner) {
         const int in = (corner + 2) % 3, away = corner;
         const auto a = static_cast<std::size_t>(away), b = static_cast<std::size_t>(in);
         Eigen::Matrix2d sides;
         sides << m_cos[a], m_sin[a], m_cos[b], m_sin[b];
-        Matrix2x9 along;
-        along.row(0) = -2.0 / 3 * m_phi[a] * rise.row(away);
-        along.row(1) = -2.0 / 3 * m_phi[b] * rise.row(in);
-        out += l(corner) * sides.inverse() * along;
+        const Eigen::Matrix2d vector = -2.0 / 3 * l(corner) * sides.inverse();
+        out.col(away) += m_phi[a] * vector.col(0);
+        out.col(in) += m_phi[b] * vector.col(1);
     }
     return out;
 }
 
+/// Stiffness of the shear across the thickness, by the rises.
+Matrix3 ShellTriangle::shearStiffnessOfRises() const {
+    const double shear = shearCorrection * m_thickness * m_E / (2 * (1 + m_nu));
+    Matrix3 out = Matrix3::Zero();
+    for (const Vector3d &p : sidePoints) {
+        const Eigen::Matrix<double, 2, 3> s = shearOfRises(p);
+        out += m_area / 3 * shear * s.transpose() * s;
+    }
+    return out;
+}
+
+/// With curvature g + m r (r the rises) the sum of g'Dg + g'Dmr + (g'Dmr)' + r'm'Dmr over the middles of the
+/// sides, of which only m changes from one to the next.
 Matrix9 ShellTriangle::bendingStiffness() const {
     const Matrix3 bending = m_plane * std::pow(m_thickness, 3) / 12;
-    const double shear = shearCorrection * m_thickness * m_E / (2 * (1 + m_nu));
-    Matrix9 k = Matrix9::Zero();
+    const Matrix3x9 linear = linearCurvature(), rise = edgeRise();
+    Matrix3 mixed = Matrix3::Zero(), ofRises = shearStiffnessOfRises();
     for (const Vector3d &p : sidePoints) {
-        const Matrix3x9 b = curvature(p);
-        const Matrix2x9 s = shearStrain(p);
-        k += m_area / 3 * (b.transpose() * bending * b + shear * s.transpose() * s);
+        const Matrix3 m = curvatureOfRises(p), forces = m_area / 3 * bending * m;
+        mixed += forces;
+        ofRises += m.transpose() * forces;
     }
+    Matrix9 k = linear.transpose().lazyProduct(m_area * bending * linear + mixed * rise);
+    k += rise.transpose().lazyProduct(mixed.transpose() * linear + ofRises * rise);
     return k;
 }
 
@@ -231,13 +268,17 @@ Matrix18 ShellTriangle::ownMatrix(const Matrix9 &membrane, const Matrix9 &bendin
     return own;
 }
 
+/// Of symmetric matrices.
 Matrix18 ShellTriangle::toGlobal(const Matrix9 &membrane, const Matrix9 &bending) const {
     const Matrix18 local = ownMatrix(membrane, bending);
     // By blocks of 3 x 3: the rotation has no others.
     Matrix18 out;
-    for (int i = 0; i < 6; ++i)
-        for (int j = 0; j < 6; ++j)
-            out.block<3, 3>(3 * i, 3 * j) = m_axes.transpose() * local.block<3, 3>(3 * i, 3 * j) * m_axes;
+    for (int j = 0; j < 6; ++j)
+        for (int i = j; i < 6; ++i) {
+            const Matrix3 turned = m_axes.transpose() * local.block<3, 3>(3 * i, 3 * j) * m_axes;
+            out.block<3, 3>(3 * i, 3 * j) = turned;
+            if (i != j) out.block<3, 3>(3 * j, 3 * i) = turned.transpose();
+        }
     return out;
 }
 
@@ -246,13 +287,8 @@ Matrix18 ShellTriangle::stiffness() const {
 }
 
 Matrix18 ShellTriangle::ownShearStiffness() const {
-    const double shear = shearCorrection * m_thickness * m_E / (2 * (1 + m_nu));
-    Matrix9 k = Matrix9::Zero();
-    for (const Vector3d &p : sidePoints) {
-        const Matrix2x9 s = shearStrain(p);
-        k += m_area / 3 * shear * s.transpose() * s;
-    }
-    return ownMatrix(Matrix9::Zero(), k);
+    const Matrix3x9 rise = edgeRise();
+    return ownMatrix(Matrix9::Zero(), rise.transpose() * shearStiffnessOfRises() * rise);
 }
 
 std::array<Eigen::Matrix<double, 6, 18>, 3> ShellTriangle::ownStrains() const {
@@ -289,11 +325,9 @@ Matrix18 ShellTriangle::geometricStiffness(const Vector3d &n) const {
         const Matrix2x9 slope = rotations(p);
         bending += m_area / 3 * slope.transpose() * tension * slope;
     }
+    const std::array<Vector2d, 3> g = gradients();
     Eigen::Matrix<double, 2, 3> gradient;
-    for (std::size_t i = 0; i < 3; ++i) {
-        const Vector2d &j = m_at[(i + 1) % 3], &k = m_at[(i + 2) % 3];
-        gradient.col(static_cast<Eigen::Index>(i)) = Vector2d(j.y() - k.y(), k.x() - j.x()) / (2 * m_area);
-    }
+    gradient << g[0], g[1], g[2];
     const Matrix3 linear = m_area * gradient.transpose() * tension * gradient;
     for (int i = 0; i < 3; ++i)
         for (int j = 0; j < 3; ++j) membrane(3 * i, 3 * j) = membrane(3 * i + 1, 3 * j + 1) = linear(i, j);

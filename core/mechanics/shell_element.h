@@ -85,13 +85,23 @@ class ShellTriangle {
   private:
     using Matrix3x9 = Eigen::Matrix<double, 3, 9>;
     using Matrix2x9 = Eigen::Matrix<double, 2, 9>;
+    /// Membrane strains beyond the mean: at the middle of each side `at` times `spread`.
+    struct HigherStrains {
+        Matrix3x9 spread;
+        std::array<Matrix3, 3> at;
+    };
+    [[nodiscard]] HigherStrains higherStrains() const;
     [[nodiscard]] std::array<Matrix3x9, 3> membraneStrains() const;  ///< at the middles of the sides
     [[nodiscard]] Matrix9 membraneStiffness() const;
     [[nodiscard]] Matrix9 bendingStiffness() const;
     [[nodiscard]] Matrix3x9 meanStrain() const;                         ///< of u v theta, by corner
     [[nodiscard]] Matrix3x9 curvature(const Eigen::Vector3d &l) const;  ///< of w tx ty, at area coordinates
     [[nodiscard]] Matrix2x9 rotations(const Eigen::Vector3d &l) const;  ///< beta x, beta y
-    [[nodiscard]] Matrix2x9 shearStrain(const Eigen::Vector3d &l) const;
+    [[nodiscard]] Matrix3x9 linearCurvature() const;
+    [[nodiscard]] Matrix3 curvatureOfRises(const Eigen::Vector3d &l) const;
+    [[nodiscard]] Eigen::Matrix<double, 2, 3> shearOfRises(const Eigen::Vector3d &l) const;
+    [[nodiscard]] Matrix3 shearStiffnessOfRises() const;
+    [[nodiscard]] std::array<Eigen::Vector2d, 3> gradients() const;
     [[nodiscard]] Matrix3x9 edgeRise() const;  ///< mid-side rotations beyond the linear ones
     [[nodiscard]] static Matrix18 ownMatrix(const Matrix9 &membrane, const Matrix9 &bending);
     [[nodiscard]] Matrix18 toGlobal(const Matrix9 &membrane, const Matrix9 &bending) const;

@@ -28,7 +28,9 @@ class RingForces {
 };
 
 /// [case][wall][ring], as Proof::ringForces.
+/// @param elements  of the model's shells
 [[nodiscard]] std::vector<std::vector<std::vector<mechanics::Vec6>>> ringForces(
-    const Idealization &idealization, const mechanics::FrameSolution &solution);
+    const Idealization &idealization, const std::vector<mechanics::ShellElement> &elements,
+    const mechanics::FrameSolution &solution);
 
 }  // namespace hefty::proof

@@ -171,6 +171,45 @@ class TestSizing : public QObject {
         QCOMPARE(here.use("weld/b"), 0.5);
         QCOMPARE(here.use("weld/c"), 0.0);
     }
+    /// What shells ask more than strips of one place is asked of its neighbors too: only what is more, and
+    /// not where the two look at different things.
+    void heedsWhatShellsAsk() {
+        const auto proof = [](const std::vector<std::pair<const char *, double>> &uses) {
+            proof::Proof p;
+            for (const auto &[id, use] : uses) {
+                p.checks.emplace_back();
+                p.checks.back().id = id;
+                p.checks.back().utilization = use;
+            }
+            return p;
+        };
+        const ShellShares shares =
+            shellShares(proof({{"weld/a", 0.5}, {"member/tray", 0.4}, {"wall/x", 0.1}, {"bolt/b", 0.8}}),
+                        proof({{"weld/a", 0.4},
+                               {"seam/a", 0.6},
+                               {"plate/tray", 0.3},
+                               {"wall/x", 0.5},
+                               {"bolt/b", 0.88},
+                               {"tubewall/y", 0.7}}));
+        QCOMPARE(shares.size(), std::size_t{2});
+        QVERIFY(std::abs(shares.at("weld/a") - 1.2) < 1e-12);  // the seam asks more than the group
+        QVERIFY(std::abs(shares.at("bolt/b") - 1.1) < 1e-12);
+        Judged j;
+        j.cost = 7;
+        j.over = 0;
+        j.byStrength = true;
+        j.uses = {{"bolt/b", 0.95}, {"member/tray", 0.99}, {"weld/a", 0.8}};
+        heedShells(j, shares);
+        QVERIFY(std::abs(j.use("bolt/b") - 1.045) < 1e-12 && std::abs(j.use("weld/a") - 0.96) < 1e-12);
+        QCOMPARE(j.use("member/tray"), 0.99);
+        QVERIFY(j.cost == unable && std::abs(j.over - 0.045) < 1e-12);
+        Judged fine;
+        fine.cost = 7;
+        fine.over = 0;
+        fine.uses = {{"weld/a", 0.8}};
+        heedShells(fine, shares);
+        QVERIFY(fine.cost == 7 && fine.over == 0);
+    }
     /// What one size of shells breaks already is not looked at with two; what it does not, is.
     void looksTwiceAtWhatIsSound() {
         const Appraisal broken = appraise(demoJob(), shippedStock(), {}, proof::Detail::HalvedIfSound);

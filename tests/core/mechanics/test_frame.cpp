@@ -2,7 +2,8 @@
 
 #include <QTest>
 
-#include "core/mechanics/frame_solver.h"
+#include "core/mechanics/case_subset.h"
+#include "core/mechanics/factored_frame.h"
 
 using namespace hefty;
 using namespace hefty::mechanics;
@@ -225,6 +226,41 @@ class TestFrame : public QObject {
         QCOMPARE(s->cases[2].displacements[2].norm(), 0.0);
     }
 
+    /// A model factored first and asked for some of its cases later answers as if it had none but those.
+    void factoredBeforeItsLoads() {
+        FrameModel m = cantilever(1000, 6);
+        m.cases = {"a", "b", "c"};
+        for (int c = 0; c < 3; ++c) m.nodeLoads.push_back({c, 6, Vec3(10, 20 * c, 300), Vec3(0, 100 * c, 5)});
+        m.beamLoads.push_back({2, 3, Vec3(0, 0, -2)});
+        m.accelerations.push_back({1, Vec3(0, 0, -9810)});
+        const FrameSolution all = solveStatic(m).value();
+        auto frame = FactoredFrame::make(m);
+        QVERIFY(frame.has_value());
+        m = caseSubset(std::move(m), {2, 1});
+        const FrameSolution some = frame->solve().value();
+        QCOMPARE(some.cases.size(), std::size_t{2});
+        for (const auto &[now, was] : {std::pair{0u, 2u}, {1u, 1u}}) {
+            const CaseSolution &a = some.cases[now], &b = all.cases[was];
+            QVERIFY((a.displacements[6] - b.displacements[6]).norm() < 1e-9 * b.displacements[6].norm());
+            QVERIFY((a.beams[0].from - b.beams[0].from).norm() < 1e-9 * b.beams[0].from.norm());
+            QVERIFY((a.reactions.at(0) - b.reactions.at(0)).norm() < 1e-9 * b.reactions.at(0).norm());
+        }
+        // what is given in a case, or bears one way, is not factored before the cases are known
+        FrameModel given = cantilever(1000, 2);
+        given.prescribed.push_back({0, 2, 2, 5.0});
+        auto held = FactoredFrame::make(given);
+        QVERIFY(held.has_value());
+        QVERIFY(near(held->solve().value().cases[0].displacements[2](2), 5));
+        // nothing holds it: said before any load is known
+        FrameModel loose = cantilever(1000, 2);
+        loose.supports.clear();
+        const auto refused = FactoredFrame::make(loose);
+        QVERIFY(!refused && refused.error().kind == ProblemKind::Mechanism);
+        std::stop_source stop;
+        stop.request_stop();
+        const auto stopped = FactoredFrame::make(m, stop.get_token());
+        QVERIFY(!stopped && stopped.error().kind == ProblemKind::Stopped);
+    }
     void mechanisms_data() {
         QTest::addColumn<int>("which");
         QTest::addColumn<QString>("where");

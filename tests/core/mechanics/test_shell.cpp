@@ -56,6 +56,31 @@ class TestShell : public QObject {
     Q_OBJECT
 
   private slots:
+    /// The stiffness, put together from what its strains have in common, is the sum of B' D B over the
+    /// middles of the sides, of membrane, bending and shear alike.
+    void stiffnessIsTheSumOverItsStrains() {
+        std::mt19937 random(7);
+        std::uniform_real_distribution<double> any(-1, 1), thin(0.5, 12), nu(0, 0.45), drill(0.01, 1);
+        for (int i = 0; i < 200; ++i) {
+            std::array<Vec3, 3> at;
+            for (Vec3 &p : at) p = 40 * Vec3(any(random), any(random), any(random));
+            if ((at[1] - at[0]).cross(at[2] - at[0]).norm() < 200) continue;
+            const double t = thin(random);
+            const ShellTriangle e(at, t, {"m", 200000, nu(random), 0, 0}, drill(random));
+            Matrix18 sum = e.ownShearStiffness();
+            for (const auto &b : e.ownStrains()) {
+                sum += e.area() * t / 3 * b.topRows<3>().transpose() * e.plane() * b.topRows<3>();
+                sum +=
+                    e.area() * t * t * t / 36 * b.bottomRows<3>().transpose() * e.plane() * b.bottomRows<3>();
+            }
+            Matrix18 turn = Matrix18::Zero();
+            for (int k = 0; k < 6; ++k) turn.block<3, 3>(3 * k, 3 * k) = e.axes();
+            const Matrix18 wanted = turn.transpose() * sum * turn, found = e.stiffness();
+            QVERIFY2((found - wanted).norm() < 1e-12 * wanted.norm(),
+                     qPrintable(QString::number((found - wanted).norm() / wanted.norm())));
+            QVERIFY((found - found.transpose()).norm() < 1e-12 * wanted.norm());
+        }
+    }
     /// Constant strain: u = 1e-3 (x + y/2), v = 1e-3 (y + x/2) gives 1333 1333 400 (MacNeal and Harder 1985).
     void membranePatch() {
         FrameModel m = patch(0.001);
