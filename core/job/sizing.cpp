@@ -276,14 +276,16 @@ class Search {
         const auto key = std::tuple{choice, std::min(from, to)};
         auto it = m_plain.find(key);
         if (it == m_plain.end()) {
-            Place low = p, high = p;
-            low[choice] = std::min(from, to);
-            high[choice] = std::max(from, to);
-            it = m_plain.emplace(key, plainCost(high) - plainCost(low)).first;
+            const double change = plainCostAt(stepped(p, choice, by)) - plainCostAt(p);
+            it = m_plain.emplace(key, by > 0 ? change : -change).first;
         }
         return by > 0 ? it->second : -it->second;
     }
     /// The objective without asking whether it holds.
+    double plainCostAt(const Place &p) {
+        const auto it = m_plainCosts.find(p);
+        return it != m_plainCosts.end() ? it->second : m_plainCosts.emplace(p, plainCost(p)).first->second;
+    }
     double plainCost(const Place &p) const;
 
     /// What does not hold at the place that comes nearest to it.
@@ -415,8 +417,9 @@ class Search {
     ShellShares m_shells;            ///< that places are judged by; none: not known yet
     std::set<std::string> m_duties;  ///< that places are judged under; none: all
     std::map<Place, Judged> m_known;
-    const Judged m_nothing;  ///< told once the search is stopped
-    std::map<std::tuple<std::size_t, std::size_t>, double> m_plain;
+    const Judged m_nothing;                                          ///< told once the search is stopped
+    std::map<std::tuple<std::size_t, std::size_t>, double> m_plain;  ///< by choice and the lower option
+    std::map<Place, double> m_plainCosts;
     int m_close = 0;
 };
 

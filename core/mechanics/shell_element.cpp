@@ -49,7 +49,8 @@ ShellTriangle::ShellTriangle(const std::array<Vec3, 3> &c, double thickness, con
         m_length[k] = d.norm();
         m_cos[k] = d.x() / m_length[k];
         m_sin[k] = d.y() / m_length[k];
-        m_phi[k] = 2 / (shearCorrection * (1 - m_nu)) * std::pow(m_thickness / m_length[k], 2);
+        const double slender = m_thickness / m_length[k];
+        m_phi[k] = 2 / (shearCorrection * (1 - m_nu)) * slender * slender;
     }
 }
 
@@ -234,7 +235,7 @@ Matrix3 ShellTriangle::shearStiffnessOfRises() const {
 /// With curvature g + m r (r the rises) the sum of g'Dg + g'Dmr + (g'Dmr)' + r'm'Dmr over the middles of the
 /// sides, of which only m changes from one to the next.
 Matrix9 ShellTriangle::bendingStiffness() const {
-    const Matrix3 bending = m_plane * std::pow(m_thickness, 3) / 12;
+    const Matrix3 bending = m_plane * (m_thickness * m_thickness * m_thickness / 12);
     const Matrix3x9 linear = linearCurvature(), rise = edgeRise();
     Matrix3 mixed = Matrix3::Zero(), ofRises = shearStiffnessOfRises();
     for (const Vector3d &p : sidePoints) {
@@ -337,7 +338,7 @@ Matrix18 ShellTriangle::geometricStiffness(const Vector3d &n) const {
 Eigen::Matrix<double, 6, 18> ShellTriangle::resultants() const {
     const Vector3d middle(1.0 / 3, 1.0 / 3, 1.0 / 3);
     const Matrix3x9 membrane = m_thickness * m_plane * meanStrain();
-    const Matrix3x9 bending = std::pow(m_thickness, 3) / 12 * m_plane * curvature(middle);
+    const Matrix3x9 bending = m_thickness * m_thickness * m_thickness / 12 * m_plane * curvature(middle);
     Eigen::Matrix<double, 6, 18> local = Eigen::Matrix<double, 6, 18>::Zero();
     for (int i = 0; i < 9; ++i) {
         local.col(rowOf(membraneRows, i)).head<3>() = membrane.col(i);

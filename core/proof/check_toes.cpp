@@ -3,6 +3,7 @@
 #include <optional>
 
 #include <fmt/format.h>
+#include <tbb/parallel_for.h>
 
 #include "core/proof/life.h"
 #include "core/proof/seam.h"
@@ -61,33 +62,40 @@ Life lifeOf(const CheckContext &context, const Sheet &sheet, const std::vector<B
     return life;
 }
 
-/// The toes of all seams of one sheet of shells.
-void checkSheet(const CheckContext &context, const SheetSpots &spots, std::size_t still) {
-    const Sheet &sheet = spots.sheet();
-    Life worst;
+/// The hardest worked toe of one sheet of shells.
+struct Toe {
+    Life life;
     Vec3 at = Vec3::Zero();
     std::string joint;
+};
+
+Toe worstToe(const CheckContext &context, const SheetSpots &spots, std::size_t still) {
+    const Sheet &sheet = spots.sheet();
+    Toe worst;
     for (const WeldPiece &p : context.proof.idealization.weldPieces) {
         if (p.tie < 0) continue;
         const armor::WeldJoint &w = context.assembly.welds[static_cast<std::size_t>(p.weld)];
         if (w.a != sheet.part && w.b != sheet.part) continue;
         const std::vector<Beside> beside = spots.shells().within(p.at, averagedOver * sheet.thickness);
-        if (const Life l = lifeOf(context, sheet, beside, still); l.use > worst.use) {
-            worst = l;
-            at = p.at;
-            joint = w.name;
-        }
+        if (const Life l = lifeOf(context, sheet, beside, still); l.use > worst.life.use)
+            worst = {l, p.at, w.name};
     }
-    if (!(worst.use > 0)) return;
-    Check check = context.begin(
-        CheckKind::Fatigue, "toe/" + sheet.id, sheet.part,
-        fmt::format("{}: beside the toe of a weld, pulls and roads of its life", sheet.part), worst.loadCase);
-    check.demand = check.utilization = worst.use;
-    check.at = at;
-    addLifeWorking(check.working, context.rules, toeClass, worst,
+    return worst;
+}
+
+void addToeCheck(const CheckContext &context, const Sheet &sheet, const Toe &worst) {
+    if (!(worst.life.use > 0)) return;
+    Check check =
+        context.begin(CheckKind::Fatigue, "toe/" + sheet.id, sheet.part,
+                      fmt::format("{}: beside the toe of a weld, pulls and roads of its life", sheet.part),
+                      worst.life.loadCase);
+    check.demand = check.utilization = worst.life.use;
+    check.at = worst.at;
+    addLifeWorking(check.working, context.rules, toeClass, worst.life,
                    "at the surface beside the toe, mean over twice the thickness");
     check.working.note(fmt::format(
-        "The hardest worked toe is that of the weld {}. A toe that is ground smooth lasts longer.", joint));
+        "The hardest worked toe is that of the weld {}. A toe that is ground smooth lasts longer.",
+        worst.joint));
     context.add(std::move(check));
 }
 
@@ -100,7 +108,12 @@ void checkToes(const CheckContext &context) {
     for (std::size_t c = 0; c < context.caseCount(); ++c)
         if (context.loadCase(c).duty == "gravity") still = c;
     if (still == context.caseCount()) return;
-    for (const SheetSpots &s : context.sheets) checkSheet(context, s, still);
+    std::vector<Toe> worst(context.sheets.size());
+    tbb::parallel_for(
+        std::size_t{0}, worst.size(),
+        [&](std::size_t i) { worst[i] = worstToe(context, context.sheets[i], still); },
+        tbb::simple_partitioner{});
+    for (std::size_t i = 0; i < worst.size(); ++i) addToeCheck(context, context.sheets[i].sheet(), worst[i]);
 }
 
 }  // namespace hefty::proof

@@ -291,10 +291,13 @@ Result<Proof> proveOnce(const Subject &of, Detail detail, double fineness, const
 
 /// Looks at the piece as bars: pushed over, buckling, swinging.
 Result<bool> proveBars(const Subject &of, const std::stop_token &stop, Proof &proof) {
-    auto pushed = pushOver(of.assembly, of.rig, *railOf(of), of.rules.mostSet);
-    if (!pushed) return tl::unexpected(pushed.error());
     if (stop.stop_requested()) return stopped();
-    auto stable = stability(of.assembly, of.rig, *railOf(of), of.stock, of.rules);
+    Result<PushOver> pushed{PushOver{}};
+    Result<Stability> stable{Stability{}};
+    tbb::parallel_invoke(
+        [&] { stable = stability(of.assembly, of.rig, *railOf(of), of.stock, of.rules); },
+        [&] { pushed = pushOver(of.assembly, of.rig, *railOf(of), of.rules.mostSet); });
+    if (!pushed) return tl::unexpected(pushed.error());
     if (!stable) return tl::unexpected(stable.error());
     proof.pushOver = std::move(*pushed);
     proof.stability = std::move(*stable);
