@@ -294,9 +294,8 @@ Result<bool> proveBars(const Subject &of, const std::stop_token &stop, Proof &pr
     if (stop.stop_requested()) return stopped();
     Result<PushOver> pushed{PushOver{}};
     Result<Stability> stable{Stability{}};
-    tbb::parallel_invoke(
-        [&] { stable = stability(of.assembly, of.rig, *railOf(of), of.stock, of.rules); },
-        [&] { pushed = pushOver(of.assembly, of.rig, *railOf(of), of.rules.mostSet); });
+    tbb::parallel_invoke([&] { stable = stability(of.assembly, of.rig, *railOf(of), of.stock, of.rules); },
+                         [&] { pushed = pushOver(of.assembly, of.rig, *railOf(of), of.rules.mostSet); });
     if (!pushed) return tl::unexpected(pushed.error());
     if (!stable) return tl::unexpected(stable.error());
     proof.pushOver = std::move(*pushed);
