@@ -30,6 +30,16 @@ SizingSheet::SizingSheet(Session *session, QWidget *parent) : QDialog(parent), m
     m_leg->setObjectName("sizingLeg");
     m_leg->setValue(m_largestLeg);
     connect(m_leg, &QuantityEdit::valueTyped, this, [this](double v) { m_largestLeg = v; });
+    m_limitsMass = new QCheckBox(tr("No heavier than"), this);
+    m_limitsMass->setObjectName("sizingLimitsMass");
+    m_limitsMass->setChecked(true);
+    m_largestMass = session->job().rules.mostAddedMass;
+    m_mass = new QuantityEdit(session, measure::Quantity::Mass, this);
+    m_mass->setObjectName("sizingMass");
+    m_mass->setToolTip(tr("All that is added to the vehicle. It begins at the house's limit."));
+    m_mass->setValue(m_largestMass);
+    connect(m_mass, &QuantityEdit::valueTyped, this, [this](double v) { m_largestMass = v; });
+    connect(m_limitsMass, &QCheckBox::toggled, m_mass, &QWidget::setEnabled);
     m_progress = new QProgressBar(this);
     m_progress->setObjectName("sizingProgress");
     m_progress->setRange(0, 100);
@@ -52,6 +62,7 @@ SizingSheet::SizingSheet(Session *session, QWidget *parent) : QDialog(parent), m
     form->addRow(QString(), m_rackOnly);
     form->addRow(QString(), m_sameTube);
     form->addRow(tr("Largest leg the welder runs"), m_leg);
+    form->addRow(m_limitsMass, m_mass);
     auto *buttons = new QHBoxLayout;
     for (QPushButton *b : {m_begin, m_stop, m_take}) buttons->addWidget(b);
     auto *layout = new QVBoxLayout(this);
@@ -77,8 +88,10 @@ SizingSheet::~SizingSheet() {
 }
 
 void SizingSheet::setBusy(bool busy) {
-    for (QWidget *w : std::initializer_list<QWidget *>{m_goal, m_rackOnly, m_sameTube, m_leg, m_begin})
+    for (QWidget *w :
+         std::initializer_list<QWidget *>{m_goal, m_rackOnly, m_sameTube, m_leg, m_limitsMass, m_begin})
         w->setEnabled(!busy);
+    m_mass->setEnabled(!busy && m_limitsMass->isChecked());
     m_stop->setEnabled(busy);
     m_progress->setVisible(busy);
 }
@@ -90,6 +103,7 @@ job::SizingWish SizingSheet::wish() const {
     w.rackOnly = m_rackOnly->isChecked();
     w.sameTube = m_sameTube->isChecked();
     w.largestLeg = m_largestLeg;
+    if (m_limitsMass->isChecked()) w.largestMass = m_largestMass;
     return w;
 }
 

@@ -39,12 +39,13 @@ class SizingSheet : public QDialog {
 
     Session *m_session;
     QComboBox *m_goal;
-    QCheckBox *m_rackOnly, *m_sameTube;
-    QuantityEdit *m_leg;
+    QCheckBox *m_rackOnly, *m_sameTube, *m_limitsMass;
+    QuantityEdit *m_leg, *m_mass;
     QProgressBar *m_progress;
     QLabel *m_result;
     QPushButton *m_begin, *m_stop, *m_take;
     double m_largestLeg = 10;
+    double m_largestMass;                     ///< kg; counts while m_limitsMass is checked
     std::shared_ptr<const job::Job> m_sized;  ///< the job that the sizes were found for
     job::Sizing m_sizing;
     std::jthread m_thread;

@@ -52,7 +52,10 @@ std::vector<SizeChoice> sizeChoices(const Job &job, const armor::Piece &piece, c
     for (const armor::SettingDescriptor &d : pattern->settings) {
         if (std::find(wish.keep.begin(), wish.keep.end(), d.id) != wish.keep.end()) continue;
         SizeChoice c{d.id, {}, 0};
-        if (d.choice == armor::Choice::RectTube) c.options = tubes(job, piece, *pattern, stock, wish);
+        if (d.choice == armor::Choice::RectTube) {
+            c.options = tubes(job, piece, *pattern, stock, wish);
+            c.ranked = wish.sameTube;
+        }
         if (d.choice == armor::Choice::BoltGrade)
             for (const char *grade : {"8.8", "10.9"}) c.options.emplace_back(std::string(grade));
         if (d.thickness)

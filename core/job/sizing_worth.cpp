@@ -65,9 +65,11 @@ double trifles(const armor::Piece &piece, const armor::Pattern &pattern) {
     return sum;
 }
 
-double objective(double mass, double cost, double trifling, const SizingWish &wish, const Appraisal &before) {
-    return wish.massWeight * share(mass, gaugeOf(before, "mass")) +
-           wish.costWeight * share(cost, gaugeOf(before, "cost")) + trifle * trifling;
+double objective(const Outlay &outlay, const SizingWish &wish, const Appraisal &before) {
+    constexpr double farMore = 100;  // than anything that a size changes of the rest
+    return wish.massWeight * share(outlay.mass, gaugeOf(before, "mass")) +
+           wish.costWeight * share(outlay.money, gaugeOf(before, "cost")) + trifle * outlay.trifling +
+           farMore * std::max(0.0, outlay.mass / wish.largestMass - 1);
 }
 
 Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish, const Appraisal &before,
@@ -85,7 +87,11 @@ Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish
         out.bySizes = out.bySizes || ofWelds;
     }
     for (const PieceAppraisal &p : a.pieces) {
-        if (!p.fabrication) return {unable, 1000, {}, {}};
+        if (!p.fabrication) {
+            Judged cannot;
+            cannot.over = 1000;
+            return cannot;
+        }
         if (p.proof)
             for (const proof::Check &c : p.proof->checks) {
                 out.uses.emplace_back(c.id, c.utilization);
@@ -98,10 +104,9 @@ Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish
             }
     }
     std::sort(out.uses.begin(), out.uses.end());
-    double trifling = 0;
-    for (const armor::Piece &p : sized.pieces) trifling += trifles(p, *armor::pattern(p.pattern));
-    out.cost =
-        out.over > 0 ? unable : objective(gaugeOf(a, "mass"), gaugeOf(a, "cost"), trifling, wish, before);
+    out.outlay = {gaugeOf(a, "mass"), gaugeOf(a, "cost"), 0};
+    for (const armor::Piece &p : sized.pieces) out.outlay.trifling += trifles(p, *armor::pattern(p.pattern));
+    out.cost = out.over > 0 ? unable : objective(out.outlay, wish, before);
     return out;
 }
 

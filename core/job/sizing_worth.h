@@ -23,15 +23,29 @@ inline constexpr double unable = std::numeric_limits<double>::infinity();
 [[nodiscard]] bool breaks(const Finding &f, const std::set<std::string> &before);
 [[nodiscard]] bool holds(const Appraisal &a, const std::set<std::string> &before);
 [[nodiscard]] double gaugeOf(const Appraisal &a, const char *id);
-/// Sum of how strong each thing is that has no mass to speak of.
+/// What a combination of sizes takes.
+struct Outlay {
+    double mass = 0;      ///< kg
+    double money = 0;     ///< the shop's
+    double trifling = 0;  ///< how strong each thing is that has no mass to speak of, all together
+
+    friend Outlay operator+(const Outlay &a, const Outlay &b) {
+        return {a.mass + b.mass, a.money + b.money, a.trifling + b.trifling};
+    }
+    friend Outlay operator-(const Outlay &a, const Outlay &b) {
+        return {a.mass - b.mass, a.money - b.money, a.trifling - b.trifling};
+    }
+};
+/// Of the legs and grades of one piece.
 [[nodiscard]] double trifles(const armor::Piece &piece, const armor::Pattern &pattern);
-/// What is made small; infinity is never told here.
-[[nodiscard]] double objective(double mass, double cost, double trifling, const SizingWish &wish,
-                               const Appraisal &before);
+/// What is made small. What is heavier than wished weighs so much that it is made lighter first; infinity is
+/// never told here.
+[[nodiscard]] double objective(const Outlay &outlay, const SizingWish &wish, const Appraisal &before);
 
 /// What a combination of sizes is worth, by how much it is over its limits, and what each check says.
 struct Judged {
     double cost = unable, over = unable;
+    Outlay outlay;                                     ///< 0 of what cannot be made
     std::vector<std::pair<std::string, double>> uses;  ///< utilizations by check, ordered by id
     std::set<std::string> duties;                      ///< that govern a check
     bool byStrength = false;                           ///< what it breaks are checks and sizes of welds alone

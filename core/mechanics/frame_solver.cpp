@@ -174,7 +174,8 @@ class StaticSolver {
         return true;
     }
 
-    /// Wins back the digits that a badly scaled model loses; one that has none left is refused.
+    /// Wins back the digits that a badly scaled model loses; one that has none left is refused. What is
+    /// answered is what was looked at: another round would not win more where rounding is all that is left.
     Result<bool> refine() {
         constexpr int rounds = 4;
         for (int round = 0; round < rounds; ++round) {
@@ -184,18 +185,19 @@ class StaticSolver {
                 if (m_rhs.col(c).norm() > 0)
                     worst = std::max(worst, rest.col(c).norm() / m_rhs.col(c).norm());
             if (round > 0 && worst < 1e-11) return true;
-            if (round + 1 == rounds && !(worst < mostImbalance)) {
-                const auto [node, freedom] = softestFreedom(softestMode(m_stiffness));
-                const std::string where =
-                    fmt::format("{}/{}", m_model.nodes[static_cast<std::size_t>(node)].id,
-                                freedomNames[static_cast<std::size_t>(freedom)]);
-                return fail(ProblemKind::Mechanism,
-                            "This is all but free to move: the answer would have no good digits.", where,
-                            "Hold it, or bring sizes and stiffnesses nearer to each other.");
-            }
+            if (round + 1 == rounds) return worst < mostImbalance ? Result<bool>(true) : noDigits();
             m_answer += m_factor->solve(rest);
         }
         return true;
+    }
+
+    [[nodiscard]] tl::unexpected<Problem> noDigits() const {
+        const auto [node, freedom] = softestFreedom(softestMode(m_stiffness));
+        const std::string where = fmt::format("{}/{}", m_model.nodes[static_cast<std::size_t>(node)].id,
+                                              freedomNames[static_cast<std::size_t>(freedom)]);
+        return fail(ProblemKind::Mechanism,
+                    "This is all but free to move: the answer would have no good digits.", where,
+                    "Hold it, or bring sizes and stiffnesses nearer to each other.");
     }
 
     Result<bool> namedMechanism() {

@@ -1,5 +1,7 @@
+#include <QCheckBox>
 #include <QDialog>
 #include <QLabel>
+#include <QLineEdit>
 #include <QProgressBar>
 #include <QPushButton>
 
@@ -60,6 +62,26 @@ class TestSizingSheet : public QObject {
         s->findChild<QPushButton *>("sizingStop")->click();
         QTRY_VERIFY_WITH_TIMEOUT(s->findChild<QPushButton *>("sizingBegin")->isEnabled(), 60000);
         QCOMPARE(said(s), QString("The search was stopped."));
+        QVERIFY(!s->findChild<QPushButton *>("sizingTake")->isEnabled());
+    }
+    /// No heavier than the house allows, unless another limit is typed or it is taken away.
+    void limitsTheMass() {
+        DemoWindow demo(2);
+        QVERIFY(demo.settle());
+        QDialog *s = sheet(demo);
+        auto *mass = s->findChild<QLineEdit *>("sizingMass");
+        auto *limits = s->findChild<QCheckBox *>("sizingLimitsMass");
+        QVERIFY(limits->isChecked() && mass->text().contains("120"));
+        limits->click();
+        QVERIFY(!mass->isEnabled());
+        limits->click();
+        mass->setFocus();
+        mass->selectAll();
+        QTest::keyClicks(mass, "20 kg");
+        QTest::keyClick(mass, Qt::Key_Tab);
+        s->findChild<QPushButton *>("sizingBegin")->click();
+        QTRY_VERIFY_WITH_TIMEOUT(s->findChild<QPushButton *>("sizingBegin")->isEnabled(), 120000);
+        QVERIFY2(said(s).contains("more than the 20") && said(s).contains("kg"), qPrintable(said(s)));
         QVERIFY(!s->findChild<QPushButton *>("sizingTake")->isEnabled());
     }
     /// What cannot hold says so, in the units of the screen.

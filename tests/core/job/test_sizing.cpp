@@ -83,13 +83,24 @@ class TestSizing : public QObject {
         QTest::addColumn<QStringList>("free");
         QTest::addColumn<double>("shock");
         QTest::addColumn<double>("costWeight");
+        QTest::addColumn<bool>("sameTube");
+        QTest::addColumn<double>("largestMass");
+        constexpr double any = std::numeric_limits<double>::infinity();
         QTest::newRow("brackets, gussets")
-            << QStringList{"bracketThickness", "gussetThickness"} << 1.2 << 0.0;
+            << QStringList{"bracketThickness", "gussetThickness"} << 1.2 << 0.0 << true << any;
         QTest::newRow("beam and bracket weld")
-            << QStringList{"section", "bracketWeld", "mountBoltGrade"} << 1.1 << 0.0;
-        QTest::newRow("tray, cheeks") << QStringList{"trayThickness", "cheekThickness"} << 1.15 << 0.5;
+            << QStringList{"section", "bracketWeld", "mountBoltGrade"} << 1.1 << 0.0 << true << any;
+        QTest::newRow("tray, cheeks")
+            << QStringList{"trayThickness", "cheekThickness"} << 1.15 << 0.5 << true << any;
         QTest::newRow("beam, gussets, cheaper")
-            << QStringList{"section", "gussetThickness", "footBoltGrade"} << 1.2 << 1.0;
+            << QStringList{"section", "gussetThickness", "footBoltGrade"} << 1.2 << 1.0 << true << any;
+        const QStringList beam{"section", "gussetThickness"};
+        // Steps from tube to tube by mass do not lead there: one between does not hold.
+        QTest::newRow("any beam") << beam << 0.9 << 0.0 << false << any;
+        // There, what strips allow does not hold with shells.
+        QTest::newRow("any beam, pulled harder") << beam << 1.1 << 0.0 << false << any;
+        // The cheapest lies on the rack and is too heavy.
+        QTest::newRow("any beam, cheaper, light enough") << beam << 0.9 << 1.0 << false << 118.0;
     }
     /// As good as every combination tried one by one. Plates as shells may ask for more than strips do: then
     /// every cheaper combination breaks a check when it is looked at as closely.
@@ -97,6 +108,8 @@ class TestSizing : public QObject {
         QFETCH(QStringList, free);
         QFETCH(double, shock);
         QFETCH(double, costWeight);
+        QFETCH(bool, sameTube);
+        QFETCH(double, largestMass);
         Job job = holdingDemo();
         job.rules.shockFactor = shock;
         std::vector<std::string> names;
@@ -105,6 +118,8 @@ class TestSizing : public QObject {
         wish.largestLeg = 10;
         wish.costWeight = costWeight;
         wish.massWeight = 1 - costWeight;
+        wish.sameTube = sameTube;
+        wish.largestMass = largestMass;
         const Appraisal before = appraise(job, shippedStock());
         const auto all = exhaustive(job, wish, before);
         QVERIFY(!all.empty());
@@ -258,6 +273,31 @@ class TestSizing : public QObject {
         // duties that there are not: all of them
         QCOMPARE(appraiseUnder(demoJob(), shippedStock(), {"none"}).pieces[0].proof->duties.cases.size(),
                  p.duties.cases.size());
+    }
+    /// What is heavier than wished is made lighter before anything else; if that does not suffice it says so.
+    void noHeavierThanWished() {
+        const Job job = holdingDemo();
+        SizingWish wish = only(job, {"gussetThickness", "bracketThickness"});
+        wish.massWeight = 0;
+        wish.costWeight = 1;
+        const Appraisal before = appraise(job, shippedStock());
+        const double now = *before.gauge("mass")->value;
+        const Outlay outlay{now, *before.gauge("cost")->value, 3};
+        const double plain = objective(outlay, wish, before);
+        wish.largestMass = now + 1;
+        QCOMPARE(objective(outlay, wish, before), plain);
+        QVERIFY(std::isfinite(sizingCost(job, shippedStock(), wish, before)));
+        wish.largestMass = now - 1;
+        QVERIFY(objective(outlay, wish, before) > plain + 0.5);
+        QVERIFY(!std::isfinite(sizingCost(job, shippedStock(), wish, before)));
+        const Sizing light = sizePiece(job, job.pieces[0].id, shippedStock(), wish);
+        QVERIFY2(light.found, light.why.text.c_str());
+        QVERIFY(light.massChange <= -1);
+        wish.largestMass = 20;
+        const Sizing none = sizePiece(job, job.pieces[0].id, shippedStock(), wish);
+        QVERIFY(!none.found);
+        const std::string why = none.why.in(measure::UnitSystem::Metric);
+        QVERIFY2(why.find("more than the 20") != std::string::npos, why.c_str());
     }
     void fromTheRackAlone() {
         Job job = holdingDemo();
