@@ -30,7 +30,7 @@ SizingSheet::SizingSheet(Session *session, QWidget *parent) : QDialog(parent), m
     m_leg->setObjectName("sizingLeg");
     m_leg->setValue(m_largestLeg);
     connect(m_leg, &QuantityEdit::valueTyped, this, [this](double v) { m_largestLeg = v; });
-    m_limitsMass = new QCheckBox(tr("No heavier than"), this);
+    m_limitsMass = new QCheckBox(tr("Adds no more than"), this);
     m_limitsMass->setObjectName("sizingLimitsMass");
     m_limitsMass->setChecked(true);
     m_largestMass = session->job().rules.mostAddedMass;

@@ -71,7 +71,7 @@ class TestSizingSheet : public QObject {
         QDialog *s = sheet(demo);
         auto *mass = s->findChild<QLineEdit *>("sizingMass");
         auto *limits = s->findChild<QCheckBox *>("sizingLimitsMass");
-        QVERIFY(limits->isChecked() && mass->text().contains("120"));
+        QVERIFY(limits->isChecked() && mass->text().contains("150"));
         limits->click();
         QVERIFY(!mass->isEnabled());
         limits->click();
