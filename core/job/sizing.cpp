@@ -77,9 +77,10 @@ class Sizer {
     [[nodiscard]] ShellShares asShells() const {
         const PieceAppraisal *strips = m_before.piece(m_piece.id);
         if (!strips || !strips->proof) return {};
+        constexpr double worked = 0.3;  // house: sizes are searched where this may come near its limit
         std::set<std::string> duties;
         for (const proof::Check &c : strips->proof->checks)
-            if (c.loadCase >= 0) duties.insert(proof::dutyId(*strips->proof, c));
+            if (c.loadCase >= 0 && c.utilization > worked) duties.insert(proof::dutyId(*strips->proof, c));
         const Appraisal close =
             appraiseUnder(m_job, m_stock, {duties.begin(), duties.end()}, m_stop, proof::Detail::Shells);
         const PieceAppraisal *shells = close.piece(m_piece.id);

@@ -69,7 +69,7 @@ Result<Pairs> largest(const Sparse &a, const Sparse &b, int count, Cholesky *fac
     Cholesky &cholesky = *factored;
     if (cholesky.info() != Spectra::CompInfo::Successful) return notConverged();
     const int n = static_cast<int>(a.rows());
-    const int basis = std::min(n, std::max(2 * count + 20, 40));
+    const int basis = std::min(n, std::max(2 * count + 18, 20));
     Spectra::SymGEigsSolver<Product, Cholesky, Spectra::GEigsMode::Cholesky> solver(product, cholesky, count,
                                                                                     basis);
     solver.init();

@@ -66,8 +66,13 @@ void FrameLoads::addAccelerations() {
         last = &l;
         m_cases[static_cast<std::size_t>(l.loadCase)].weights.push_back(static_cast<int>(m_weights.size()) -
                                                                         1);
-        m_nodal.col(l.loadCase) += m_weights.back().nodal;
     }
+    // Row by row, as they lie: column by column each number would be fetched by itself.
+    for (Eigen::Index row = 0; row < m_nodal.rows(); ++row)
+        for (std::size_t c = 0; c < m_cases.size(); ++c)
+            for (const int w : m_cases[c].weights)
+                m_nodal(row, static_cast<Eigen::Index>(c)) +=
+                    m_weights[static_cast<std::size_t>(w)].nodal(row);
 }
 
 FrameLoads::Weight FrameLoads::weight(const Vec3 &acceleration) {

@@ -19,6 +19,11 @@ namespace {
 /// What the answer may leave of the load before it counts as none.
 constexpr double mostImbalance = 1e-7;
 
+/// allFinite() of Eigen goes number by number.
+bool isFinite(const CaseRows &rows) {
+    return (rows.array() * 0.0).sum() == 0;  // what is not finite leaves no 0
+}
+
 }  // namespace
 
 /// Solves one model: each step is a function, run() is the table of contents.
@@ -154,7 +159,7 @@ class StaticSolver {
 
     /// What nothing resists must not be driven.
     Result<bool> refuseIdleLoads() const {
-        if (!m_rhs.allFinite())
+        if (!isFinite(m_rhs))
             return fail(ProblemKind::NotFinite, "The loads overflow.", "loads", "Check their size.");
         for (const IdleAxis &idle : m_idleAxes)
             for (Eigen::Index c = 0; c < m_rhs.cols(); ++c) {
@@ -244,13 +249,14 @@ class StaticSolver {
     }
 
     Result<FrameSolution> answer() {
-        m_answer = CaseRows::Zero(m_assembly.freeCount(), m_rhs.cols());
-        if (m_factor) {
+        if (!m_factor) {
+            m_answer = CaseRows::Zero(m_assembly.freeCount(), m_rhs.cols());
+        } else {
             m_answer = m_factor->solve(m_rhs);
             if (!(m_pivot > refinementPivot))
                 if (auto r = refine(); !r) return tl::unexpected(r.error());
         }
-        if (!m_answer.allFinite())
+        if (!isFinite(m_answer))
             return fail(ProblemKind::NotFinite, "The answer overflows.", "loads",
                         "Check the size of the loads and stiffnesses.");
         m_factor.reset();  // the recovery wants the room
