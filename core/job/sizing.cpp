@@ -73,7 +73,7 @@ class Sizer {
     }
     static Sizing stopped() { return failed("The search was stopped."); }
 
-    /// What shells ask more than strips of the piece as it is, under the duties that govern it.
+    /// What shells ask more than strips of the piece as it is, under the duties that work it noticeably.
     [[nodiscard]] ShellShares asShells() const {
         const PieceAppraisal *strips = m_before.piece(m_piece.id);
         if (!strips || !strips->proof) return {};
