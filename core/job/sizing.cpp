@@ -42,6 +42,7 @@ class Sizer {
 
     Sizing run() {
         if (m_search.choices().empty()) return failed("This piece has no sizes to choose.");
+        if (!(m_wish.largestMass > 0)) return failed("The largest mass has to be more than 0.");
         Place start = m_search.now();
         ShellShares shells;
         tbb::task_group beside;

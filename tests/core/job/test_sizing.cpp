@@ -298,6 +298,9 @@ class TestSizing : public QObject {
         QVERIFY(!none.found);
         const std::string why = none.why.in(measure::UnitSystem::Metric);
         QVERIFY2(why.find("more than the 20") != std::string::npos, why.c_str());
+        wish.largestMass = 0;
+        const Sizing nothing = sizePiece(job, job.pieces[0].id, shippedStock(), wish);
+        QVERIFY(!nothing.found && nothing.why.text == "The largest mass has to be more than 0.");
     }
     void fromTheRackAlone() {
         Job job = holdingDemo();
