@@ -114,6 +114,7 @@ void SizeSearch::heed(const ShellShares &shells, Place &p) {
 
 void SizeSearch::note(const Place &p, Judged j) {
     m_known[p] = std::move(j);
+    ++m_tried;
     // About how many there will be: steps up and down of each, its halvings, and the pairs.
     const double expected = 7.0 * static_cast<double>(m_choices.size());
     if (m_progress) m_progress(std::min(0.9, static_cast<double>(m_known.size()) / expected));

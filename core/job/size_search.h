@@ -40,7 +40,7 @@ class SizeSearch {
     const Judged &judged(const Place &p);
     /// Appraises every step one way from a place.
     void learnSteps(const Place &p, int by);
-    [[nodiscard]] std::size_t appraisals() const { return m_known.size(); }
+    [[nodiscard]] std::size_t appraisals() const { return m_tried; }
 
     /// From sizes that do not hold to some that do: always the step up, of one size or of all, that leaves
     /// the least over its limit.
@@ -53,7 +53,8 @@ class SizeSearch {
     /// governs.
     /// @return false if nothing holds under all, or the search was stopped
     bool improve(Place &p);
-    /// A tube of another outside with which shells do not let the piece hold is not tried again.
+    /// A tube of another outside with which the piece does not hold under all duties, or with shells, is not
+    /// tried again.
     /// @return false if it was not another
     bool forbid(const Place &p, const Place &start);
 
@@ -84,6 +85,7 @@ class SizeSearch {
     ShellShares m_shells;            ///< that places are judged by; none: not known yet
     std::set<std::string> m_duties;  ///< that places are judged under; none: all
     std::map<Place, Judged> m_known;
+    std::size_t m_tried = 0;  ///< places judged, those that had to be forgotten among them
     std::set<std::pair<std::size_t, std::size_t>> m_forbidden;         ///< choice and option
     const Judged m_nothing;                                            ///< told of what is forbidden
     std::map<std::tuple<std::size_t, std::size_t>, Outlay> m_changes;  ///< by choice and the lower option

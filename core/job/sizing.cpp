@@ -106,8 +106,10 @@ class Sizer {
             const Appraisal close = appraise(sized, m_stock, m_stop, proof::Detail::HalvedIfSound);
             if (m_stop.stop_requested()) return stopped();
             m_close += 1;
-            if (const double mass = gaugeOf(close, "mass"); mass > m_wish.largestMass) return tooHeavy(mass);
-            if (holds(close, m_fixesBefore)) return finished(p, close);
+            if (holds(close, m_fixesBefore)) {
+                const double mass = gaugeOf(close, "mass");
+                return mass > m_wish.largestMass ? tooHeavy(mass) : finished(p, close);
+            }
             if (!strengthen(p, close)) {
                 out.why = "With plates as shells no size holds that strips allow.";
                 for (const Finding &f : close.findings)
