@@ -189,17 +189,20 @@ void checks(const Printing &s, const job::PieceAppraisal &piece) {
         shares, true);
     for (const proof::Check &c : piece.proof->checks) {
         const QString state = c.utilization > 1 ? JobSheet::tr("fails")
-                              : c.assumed       ? JobSheet::tr("not proved")
-                                                : JobSheet::tr("holds");
+                              : c.proved()      ? JobSheet::tr("holds")
+                                                : JobSheet::tr("not proved");
         s.page.row({QString::number(c.utilization, 'f', 2), QString::fromStdString(c.title),
                     QString::fromStdString(proof::dutyTitle(*piece.proof, c)), state},
                    shares);
     }
+    if (!piece.proof->unproved.empty()) s.page.heading(JobSheet::tr("Not proved"));
+    for (const proof::Unproved &u : piece.proof->unproved)
+        s.page.line(QString::fromStdString("–  " + u.what + ": " + u.why + "."));
     s.page.heading(JobSheet::tr("What gives first on the winch line"));
     for (std::size_t i = 0; i < std::min<std::size_t>(6, piece.proof->ladder.size()); ++i) {
         const proof::Rung &r = piece.proof->ladder[i];
         s.page.row({s.print(r.letsGoAt, measure::Quantity::Force), QString::fromStdString(r.title),
-                    QString::fromStdString(r.means)},
+                    QString::fromStdString(r.where.empty() ? r.means : r.means + " Pulled " + r.where + ".")},
                    {0.18, 0.36, 0.46});
     }
     s.page.heading(JobSheet::tr("Taken for granted"));

@@ -95,11 +95,12 @@ QVariant CheckModel::data(const QModelIndex &index, int role) const {
         return tr("%1\n%2%3")
             .arg(QString::fromStdString(c->title),
                  QString::fromStdString(proof::dutyTitle(*proofOf(*m_shown), *c)),
-                 c->assumed      ? tr("\nNot proved: it rests on an assumed grade.")
-                 : c->doubtful() ? tr("\nNot proved: it hangs on the size of the shells.")
-                                 : QString());
+                 c->assumed           ? tr("\nNot proved: it rests on an assumed grade.")
+                 : !c->beyond.empty() ? tr("\nNot proved: %1.").arg(QString::fromStdString(c->beyond))
+                 : c->doubtful()      ? tr("\nNot proved: it hangs on the size of the shells.")
+                                      : QString());
     if (role != Qt::DisplayRole) return {};
-    const bool open = c->assumed || c->doubtful();
+    const bool open = c->assumed || c->doubtful() || !c->beyond.empty();
     if (index.column() == 0)
         return QString::number(c->utilization, 'f', 2) + (open ? QStringLiteral("?") : QString());
     return QString::fromStdString(c->title) + (open ? tr(" (not proved)") : QString());
@@ -176,7 +177,8 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
         p.setPen(colors().ink);
         p.drawText(QRectF(left, y - 10, right - left, 20), Qt::AlignCenter, load);
         const QRectF text(right + 10, y - step / 2, box.right() - right - 10, step);
-        const QString title = (r.flies ? QStringLiteral("↗ ") : QString()) + QString::fromStdString(r.title);
+        QString title = (r.flies ? QStringLiteral("↗ ") : QString()) + QString::fromStdString(r.title);
+        if (i == 0 && !r.where.empty()) title += ", " + QString::fromStdString(r.where);
         p.setFont(textFont(9.5, i == 0));
         if (p.fontMetrics().horizontalAdvance(title) > text.width()) p.setFont(textFont(8, i == 0));
         p.drawText(text, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, title);
@@ -290,7 +292,7 @@ void ProveBench::refresh() {
     m_duty->addItem(tr("Worst of all duties"), QString());
     if (proof)
         for (const proof::LoadCase &c : proof->duties.cases)
-            if (!c.ladder) m_duty->addItem(QString::fromStdString(c.title), QString::fromStdString(c.id));
+            m_duty->addItem(QString::fromStdString(c.title), QString::fromStdString(c.id));
     if (proof && proof->pushOver)
         for (const proof::Collapse &c : proof->pushOver->collapses)
             m_duty->addItem(tr("%1, until it folds").arg(QString::fromStdString(c.title)),

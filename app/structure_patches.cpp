@@ -6,13 +6,11 @@
 
 namespace hefty::app {
 
-double StructureView::useOf(const proof::Proof &proof, const std::vector<std::vector<float>> &uses,
-                            std::size_t thing) const {
+double StructureView::useOf(const std::vector<std::vector<float>> &uses, std::size_t thing) const {
     if (m_case >= 0 && m_case < static_cast<int>(uses.size()))
         return uses[static_cast<std::size_t>(m_case)][thing];
     double most = 0;
-    for (std::size_t c = 0; c < uses.size(); ++c)
-        if (!proof.duties.cases[c].ladder) most = std::max<double>(most, uses[c][thing]);
+    for (std::size_t c = 0; c < uses.size(); ++c) most = std::max<double>(most, uses[c][thing]);
     return most;
 }
 
@@ -51,7 +49,7 @@ void StructureView::addSheet(const proof::Proof &proof, const std::string &part,
             edge.sharp = edge.shells++ > 0 && std::abs(edge.normal.dot(normal)) < 0.7;
             edge.normal = normal;
         }
-        addPatch(corners, useOf(proof, proof.shellUse, shell), true, false, patches);
+        addPatch(corners, useOf(proof.shellUse, shell), true, false, patches);
         patches.back().edged = false;
     }
     for (const auto &[nodes, edge] : edges) {
@@ -85,7 +83,7 @@ void StructureView::addSeams(const job::PieceAppraisal &piece, std::vector<Patch
         const Vec3 half = (line.to - line.from).normalized() * (p.length / 2);
         const int node = proof.idealization.model.ties[static_cast<std::size_t>(p.tie)].to.front().node;
         addPatch({moved(proof, node, p.at - half), moved(proof, node, p.at + half)},
-                 useOf(proof, proof.tieUse, static_cast<std::size_t>(p.tie)), true, false, patches);
+                 useOf(proof.tieUse, static_cast<std::size_t>(p.tie)), true, false, patches);
         patches.back().line = width;
         patches.back().depth +=
             piece.assembly->welds[static_cast<std::size_t>(p.weld)].leg;  // outside the corner
@@ -119,7 +117,7 @@ StructureView::Posed StructureView::posed(const proof::Proof &proof) const {
 /// Of its check; while the piece folds, all of it where a hinge has formed and nothing elsewhere.
 double StructureView::barUse(const proof::Proof &proof, std::size_t bar) const {
     const proof::Collapse *c = collapse(proof);
-    if (!c) return useOf(proof, proof.barUse, bar);
+    if (!c) return useOf(proof.barUse, bar);
     return std::any_of(c->hinges.begin(), c->hinges.end(),
                        [bar](const proof::FoldHinge &h) { return static_cast<std::size_t>(h.beam) == bar; })
                ? 1

@@ -48,8 +48,7 @@ class StructureView : public QWidget {
     [[nodiscard]] QPointF toScreen(const Vec3 &p) const;
     [[nodiscard]] double depth(const Vec3 &p) const;
     /// The use of one thing in the chosen case, or its worst. @param uses [case][thing]
-    [[nodiscard]] double useOf(const proof::Proof &proof, const std::vector<std::vector<float>> &uses,
-                               std::size_t thing) const;
+    [[nodiscard]] double useOf(const std::vector<std::vector<float>> &uses, std::size_t thing) const;
     void fitTo(const armor::Assembly &assembly, const QRectF &box);
     void draw(QPainter &painter, const QRectF &box);
     void addTubes(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;

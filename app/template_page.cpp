@@ -19,6 +19,7 @@
 #include "app/job_lists.h"
 #include "app/scene_painter.h"
 #include "app/theme.h"
+#include "core/outline/drawing.h"
 #include "core/outline/photo.h"
 
 namespace hefty::app {
@@ -225,15 +226,21 @@ void TemplatePage::openDrawing(const QString &path) {
         return say(tr("%1 cannot be read: %2.").arg(path, file.errorString()), true);
     const std::string text = file.readAll().toStdString();
     const QString name = QFileInfo(path).fileName();
-    auto read = path.endsWith(".svg", Qt::CaseInsensitive) ? outline::readSvg(text, name.toStdString())
-                                                           : outline::readDxf(text, name.toStdString());
+    auto read = path.endsWith(".svg", Qt::CaseInsensitive)
+                    ? outline::readSvgDrawing(text, name.toStdString())
+                    : outline::readDxfDrawing(text, name.toStdString());
     if (!read) return say(QString::fromStdString(read.error().sentence()), true);
     job::Template t;
     t.name = QFileInfo(path).completeBaseName().toStdString();
     t.source = name.toStdString();
-    t.outline = std::move(*read);
+    t.outline = outline::tidied(read->parts.front());
+    QStringList told{tr("Read %1, its unit %2. Check a length that you know.")
+                         .arg(name, QString::fromStdString(read->unit))};
+    if (read->parts.size() > 1) told << tr("It has %1 parts: the largest is taken.").arg(read->parts.size());
+    for (const outline::Drawing::Left &l : read->left)
+        told << tr("Left out, %1: %2.").arg(QString::fromStdString(l.entity), QString::fromStdString(l.why));
     add(std::move(t), tr("Take a template from %1").arg(name));
-    say(tr("Read %1. Check a length that you know.").arg(name));
+    say(told.join(' '), told.size() > 1);
 }
 
 void TemplatePage::openPhoto(const QString &path) {

@@ -7,6 +7,7 @@
 #include <CLI/CLI.hpp>
 
 #include "cli/commands.h"
+#include "cli/outline_json.h"
 #include "core/base/csv.h"
 #include "core/proof/house_rules.h"
 
@@ -80,6 +81,10 @@ int main(int argc, char **argv) {
     rope->add_option("--speed", pull.speed, "At which it comes tight, m/s");
     rope->add_option("--breaks", pull.breaks, "At this force, N; else at the end of the curve");
     add("stuck", "Pull that frees a stuck vehicle, and lines of a winch", onJson(hefty::cli::runStuck));
+    std::string writeTo;
+    CLI::App *outline = add("outline", "Closed lines of a DXF or SVG drawing as parts, mm",
+                            [&](const std::string &text) { return hefty::cli::runOutline(text, writeTo); });
+    outline->add_option("--write", writeTo, "Write the parts again, to a file ending in .dxf or .svg");
     add("clearance", "Approach, departure and breakover angle", onJson(hefty::cli::runClearance));
     try {
         app.parse(argc, argv);

@@ -173,6 +173,8 @@ struct WinchMount {
     std::vector<Vec3> feet;
     std::string feetPlate;
     std::string fairleadPart;
+    std::optional<BoltJoint> fairleadBolts;  ///< through the wall of that part
+    double fairleadHeight = 0;               ///< of its flange across the line of its bolts, mm
 };
 
 struct StepSpot {

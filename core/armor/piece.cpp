@@ -122,6 +122,12 @@ void applyTweaks(Assembly &assembly, const BuildInput &input) {
     }
 }
 
+/// The strength of every part is that of its own thickness.
+void heedThickness(Assembly &assembly) {
+    for (TubePart &t : assembly.tubes) t.material = t.material.in(t.section.wall);
+    for (PlatePart &p : assembly.plates) p.material = p.material.in(p.thickness);
+}
+
 void applyWeldLegs(Assembly &assembly, const Piece &piece) {
     for (const Tweak &tweak : piece.tweaks) {
         if (tweak.kind != Tweak::Kind::WeldLeg) continue;
@@ -259,6 +265,7 @@ Result<Assembly> build(const BuildInput &input) {
     auto assembly = p->build(input);
     if (!assembly) return assembly;
     applyTweaks(*assembly, input);
+    heedThickness(*assembly);
     findWelds(*assembly, *p, input);
     applyWeldLegs(*assembly, input.piece);
     return assembly;

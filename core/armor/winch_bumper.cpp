@@ -66,6 +66,8 @@ class WinchBumper {
         if (!m_winch || !m_rope || !m_fairlead || !m_shackle) return missing("bought part", word("winch"));
         m_footBolt = m_in.stock.bolt(m_winch->footBolt);
         if (!m_footBolt) return missing("bolt", m_winch->footBolt);
+        m_fairleadBolt = m_in.stock.bolt(m_fairlead->bolt);
+        if (!m_fairleadBolt) return missing("bolt", m_fairlead->bolt);
         return true;
     }
 
@@ -140,7 +142,7 @@ class WinchBumper {
         for (const double y : {1.0, -1.0})
             beam.holes.push_back({y > 0 ? "fairlead.left" : "fairlead.right",
                                   {half - y * m_fairlead->boltSpacing / 2, m_drum - m_z},
-                                  11,
+                                  m_fairleadBolt->hole,
                                   "fairlead bolt"});
         m_out.tubes.push_back(std::move(beam));
         if (std::abs(m_drum - m_z) + m_fairlead->openingHeight / 2 > m_flat / 2)
@@ -267,7 +269,7 @@ class WinchBumper {
         mount.plateThickness = p.thickness;
         mount.ontoThickness = m_in.rig.railWall;
         const stock::Material *rail = m_in.stock.material(m_in.vehicle.railMaterial);
-        mount.ontoUltimate = rail ? rail->ultimate : 0;
+        mount.ontoUltimate = rail ? rail->in(m_in.rig.railWall).ultimate : 0;
         mount.ontoAssumed = m_in.vehicle.railMaterialTrust != rig::Trust::Measured;
         mount.edgeDistance = edge;
         p.strips.push_back({{m_back, m_z}, middle, 2 * m_h});
@@ -396,6 +398,28 @@ class WinchBumper {
 
     double winchX() const { return m_back - 10 - m_winch->depth / 2; }
 
+    BoltJoint fairleadBolts() const {
+        BoltJoint bolts;
+        bolts.name = "fairlead.bolts";
+        bolts.part = "beam";
+        bolts.onto = "fairlead";
+        bolts.size = m_fairleadBolt->id;
+        bolts.grade = word("fairleadBoltGrade");
+        bolts.diameter = m_fairleadBolt->diameter;
+        bolts.pitch = m_fairleadBolt->pitch;
+        bolts.hole = m_fairleadBolt->hole;
+        bolts.axis = Vec3::UnitX();
+        bolts.plane = {{m_front, 0, m_drum}, Vec3::UnitY(), Vec3::UnitZ(), Vec3::UnitX()};
+        bolts.plateThickness = m_properties.wall;
+        const double up = m_h / 2 - std::abs(m_drum - m_z);
+        bolts.edgeDistance = std::min(up, (m_fairlead->boltSpacing - m_fairlead->openingWidth) / 2);
+        for (const double side : {1.0, -1.0}) {
+            bolts.ids.emplace_back(sideName(side));
+            bolts.at.emplace_back(m_front, side * m_fairlead->boltSpacing / 2, m_drum);
+        }
+        return bolts;
+    }
+
     void addWinch() {
         WinchMount mount;
         mount.winch = m_winch->id;
@@ -408,6 +432,8 @@ class WinchBumper {
         mount.openingHeight = m_fairlead->openingHeight;
         mount.feetPlate = "tray";
         mount.fairleadPart = "beam";
+        mount.fairleadBolts = fairleadBolts();
+        mount.fairleadHeight = m_fairlead->height;
         BoltJoint feet;
         feet.name = "winch.bolts";
         feet.part = "tray";
@@ -565,6 +591,7 @@ class WinchBumper {
     const stock::Winch *m_winch = nullptr;
     const stock::Rope *m_rope = nullptr;
     const stock::Fairlead *m_fairlead = nullptr;
+    const stock::BoltSize *m_fairleadBolt = nullptr;
     const stock::Shackle *m_shackle = nullptr;
     const stock::BoltSize *m_footBolt = nullptr;
     double m_h = 0, m_d = 0, m_back = 0, m_front = 0, m_mid = 0, m_z = 0, m_flat = 0, m_trayTop = 0,

@@ -110,6 +110,8 @@ std::vector<SettingDescriptor> winchBumperSettings() {
                        "Stretching rope that the tabs are snatched with."));
     s.push_back(choice("footBoltGrade", "Winch bolt grade", "Bolts", Choice::BoltGrade, "8.8",
                        "The four bolts through the winch feet."));
+    s.push_back(choice("fairleadBoltGrade", "Fairlead bolt grade", "Bolts", Choice::BoltGrade, "8.8",
+                       "The two bolts that hold the fairlead on the front of the beam."));
     s.push_back(choice("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
                        "The bolts through the rails; their size follows the holes measured."));
     s.push_back({"addedBolts", "Frame bolts added",

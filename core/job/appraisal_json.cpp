@@ -89,7 +89,8 @@ Json rungsJson(const std::vector<proof::Rung> &rungs) {
                        {"letsGoAt", r.letsGoAt},
                        {"means", r.means},
                        {"canFly", r.flies},
-                       {"bought", r.bought}});
+                       {"bought", r.bought},
+                       {"way", r.where}});
     return out;
 }
 
@@ -109,6 +110,7 @@ Json proofJson(const proof::Proof &p) {
                           {"proved", c.proved()},
                           {"meshShift", c.shift ? Json(*c.shift) : Json()},
                           {"assumed", c.assumed},
+                          {"beyond", c.beyond},
                           {"at", list(c.at)},
                           {"working", workingJson(c.working)}});
     Json others = Json::array();
@@ -126,11 +128,28 @@ Json proofJson(const proof::Proof &p) {
                 {{"id", c.id}, {"title", c.title}, {"load", c.load}, {"hinges", std::move(hinges)}});
         }
     Json cases = Json::array();
-    for (const proof::LoadCase &c : p.duties.cases)
-        cases.push_back({{"id", c.id}, {"duty", c.duty}, {"title", c.title}, {"linePull", c.linePull}});
-    return {{"checks", std::move(checks)},       {"ladder", rungsJson(p.ladder)},
-            {"otherLadders", std::move(others)}, {"cases", std::move(cases)},
-            {"collapses", std::move(collapses)}, {"assumptions", p.idealization.assumptions}};
+    for (const proof::LoadCase &c : p.duties.cases) {
+        Json loads = Json::array();
+        for (const proof::LoadArrow &a : c.arrows)
+            loads.push_back({{"at", list(a.at)}, {"force", list(a.force)}, {"moment", {0.0, 0.0, 0.0}}});
+        cases.push_back({{"id", c.id},
+                         {"duty", c.duty},
+                         {"title", c.title},
+                         {"class", c.dutyClass == proof::DutyClass::Working ? "working" : "survival"},
+                         {"linePull", c.linePull},
+                         {"loads", std::move(loads)}});
+    }
+    Json unproved = Json::array();
+    for (const proof::Unproved &u : p.unproved)
+        unproved.push_back(
+            {{"id", u.id}, {"part", u.part}, {"what", u.what}, {"why", u.why}, {"at", list(u.at)}});
+    return {{"checks", std::move(checks)},
+            {"unproved", std::move(unproved)},
+            {"ladder", rungsJson(p.ladder)},
+            {"otherLadders", std::move(others)},
+            {"cases", std::move(cases)},
+            {"collapses", std::move(collapses)},
+            {"assumptions", p.idealization.assumptions}};
 }
 
 Json holesJson(const std::vector<armor::Hole> &holes) {

@@ -26,7 +26,7 @@ class Appraiser {
     /// @param duties  to prove the pieces under; empty: all
     Appraiser(const Job &job, const stock::Stock &stock, std::stop_token stop, proof::Detail detail,
               std::vector<std::string> duties = {})
-        : m_job(job), m_stock(stock), m_stop(std::move(stop)), m_duties(std::move(duties)) {
+        : m_job(job), m_stock(stock), m_stop(std::move(stop)), m_duties(std::move(duties)), m_shop(job.shop) {
         m_out.detail = detail;
     }
 
@@ -34,9 +34,11 @@ class Appraiser {
         measureRig();
         workOutSurvey();
         workOutTemplates();
-        if (m_out.rig)
-            for (const armor::Piece &piece : m_job.pieces) appraisePiece(piece);
         if (m_out.rig) {
+            for (const armor::Piece &piece : m_job.pieces) buildPiece(piece);
+            loadAxles();
+            for (PieceAppraisal &piece : m_out.pieces) provePiece(piece);
+            checkTogether();
             standUp();
             findClearance();
         }
@@ -166,7 +168,7 @@ class Appraiser {
         }
     }
 
-    void appraisePiece(const armor::Piece &piece) {
+    void buildPiece(const armor::Piece &piece) {
         m_piece = piece.id;
         PieceAppraisal out;
         out.id = piece.id;
@@ -179,25 +181,91 @@ class Appraiser {
         out.assembly = std::move(*assembly);
         const stock::Material *rail = m_stock.material(m_job.vehicle.railMaterial);
         take(buildFindings(*out.assembly, rail ? rail->family : ""));
-        if (m_stop.stop_requested()) return;
-        auto proof = m_duties.empty() ? proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
-                                                     m_job.rules, m_stop, m_out.detail)
-                                      : proof::proveUnder(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
-                                                          m_job.rules, m_duties, m_stop, m_out.detail);
-        if (proof) {
-            out.proof = std::move(*proof);
-            take(proofFindings(*out.proof, piece.id));
-        } else {
-            problem("prove/" + piece.id, "prove", proof.error());
-        }
-        auto fabrication = workshop::fabricate(*out.assembly, *m_out.rig, m_job.shop, m_stop);
+        auto fabrication = workshop::fabricate(*out.assembly, *m_out.rig, m_shop, m_stop);
         if (fabrication) {
+            takeOffRack(*fabrication);
             out.fabrication = std::move(*fabrication);
             take(cutFindings(*out.fabrication));
         } else {
             problem("cut/" + piece.id, "cut", fabrication.error());
         }
         m_out.pieces.push_back(std::move(out));
+    }
+
+    /// Bars that one piece is cut from are not there for the next.
+    void takeOffRack(const workshop::Fabrication &made) {
+        for (const workshop::SectionNesting &n : made.nestings)
+            for (const workshop::NestedBar &b : n.nesting.bars) {
+                if (!b.bar.onHand) continue;
+                const std::string id = b.bar.id.substr(0, b.bar.id.find(" ("));
+                for (workshop::RackItem &i : m_shop.rack)
+                    if (i.id == id && i.count > 0) --i.count;
+            }
+        std::erase_if(m_shop.rack, [](const workshop::RackItem &i) { return i.count <= 0; });
+    }
+
+    /// Pieces are proved one by one: where two hold to the same frame that is said, and so are bolts that
+    /// both use.
+    void checkTogether() {
+        m_piece.clear();
+        std::vector<const PieceAppraisal *> onFrame;
+        for (const PieceAppraisal &p : m_out.pieces)
+            if (p.assembly && !p.assembly->mounts.empty()) onFrame.push_back(&p);
+        for (std::size_t i = 0; i < onFrame.size(); ++i)
+            for (std::size_t k = 0; k < i; ++k) {
+                const PieceAppraisal &a = *onFrame[k], &b = *onFrame[i];
+                const bool shared = shareBolts(*a.assembly, *b.assembly);
+                add(fmt::format("together/{}~{}", a.id, b.id), Severity::Fix, "prove", b.id,
+                    shared
+                        ? fmt::format("{} and {} take the same bolt holes of the frame: not proved together, "
+                                      "because each is looked at as if the other were not there.",
+                                      a.id, b.id)
+                        : fmt::format(
+                              "{} and {} hold to the same rails: not proved together, because what they "
+                              "do to the rails is not added.",
+                              a.id, b.id));
+            }
+    }
+    static bool shareBolts(const armor::Assembly &a, const armor::Assembly &b) {
+        constexpr double same = 5;  // mm
+        for (const armor::BoltJoint &m : a.mounts)
+            for (const armor::BoltJoint &n : b.mounts)
+                for (const Vec3 &at : m.at)
+                    for (const Vec3 &other : n.at)
+                        if (std::hypot(at.x() - other.x(), at.z() - other.z()) < same &&
+                            at.y() * other.y() > 0)
+                            return true;
+        return false;
+    }
+
+    /// What rests on the axles with armor on, with what is aboard and without it: duties take the worse.
+    void loadAxles() {
+        m_piece.clear();
+        const rig::RigGeometry &g = *m_out.rig;
+        const rig::AxleLoads weighed{g.frontMass, g.rearMass};
+        std::vector<rig::AddedMass> added = armorMasses(m_out);
+        const rig::AxleLoads light = rig::axleLoads(g.wheelbase, weighed, added);
+        for (const rig::MassItem &m : m_job.vehicle.loadout.masses)
+            if (m.aboard) added.push_back({m.name, m.mass, m.at});
+        const rig::AxleLoads laden = rig::axleLoads(g.wheelbase, weighed, added);
+        m_out.rig->worst = {std::max(light.front, laden.front), std::max(light.rear, laden.rear),
+                            std::max(light.total(), laden.total())};
+        loadFindings(light, laden, added);
+    }
+
+    void provePiece(PieceAppraisal &out) {
+        if (m_stop.stop_requested() || !out.assembly) return;
+        m_piece = out.id;
+        auto proof = m_duties.empty() ? proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
+                                                     m_job.rules, m_stop, m_out.detail)
+                                      : proof::proveUnder(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
+                                                          m_job.rules, m_duties, m_stop, m_out.detail);
+        if (proof) {
+            out.proof = std::move(*proof);
+            take(proofFindings(*out.proof, out.id));
+        } else {
+            problem("prove/" + out.id, "prove", proof.error());
+        }
     }
 
     /// How the vehicle stands: on which tire, with what aboard and with its armor on.
@@ -212,7 +280,7 @@ class Appraiser {
             else
                 problem("tire/" + t.id, "measure", facts.error());
         }
-        if (loadout.empty()) return;
+        if (loadout.empty() || !m_lifted.empty()) return;
         auto stood =
             rig::stand(m_job.vehicle, *m_out.rig, {loadout.standsOn, true, false, armorMasses(m_out)});
         if (!stood) {
@@ -222,30 +290,61 @@ class Appraiser {
                     (p.remedy.empty() ? "" : " " + p.remedy));
             return;
         }
-        loadFindings(*stood->stance);
         m_out.stance = stood->stance;
         if (loadout.sagged) m_out.stood = std::move(*stood);
     }
 
-    void loadFindings(const rig::Stance &s) {
+    /// An axle that lifts, or a limit of the papers that is broken, stops: nothing is to be built on it.
+    void loadFindings(const rig::AxleLoads &light, const rig::AxleLoads &laden,
+                      const std::vector<rig::AddedMass> &added) {
         const rig::RigGeometry &g = *m_out.rig;
+        const auto lifts = [&](const char *id, const char *what, double mass) {
+            if (mass > 0 || !m_lifted.empty()) return;
+            m_lifted = fmt::format("With this load {} off the ground.", what);
+            Finding &f = add(std::string("load/lifts/") + id, Severity::Stop, "measure", id,
+                             m_lifted + " Check the masses and their places.");
+            f.working = loadWorking(laden, added);
+        };
+        lifts("frontAxleMass", g.towed ? "the coupling is lifted" : "the front axle lifts",
+              std::min(light.front, laden.front));
+        lifts("rearAxleMass", "the rear axle lifts", std::min(light.rear, laden.rear));
         const auto limit = [&](const char *id, const char *what, double value, std::optional<double> most) {
-            if (!most || value <= *most) return;
-            Finding &f = add(std::string("load/") + id, Severity::Fix, "measure", id,
+            if (!most || !(*most > 0) || value <= *most) return;
+            Finding &f = add(std::string("load/") + id, Severity::Stop, "measure", id,
                              {fmt::format("{}: {{0}}, the papers allow {{1}}.", what),
                               {{value, Quantity::Mass}, {*most, Quantity::Mass}}});
             f.value = value;
             f.limit = *most;
             f.quantity = Quantity::Mass;
-            f.working = s.working;
+            f.working = loadWorking(laden, added);
         };
-        limit("grossLimit", "Laden with its armor", s.total(), g.grossLimit);
-        limit("frontAxleLimit", "On the front axle", s.frontMass, g.frontLimit);
-        limit("rearAxleLimit", "On the rear axle", s.rearMass, g.rearLimit);
+        limit("grossLimit", "Laden with its armor", g.worst.total, g.grossLimit);
+        limit("frontAxleLimit", "On the front axle", g.worst.front, g.frontLimit);
+        limit("rearAxleLimit", "On the rear axle", g.worst.rear, g.rearLimit);
+    }
+
+    [[nodiscard]] working::Working loadWorking(const rig::AxleLoads &laden,
+                                               const std::vector<rig::AddedMass> &added) const {
+        const rig::RigGeometry &g = *m_out.rig;
+        working::Working w;
+        w.title = "What rests on the axles";
+        w.given("F", "front axle as weighed", g.frontMass, "kg", "measured")
+            .given("R", "rear axle as weighed", g.rearMass, "kg", "measured")
+            .given("L", "wheelbase", g.wheelbase, "mm", "measured");
+        for (const rig::AddedMass &m : added) {
+            w.given(m.name, "mass added", m.mass, "kg", "mass list, drawing");
+            w.given("x", "its place ahead of the front axle", m.at.x(), "mm", "mass list, drawing");
+        }
+        w.step("F_l", "on the front axle", "F + Σ m (x + L)/L", "", laden.front, "kg",
+               "moments about the rear axle")
+            .step("R_l", "on the rear axle", "R − Σ m x/L", "", laden.rear, "kg",
+                  "moments about the front axle");
+        return w;
     }
 
     void findClearance() {
         m_piece.clear();
+        if (!m_lifted.empty()) return;
         std::vector<const armor::Assembly *> pieces;
         for (const PieceAppraisal &p : m_out.pieces) pieces.push_back(p.assembly ? &*p.assembly : nullptr);
         const Clearing clearing = clearingOf(m_job, pieces, *m_out.stood);
@@ -319,7 +418,13 @@ class Appraiser {
     }
 
     void addGauges() {
-        const clearance::Clearance c = m_out.clearance.value_or(clearance::Clearance{});
+        clearance::Clearance c = m_out.clearance.value_or(clearance::Clearance{});
+        if (!m_lifted.empty())
+            for (clearance::LimitAngle *angle : {static_cast<clearance::LimitAngle *>(&c.approach.whole),
+                                                 static_cast<clearance::LimitAngle *>(&c.approach.wheelPath),
+                                                 static_cast<clearance::LimitAngle *>(&c.breakover),
+                                                 static_cast<clearance::LimitAngle *>(&c.departure.whole)})
+                angle->why = "It stands on nothing: " + m_lifted;
         const rig::Stood rig = m_out.stood.value_or(rig::Stood{});
         const auto front = [&rig](const char *name, const clearance::LimitAngle &angle) {
             return clearance::endAngleWorking(name, angle, angle.at.x(), rig.front.loadedRadius);
@@ -348,6 +453,19 @@ class Appraiser {
         addSums();
     }
 
+    /// One piece: its own Working. More: what each comes to, and the sum.
+    void addTo(working::Working &all, const working::Working &own, const std::string &piece, double amount,
+               const std::string &unit, double sum) const {
+        if (m_out.pieces.size() == 1) {
+            all = own;
+            return;
+        }
+        all.title = own.title + ", all pieces";
+        std::erase_if(all.steps, [](const working::Step &s) { return s.symbol == "sum"; });
+        all.given(piece, "of this piece", amount, unit, "its parts")
+            .step("sum", "all pieces so far", "the sum of the above", "", sum, unit, "");
+    }
+
     void addSums() {
         Gauge margin, mass, axle, cost;
         margin = {"margin", "Hardest worked", std::nullopt, Quantity::Ratio, 1, false, "", "", {}};
@@ -357,7 +475,7 @@ class Appraiser {
                 "On the front axle",
                 std::nullopt,
                 Quantity::Mass,
-                m_job.rules.mostAddedMass * 1.4,
+                m_job.rules.mostAxleShift,
                 false,
                 "",
                 "",
@@ -377,9 +495,11 @@ class Appraiser {
             mass.value = mass.value.value_or(0) + p.fabrication->mass;
             axle.value = axle.value.value_or(0) + p.fabrication->frontAxleShift;
             cost.value = cost.value.value_or(0) + p.fabrication->materialCost;
-            mass.working = p.fabrication->massWorking;
-            axle.working = p.fabrication->axleWorking;
-            cost.working = p.fabrication->costWorking;
+            addTo(mass.working, p.fabrication->massWorking, p.id, p.fabrication->mass, "kg", *mass.value);
+            addTo(axle.working, p.fabrication->axleWorking, p.id, p.fabrication->frontAxleShift, "kg",
+                  *axle.value);
+            addTo(cost.working, p.fabrication->costWorking, p.id, p.fabrication->materialCost,
+                  m_job.shop.currency, *cost.value);
         }
         for (Gauge *g : {&margin, &mass, &axle, &cost}) m_out.gauges.push_back(std::move(*g));
     }
@@ -411,9 +531,11 @@ class Appraiser {
     const stock::Stock &m_stock;
     std::stop_token m_stop;
     std::vector<std::string> m_duties;
+    workshop::Shop m_shop;  ///< as the pieces before have left its rack
     Appraisal m_out;
     std::string m_piece;
     std::optional<double> m_lowest;
+    std::string m_lifted;  ///< set if an axle lifts
 };
 
 }  // namespace

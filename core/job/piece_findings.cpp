@@ -64,7 +64,10 @@ std::vector<Finding> proofFindings(const proof::Proof &proof, const std::string 
         const bool broken = c.utilization > 1;
         if (c.proved()) continue;
         std::string sentence;
-        if (!broken && !c.assumed)
+        if (!broken && !c.beyond.empty())
+            sentence =
+                fmt::format("{}: {:.2f}, but {}. This is not proved.", c.title, c.utilization, c.beyond);
+        else if (!broken && !c.assumed)
             sentence = fmt::format(
                 "{}: {:.2f}, but half the size of shells moves it by {:.0f} percent. It is "
                 "not sure to hold.",
@@ -83,6 +86,12 @@ std::vector<Finding> proofFindings(const proof::Proof &proof, const std::string 
         f.limit = 1;
         f.at = c.at;
         f.working = c.working;
+    }
+    for (const proof::Unproved &u : proof.unproved) {
+        Finding &f = out.add("unproved/" + u.id, u.cover ? Severity::Note : Severity::Fix, "prove", u.part,
+                             fmt::format("{}: not proved, because {}{}", u.what, u.why,
+                                         u.remedy.empty() ? "." : ". " + u.remedy));
+        f.at = u.at;
     }
     for (const proof::CrushOrder &o : proof.crushOrders) {
         if (!o.railsFirst()) continue;
@@ -103,8 +112,9 @@ std::vector<Finding> proofFindings(const proof::Proof &proof, const std::string 
         "ladder/" + piece, Severity::Note, "prove", first.part,
         {fmt::format(
              "What gives first on the winch line: {}, at {{0}} of line pull ({:.1f} times the winch's "
-             "rated pull). {}",
-             first.title, first.letsGoAt / proof.ladderRated, first.means),
+             "rated pull){}. {}",
+             first.title, first.letsGoAt / proof.ladderRated,
+             first.where.empty() ? "" : ", pulled " + first.where, first.means),
          {{first.letsGoAt, Quantity::Force}}});
     f.value = first.letsGoAt;
     f.limit = proof.ladderRated;

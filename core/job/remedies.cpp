@@ -295,6 +295,8 @@ class RemedyFinder {
         if (f.id.starts_with("check/frequency/") || f.id.starts_with("check/stability/"))
             return {nextPlate("bracketThickness"), nextWall(), stepped("gussetLeg", 20),
                     stepped("braceReach", 120)};
+        if (f.id.starts_with("check/bolt/fairlead"))
+            return {stronger("fairleadBoltGrade", "10.9"), weakerWinch()};
         if (f.id.starts_with("check/bolt/winch")) return {stronger("footBoltGrade", "10.9"), weakerWinch()};
         if (f.id.starts_with("check/bolt/"))
             return {stronger("mountBoltGrade", "10.9"), stepped("addedBolts", 1), weakerWinch()};

@@ -15,7 +15,7 @@ namespace {
 
 using armor::SettingValue;
 
-constexpr int mostStrengthened = 12;  // rounds of making stronger what shells do not pass
+constexpr int mostStrengthened = 4;  // rounds of making stronger what shells do not pass
 
 const armor::Piece *pieceOf(const Job &job, const std::string &id) {
     const auto it =
@@ -57,7 +57,7 @@ class Sizer {
             if (!m_search.improve(best)) return whatStands(best);
             if (const double mass = m_search.judged(best).outlay.mass; mass > m_wish.largestMass)
                 return tooHeavy(mass);
-            Sizing out = proveClosely(best);
+            Sizing out = proveClosely(best, start);
             if (out.found || m_stop.stop_requested() || !m_search.forbid(best, start)) return out;
         }
     }
@@ -98,10 +98,19 @@ class Sizer {
         return failed(m_wish.rackOnly ? "The rack does not have what this piece needs." : "No sizes hold.");
     }
 
-    /// Proves a place with shells, then with shells of two sizes; what does not hold is made a step stronger.
-    Sizing proveClosely(Place p) {
+    /// Goes half of the way back to where the search began. False where nothing is left of it.
+    [[nodiscard]] static bool retreat(Place &p, const Place &start) {
+        if (p == start) return false;
+        for (std::size_t i = 0; i < p.size(); ++i)
+            p[i] = p[i] < start[i] ? start[i] - (start[i] - p[i]) / 2 : start[i] + (p[i] - start[i]) / 2;
+        return true;
+    }
+
+    /// Proves a place with shells, then with shells of two sizes; what does not hold is made a step stronger,
+    /// and where that does not lead on, the sizes that the search began with are approached.
+    Sizing proveClosely(Place p, const Place &start) {
         Sizing out;
-        for (int round = 0; round < mostStrengthened; ++round) {
+        for (int round = 0; round < 2 * mostStrengthened; ++round) {
             const Job sized = apply(m_job, m_search.editOf(p));
             const Appraisal close = appraise(sized, m_stock, m_stop, proof::Detail::HalvedIfSound);
             if (m_stop.stop_requested()) return stopped();
@@ -110,7 +119,8 @@ class Sizer {
                 const double mass = gaugeOf(close, "mass");
                 return mass > m_wish.largestMass ? tooHeavy(mass) : finished(p, close);
             }
-            if (!strengthen(p, close)) {
+            const bool stronger = round < mostStrengthened && strengthen(p, close);
+            if (!stronger && !retreat(p, start)) {
                 out.why = "With plates as shells no size holds that strips allow.";
                 for (const Finding &f : close.findings)
                     if (breaks(f, m_fixesBefore)) {

@@ -117,7 +117,7 @@ double Judged::use(const std::string &check) const {
 }
 
 ShellShares shellShares(const proof::Proof &strips, const proof::Proof &shells) {
-    constexpr double most = 1.25;  // house: beyond it a strip does not see what shells see
+    constexpr double most = 1.5;  // house: beyond it a strip does not see what shells see
     std::map<std::string, double> close;
     for (const proof::Check &c : shells.checks) {
         double &use = close[stripCheck("check/" + c.id)];

@@ -37,28 +37,40 @@ GroupProperties propertiesOf(const std::vector<Bolt> &bolts) {
     return p;
 }
 
-/// Gradient (gx, gy) of the elastic stress gx x + gy y under the moments Mx, My about the centroid:
-/// Mx = integral of s y, My = - integral of s x. Bolts in one line can only be bent across it.
-Result<shape::Vec2> bendingGradient(const GroupProperties &p, double Mx, double My, double scale) {
-    if (std::abs(Mx) <= 1e-9 * scale && std::abs(My) <= 1e-9 * scale) return shape::Vec2(0, 0);
+/// How a group resists bending: the gradient (gx, gy) of the elastic stress gx x + gy y, and the moment
+/// about axes that its bolts have no arm about, which is left to the faces.
+struct Bending {
+    shape::Vec2 gradient = shape::Vec2::Zero();
+    double left = 0;  ///< N·mm
+};
+
+/// Under the moments Mx, My about the centroid: Mx = integral of s y, My = - integral of s x.
+Result<Bending> bendingOf(const GroupProperties &p, double Mx, double My, double scale, bool facesPress) {
+    if (std::abs(Mx) <= 1e-9 * scale && std::abs(My) <= 1e-9 * scale) return Bending{};
     Eigen::Matrix2d second;
     second << p.Iy, p.Ixy, p.Ixy, p.Ix;
     const shape::Vec2 rhs(-My, Mx);
     const Eigen::SelfAdjointEigenSolver<Eigen::Matrix2d> modes(second);
     const double largest = modes.eigenvalues()(1);
-    shape::Vec2 g = shape::Vec2::Zero();
+    Bending out;
+    double left = 0;
     for (int i = 0; i < 2; ++i) {
         const shape::Vec2 axis = modes.eigenvectors().col(i);
         if (modes.eigenvalues()(i) > 1e-12 * largest && largest > 0)
-            g += axis * (axis.dot(rhs) / modes.eigenvalues()(i));
-        else if (std::abs(axis.dot(rhs)) > 1e-9 * scale)
+            out.gradient += axis * (axis.dot(rhs) / modes.eigenvalues()(i));
+        else
+            left = std::hypot(left, axis.dot(rhs));
+    }
+    if (left > 1e-9 * scale) {
+        if (!facesPress)
             return fail(
                 ProblemKind::Degenerate,
                 "The bolts lie in one line (or there is only one), and the load bends the joint about "
                 "that line.",
                 "load", "Add a bolt off the line.");
+        out.left = left;
     }
-    return g;
+    return out;
 }
 
 Result<bool> checkBolts(const std::vector<Bolt> &bolts, const BoltGroupOptions &options) {
@@ -109,8 +121,9 @@ Result<std::vector<BoltForce>> shareLoad(const std::vector<Bolt> &bolts, const P
     if (pointLike && std::abs(M.z()) > 1e-9 * scale)
         return fail(ProblemKind::Degenerate, "A single bolt cannot carry a twist about its own axis.", "load",
                     "Add a second bolt.");
-    const auto gradient = bendingGradient(p, M.x(), M.y(), scale);
-    if (!gradient) return tl::unexpected(gradient.error());
+    const auto bending = bendingOf(p, M.x(), M.y(), scale, options.contactArm > 0);
+    if (!bending) return tl::unexpected(bending.error());
+    const double pressed = bending->left > 0 ? bending->left / options.contactArm : 0;
     std::vector<BoltForce> out;
     for (const Bolt &b : bolts) {
         const auto Fu = boltTensileStrength(b.grade, b.diameter);
@@ -125,7 +138,8 @@ Result<std::vector<BoltForce>> shareLoad(const std::vector<Bolt> &bolts, const P
         f.shearVector = load.force.head<2>() * (b.area() / p.area);
         if (!pointLike) f.shearVector += shape::Vec2(-d.y(), d.x()) * (M.z() * b.area() / polar);
         f.shear = f.shearVector.norm();
-        f.tension = std::max(0.0, b.area() * (load.force.z() / p.area + gradient->dot(d)));
+        f.tension = std::max(0.0, b.area() * (load.force.z() / p.area + bending->gradient.dot(d)));
+        f.tension += pressed * b.area() / p.area;
         const double shearFactor = options.threadsInShear ? shearThreadsIn : shearThreadsOut;
         f.allowableShear = shearFactor * *Fu * b.area() * options.shearPlanes / omega;
         f.allowableTension = tensionFactor * *Fu * b.area() / omega;
@@ -154,10 +168,20 @@ working::Working boltWorking(const std::vector<Bolt> &bolts, const PointLoad &lo
     w.given("T_z", "twist about the group's centroid", M.z(), "N·mm", "frame analysis");
     w.given("N", "pull along the bolts", load.force.z(), "N", "frame analysis");
     w.given("M", "bending of the joint", M.head<2>().norm(), "N·mm", "frame analysis");
+    const auto bending = bendingOf(p, M.x(), M.y(), load.moment.norm() + arm.norm() * load.force.norm(),
+                                   options.contactArm > 0);
+    if (bending && bending->left > 0) {
+        w.given("M_l", "of it about the line of the bolts", bending->left, "N·mm", "frame analysis");
+        w.given("e", "from the bolts to where the faces press back", options.contactArm, "mm", "drawing");
+        w.step("C", "press of the faces, which all bolts hold together", "M_l/e",
+               fmt::format("{}/{}", number(bending->left), number(options.contactArm)),
+               bending->left / options.contactArm, "N", "statics");
+    }
     w.step("f_v", "shear in this bolt", "V A_b/ΣA + T_z r A_b/ΣA r² (vectors)",
            fmt::format("|({}, {})|", number(g.shearVector.x()), number(g.shearVector.y())), g.shear, "N",
            elastic);
-    w.step("f_t", "tension in this bolt, no prying", "A_b (N/ΣA + g · r), not below 0",
+    w.step("f_t", "tension in this bolt, no prying",
+           "A_b (N/ΣA + g · r), not below 0; with C A_b/ΣA if there is one",
            fmt::format("{} · (…)", number(area)), g.tension, "N", elastic);
     w.step("R_v/Ω", "allowable shear", fmt::format("{} F_u A_b n/2.00", shearFactor),
            fmt::format("{} · {} · {} · {}/2.00", shearFactor, number(Fu), number(area), options.shearPlanes),

@@ -26,6 +26,9 @@ struct Bolt {
 struct BoltGroupOptions {
     int shearPlanes = 1;
     bool threadsInShear = true;
+    /// Bolts in one line, or a single one, bent about an axis that they have no arm about: how far from them
+    /// the clamped faces press back [mm]. 0: nothing presses back, and such a load is an error.
+    double contactArm = 0;
 };
 
 /// Forces and use of one bolt.
@@ -41,7 +44,8 @@ struct BoltForce {
 
 /// Shares a load among bolts: in plane by the elastic vector method, out of plane by the elastic
 /// stress about the group's centroid, product of inertia included; bolts weigh with their area. No
-/// prying; a bolt in compression gets 0.
+/// prying; a bolt in compression gets 0. With `contactArm` a moment M about the line of bolts in one line
+/// (of a single bolt: about any axis in the plane) pulls all of them with M/contactArm together.
 ///
 /// Utilization: the largest of shear and tension over their allowables (0.75 Fu and 0.45 Fu, or
 /// 0.563 Fu with threads out of the plane, Omega 2.00) and of the straight line of J3.7,

@@ -52,6 +52,11 @@ double WeldGroup::length() const {
     return sum;
 }
 
+Vec3 WeldGroup::stressAt(const PointLoad &load, const Vec3 &place) const {
+    const Vec3 moment = load.moment + (load.at - m_centroid).cross(load.force);
+    return load.force / m_area + (m_inverse * moment).cross(place - m_centroid);
+}
+
 Result<ThroatStress> WeldGroup::stress(const PointLoad &load) const {
     const Vec3 arm = load.at - m_centroid;
     const Vec3 moment = load.moment + arm.cross(load.force);
@@ -63,14 +68,12 @@ Result<ThroatStress> WeldGroup::stress(const PointLoad &load) const {
         return fail(ProblemKind::Degenerate,
                     "All the weld lines lie on one line, and the load twists the part about it.", "load",
                     "Add a weld away from that line, or remove the twist.");
-    const Vec3 a = load.force / m_area;
-    const Vec3 b = m_inverse * moment;
     ThroatStress worst;
     worst.max = -1;
     // The square of a linear function is convex: the largest is at an end of a line.
     for (const WeldSegment &s : m_segments)
         for (const Vec3 &end : {s.from, s.to}) {
-            const Vec3 here = a + b.cross(end - m_centroid);
+            const Vec3 here = stressAt(load, end);
             if (here.norm() > worst.max * (1 + 1e-12)) worst = {here.norm(), end, s.id, here};
         }
     return worst;

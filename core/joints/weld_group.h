@@ -54,6 +54,9 @@ class WeldGroup {
     /// @error Degenerate  all lines lie on one line and the load twists about it
     [[nodiscard]] Result<ThroatStress> stress(const PointLoad &load) const;
 
+    /// Stress on the throat at a place [MPa]; a twist about lines that all lie on one line is left out.
+    [[nodiscard]] Vec3 stressAt(const PointLoad &load, const Vec3 &place) const;
+
     [[nodiscard]] const std::vector<WeldSegment> &segments() const { return m_segments; }
     [[nodiscard]] double throatArea() const { return m_area; }  ///< mm2
     [[nodiscard]] double length() const;                        ///< mm

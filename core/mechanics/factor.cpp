@@ -10,8 +10,10 @@
 namespace hefty::mechanics {
 namespace {
 
-/// From this size on dense blocks pay; below it a factor of a frame is too thin for them.
+/// From this size on it is asked whether dense blocks pay; below it nothing is thick enough.
 constexpr Eigen::Index largeFrom = 2500;
+/// Work over entries of a factor that they pay from (CHOLMOD's own switch).
+constexpr double thick = 40;
 
 }  // namespace
 
@@ -31,9 +33,11 @@ Factor::Factor(const Sparse &lower)
         last = std::move(*same);
         list.erase(same);
     }
-    if (lower.rows() > largeFrom) {
+    m_thin = last.thin;
+    if (lower.rows() > largeFrom && !m_thin) {
         m_large = last.large ? std::move(last.large) : std::make_unique<Supernodal>(lower);
-        if (m_large->factorize(lower)) return;
+        m_thin = m_large->workPerEntry() < thick;
+        if (!m_thin && m_large->factorize(lower)) return;
         m_large.reset();
     }
     if (last.ldlt) {
@@ -50,7 +54,7 @@ Factor::~Factor() {
     if (m_large) m_large->forget();
     std::vector<Kept> &list = kept();
     if (list.size() >= most) list.erase(list.begin());
-    list.push_back({std::move(m_outer), std::move(m_inner), std::move(m_ldlt), std::move(m_large)});
+    list.push_back({std::move(m_outer), std::move(m_inner), std::move(m_ldlt), std::move(m_large), m_thin});
 }
 
 Eigen::VectorXd Factor::pivots() const {

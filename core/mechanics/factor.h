@@ -45,11 +45,13 @@ class Factor {
         std::vector<int> outer, inner;
         std::unique_ptr<Ldlt> ldlt;
         std::unique_ptr<Supernodal> large;
+        bool thin = false;  ///< its factor is too thin for dense blocks
     };
     static std::vector<Kept> &kept();
     std::vector<int> m_outer, m_inner;
     std::unique_ptr<Ldlt> m_ldlt;
     std::unique_ptr<Supernodal> m_large;  ///< used if there
+    bool m_thin = false;
 };
 
 /// A x of a symmetric matrix given by its lower triangle, for all columns of x.

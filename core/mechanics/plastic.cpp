@@ -78,7 +78,10 @@ class PlasticSolver {
         if (auto r = prepare(); !r) return tl::unexpected(r.error());
         m_out.path.push_back({});
         for (int step = 0; step < mostSteps; ++step) {
-            if (!solveRate()) return collapse();
+            if (!solveRate()) {
+                if (m_spins && shutIdle()) continue;
+                return collapse();
+            }
             if (closeHinges()) continue;
             const double room = nextEvent();
             if (!std::isfinite(room) || room > 1e12)
@@ -242,8 +245,10 @@ class PlasticSolver {
         const HingedFrame::Rate rate = m_frame->rate();
         m_motion = rate.motion;
         if (m_elasticGive == 0) m_elasticGive = rate.give;
+        const bool driven = !(rate.give > 0) || rate.give > collapsed * m_elasticGive;
+        m_spins = !rate.held && !driven;
         if (!rate.held) return false;
-        if ((!(rate.give > 0) || rate.give > collapsed * m_elasticGive) && m_elasticGive > 0) {
+        if (driven && m_elasticGive > 0) {
             if (!(rate.give > 0)) m_motion = -m_motion;
             return false;
         }
@@ -259,6 +264,39 @@ class PlasticSolver {
         if (excess.isZero(0)) return;
         const std::vector<Vec12> change = m_frame->forces(m_frame->giveBack(excess));
         for (std::size_t b = 0; b < m_forces.size(); ++b) m_forces[b] += change[b];
+    }
+
+    [[nodiscard]] int nodeOf(const std::pair<std::size_t, std::size_t> &end) const {
+        const FrameBeam &b = m_model.beams[end.first];
+        return end.second == 1 ? b.to : b.from;
+    }
+
+    /// Where hinges at all ends of a joint leave it to spin with nothing on it, which is no mechanism of the
+    /// frame, the hinge that opened last shuts: its end goes along with the others. False if it shares its
+    /// joint with no other hinge.
+    bool shutIdle() {
+        if (m_opened.empty()) return false;
+        const auto last = m_opened.back();
+        const bool shared = std::any_of(m_opened.begin(), m_opened.end() - 1, [&](const auto &o) {
+            return nodeOf(o) == nodeOf(last) && m_ends[o.first][o.second].hinge;
+        });
+        if (!shared) return false;
+        m_ends[last.first][last.second].hinge = false;
+        m_idle.insert(last);
+        m_opened.pop_back();
+        m_out.hinges.pop_back();
+        return true;
+    }
+
+    /// An idle end that has been driven off the surface takes the hinge over from another end of its joint.
+    void takeOver(const std::pair<std::size_t, std::size_t> &end) {
+        for (auto it = m_opened.rbegin(); it != m_opened.rend(); ++it) {
+            if (nodeOf(*it) != nodeOf(end) || !m_ends[it->first][it->second].hinge) continue;
+            m_ends[it->first][it->second].hinge = false;
+            m_idle.insert(*it);
+            break;
+        }
+        m_idle.erase(end);
     }
 
     /// A hinge whose flow would be backward closes; true if one did.
@@ -288,7 +326,8 @@ class PlasticSolver {
                 if (!end.yields) continue;
                 const auto row = static_cast<Eigen::Index>(6 * to);
                 const Vec6 now = m_forces[b].segment<6>(row), rate = m_rates[b].segment<6>(row);
-                const double limit = end.hinge ? 1 + m_limits.drift : 1;
+                const bool idle = m_idle.contains({b, to});
+                const double limit = end.hinge || idle ? 1 + m_limits.drift : 1;
                 room = std::min(room, roomTo(end, now, rate, limit, room));
             }
         return room;
@@ -354,16 +393,20 @@ class PlasticSolver {
                     continue;
                 }
                 // One at a time: of two ends at a node that reach it together only one turns.
-                if (opened || !end.beyond(force, 1 - 1e-7)) continue;
+                const bool idle = m_idle.contains({b, to});
+                const double reached = idle ? 1 + m_limits.drift - onSurface : 1 - 1e-7;
+                if (opened || !end.beyond(force, reached)) continue;
                 const double gauge = end.gauge(force);
                 const Vec6 rate = m_rates[b].segment<6>(static_cast<Eigen::Index>(6 * to));
                 const double reach = end.gauge(rate);
                 if (!(reach > 1e-12)) continue;
                 const double small = 1e-7 / reach;
                 if (!(end.gauge(Vec6(force + small * rate)) > gauge + 1e-3 * reach * small)) continue;
+                if (idle) takeOver({b, to});
                 end.hinge = true;
                 end.gradient = end.slope(force);
                 opened = true;
+                m_opened.emplace_back(b, to);
                 m_out.hinges.push_back({static_cast<int>(b), to == 1, m_factor});
             }
     }
@@ -391,7 +434,11 @@ class PlasticSolver {
     std::vector<std::array<End, 2>> m_ends;
     Eigen::VectorXd m_nodal;
     std::vector<Vec12> m_equivalent, m_forces, m_rates;
-    std::set<std::pair<std::size_t, std::size_t>> m_closed;  ///< closed since the load last grew
+    std::set<std::pair<std::size_t, std::size_t>> m_closed;     ///< closed since the load last grew
+    std::vector<std::pair<std::size_t, std::size_t>> m_opened;  ///< in turn
+    std::set<std::pair<std::size_t, std::size_t>>
+        m_idle;            ///< yield with another end of their joint that turns
+    bool m_spins = false;  ///< nothing on what moves
     Eigen::VectorXd m_motion;
     int m_still = 0;  ///< events since the load last grew
     double m_factor = 0, m_give = 0, m_elasticGive = 0;

@@ -97,6 +97,10 @@ Supernodal::Supernodal(const Sparse &lower) : m_state(std::make_unique<State>())
 
 Supernodal::~Supernodal() = default;
 
+double Supernodal::workPerEntry() const {
+    return m_state->common.lnz > 0 ? m_state->common.fl / m_state->common.lnz : 0;
+}
+
 bool Supernodal::factorize(const Sparse &lower) {
     if (!m_state->factor) return false;
     const auto held = Blas::get().hold();

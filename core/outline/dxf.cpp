@@ -1,75 +1,107 @@
 #include <algorithm>
 #include <cmath>
-#include <numbers>
 #include <sstream>
 
-#include <dxflib/dl_creationadapter.h>
 #include <dxflib/dl_dxf.h>
 #include <fmt/format.h>
 
-#include "core/outline/outline.h"
+#include "core/outline/dxf_collector.h"
 
 namespace hefty::outline {
 namespace {
 
 constexpr double meets = 0.05;  // mm: ends that are nearer are one
 
-/// A line or arc that may be part of a closed line.
-struct Piece {
-    Vec2 from, to;
-    double bulge;
-    bool used = false;
+struct Unit {
+    const char *name;
+    double mm;
 };
 
-class Collector : public DL_CreationAdapter {
+/// By $INSUNITS; none for a code that is no length of a shop.
+std::optional<Unit> unitOf(int code) {
+    switch (code) {
+        case 0:
+            return Unit{"assumed mm", 1};
+        case 1:
+            return Unit{"inch", 25.4};
+        case 2:
+            return Unit{"foot", 304.8};
+        case 4:
+            return Unit{"mm", 1};
+        case 5:
+            return Unit{"cm", 10};
+        case 6:
+            return Unit{"m", 1000};
+        case 9:
+            return Unit{"mil", 0.0254};
+        case 10:
+            return Unit{"yard", 914.4};
+        case 14:
+            return Unit{"dm", 100};
+        default:
+            return std::nullopt;
+    }
+}
+
+/// Loops and pieces of a bag and of the blocks that it inserts, moved to where they stand.
+class Unfolder {
   public:
+    Unfolder(const DxfCollector &file, Drawing &out) : m_file(file), m_out(out) {}
     std::vector<Loop> loops;
     std::vector<Piece> pieces;
 
-    void addLine(const DL_LineData &d) override { pieces.push_back({Vec2(d.x1, d.y1), Vec2(d.x2, d.y2), 0}); }
-    void addArc(const DL_ArcData &d) override {
-        constexpr double deg = std::numbers::pi / 180;
-        double sweep = std::fmod(d.angle2 - d.angle1, 360.0);
-        if (sweep <= 0) sweep += 360;
-        const auto at = [&](double a) {
-            return Vec2(d.cx + d.radius * std::cos(a * deg), d.cy + d.radius * std::sin(a * deg));
-        };
-        pieces.push_back({at(d.angle1), at(d.angle1 + sweep), std::tan(sweep * deg / 4)});
+    void run(const DxfBag &bag, const Eigen::Affine2d &place, int depth) {
+        const Eigen::Matrix2d m = place.linear();
+        const bool alike = std::abs(m.col(0).norm() - m.col(1).norm()) < 1e-9 * m.norm() &&
+                           std::abs(m.col(0).dot(m.col(1))) < 1e-9 * m.squaredNorm();
+        const double turn = m.determinant() < 0 ? -1 : 1;
+        for (Loop l : bag.loops) {
+            if (!alike) l = straight(l);
+            for (Corner &c : l) c = {place * c.at, turn * c.bulge};
+            loops.push_back(std::move(l));
+        }
+        for (Piece p : bag.pieces) {
+            if (!alike && p.bulge != 0) {
+                m_out.left.push_back({p.entity, "a part of a circle in a block that is scaled unevenly"});
+                continue;
+            }
+            p.from = place * p.from;
+            p.to = place * p.to;
+            p.bulge *= turn;
+            pieces.push_back(std::move(p));
+        }
+        constexpr int deepest = 12;
+        for (const DxfBag::Insert &i : bag.inserts) {
+            const auto it = m_file.blocks.find(i.block);
+            if (it == m_file.blocks.end())
+                m_out.left.push_back({"INSERT", "the block \"" + i.block + "\" is not in the file"});
+            else if (depth >= deepest)
+                m_out.left.push_back({"INSERT", "the block \"" + i.block + "\" holds itself"});
+            else
+                run(it->second, place * i.place * Eigen::Translation2d(-it->second.base), depth + 1);
+        }
     }
-    void addCircle(const DL_CircleData &d) override {
-        loops.push_back(circle(Vec2(d.cx, d.cy), 2 * d.radius));
-    }
-    void addPolyline(const DL_PolylineData &d) override {
-        m_closed = (d.flags & 1) != 0;
-        m_line.clear();
-        m_open = true;
-    }
-    void addVertex(const DL_VertexData &d) override {
-        if (m_open) m_line.push_back({Vec2(d.x, d.y), d.bulge});
-    }
-    void endSequence() override { finish(); }
-    void endEntity() override { finish(); }
 
   private:
-    void finish() {
-        if (!m_open) return;
-        m_open = false;
-        if (m_line.size() < 2) return;
-        const bool same = (m_line.front().at - m_line.back().at).norm() < meets;
-        if (same) m_line.pop_back();
-        if (m_closed || same) {
-            loops.push_back(m_line);
-            return;
-        }
-        for (std::size_t i = 0; i + 1 < m_line.size(); ++i)
-            pieces.push_back({m_line[i].at, m_line[i + 1].at, m_line[i].bulge});
+    static Loop straight(const Loop &loop) {
+        Loop out;
+        for (const Vec2 &p : flattened(loop, 0.01)) out.push_back({p, 0});
+        return out;
     }
-    bool m_open = false, m_closed = false;
-    Loop m_line;
+    const DxfCollector &m_file;
+    Drawing &m_out;
 };
 
-/// Chains pieces end to end; `gap` is the widest that kept one open.
-void chain(std::vector<Piece> &pieces, std::vector<Loop> &loops, double &gap, Vec2 &gapAt) {
+/// What keeps a chain of pieces open.
+struct Gap {
+    double width = 0;
+    Vec2 at = Vec2::Zero();
+    std::string entity;
+};
+
+/// Chains pieces end to end; tells of those that do not close.
+std::vector<Gap> chain(std::vector<Piece> &pieces, std::vector<Loop> &loops) {
+    std::vector<Gap> gaps;
     for (Piece &first : pieces) {
         if (first.used) continue;
         first.used = true;
@@ -89,11 +121,7 @@ void chain(std::vector<Piece> &pieces, std::vector<Loop> &loops, double &gap, Ve
                     }
             }
             if (!nearest) {
-                const double left = (end - loop.front().at).norm();
-                if (left > gap) {
-                    gap = left;
-                    gapAt = end;
-                }
+                gaps.push_back({(end - loop.front().at).norm(), end, first.entity});
                 loop.clear();
                 break;
             }
@@ -103,52 +131,74 @@ void chain(std::vector<Piece> &pieces, std::vector<Loop> &loops, double &gap, Ve
         }
         if (loop.size() >= 2) loops.push_back(std::move(loop));
     }
+    return gaps;
+}
+
+void sayOthers(const DxfCollector &file, Drawing &out) {
+    for (const auto &[entity, count] : file.others)
+        out.left.push_back({entity, count == 1 ? std::string("it is no outline")
+                                               : fmt::format("these {} are no outlines", count)});
+    if (file.fittedSplines > 0)
+        out.left.push_back({"SPLINE", fmt::format("{} given by the points they pass through alone: save them "
+                                                  "with control points",
+                                                  file.fittedSplines)});
 }
 
 }  // namespace
 
-Result<Outline> readDxf(const std::string &text, const std::string &name) {
+Result<Drawing> readDxfDrawing(const std::string &text, const std::string &name) {
     if (text.find("SECTION") == std::string::npos || text.find("ENTITIES") == std::string::npos)
         return fail(ProblemKind::BadInput, "This is no DXF file: it has no entities.", name,
                     "Save the drawing as DXF text.");
-    Collector collector;
+    DxfCollector collector;
     DL_Dxf reader;
     std::stringstream stream(text);
     reader.in(stream, &collector);
-    double gap = 0;
-    Vec2 gapAt = Vec2::Zero();
-    chain(collector.pieces, collector.loops, gap, gapAt);
-    for (const Loop &l : collector.loops)
+    const auto unit = unitOf(collector.units);
+    if (!unit)
+        return fail(ProblemKind::BadInput,
+                    fmt::format("The drawing says that its unit is number {}, which is no length of a shop.",
+                                collector.units),
+                    name, "Save it in millimeters or inches.");
+    Drawing out;
+    out.unit = unit->name;
+    Unfolder unfolded(collector, out);
+    unfolded.run(collector.drawing, Eigen::Affine2d(Eigen::Scaling(Vec2(unit->mm, unit->mm))), 0);
+    for (const Loop &l : unfolded.loops)
         for (const Corner &c : l)
             if (!c.at.allFinite() || !std::isfinite(c.bulge))
                 return fail(ProblemKind::NotFinite, "A place in the drawing is no number.", name);
-    if (collector.loops.empty() && gap > 0)
+    for (const Piece &p : unfolded.pieces)
+        if (!p.from.allFinite() || !p.to.allFinite() || !std::isfinite(p.bulge))
+            return fail(ProblemKind::NotFinite, "A place in the drawing is no number.", name);
+    const std::vector<Gap> gaps = chain(unfolded.pieces, unfolded.loops);
+    sayOthers(collector, out);
+    for (const Gap &g : gaps)
+        out.left.push_back(
+            {g.entity, fmt::format("it does not close: {:.2f} mm are left open at ({:.1f}, {:.1f})", g.width,
+                                   g.at.x(), g.at.y())});
+    if (unfolded.loops.empty() && !gaps.empty()) {
+        const Gap &widest = *std::max_element(gaps.begin(), gaps.end(),
+                                              [](const Gap &a, const Gap &b) { return a.width < b.width; });
         return fail(ProblemKind::BadInput,
-                    fmt::format("No line closes: {:.2f} mm are left open at ({:.1f}, {:.1f}).", gap,
-                                gapAt.x(), gapAt.y()),
+                    fmt::format("No line closes: {:.2f} mm are left open at ({:.1f}, {:.1f}).", widest.width,
+                                widest.at.x(), widest.at.y()),
                     name, "Join the ends in the drawing.");
-    return assembled(std::move(collector.loops), name);
+    }
+    auto parts = partsOf(std::move(unfolded.loops), name);
+    if (!parts) return tl::unexpected(parts.error());
+    out.parts = std::move(*parts);
+    return out;
+}
+
+Result<Outline> readDxf(const std::string &text, const std::string &name) {
+    auto drawing = readDxfDrawing(text, name);
+    if (!drawing) return tl::unexpected(drawing.error());
+    return tidied(std::move(drawing->parts.front()));
 }
 
 std::string writeDxf(const Outline &outline) {
-    std::string out =
-        "0\nSECTION\n2\nHEADER\n9\n$ACADVER\n1\nAC1015\n9\n$"
-        "INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n";
-    const auto add = [&out](const Loop &loop, const char *layer) {
-        Vec2 center = Vec2::Zero();
-        double diameter = 0;
-        if (isCircle(loop, center, diameter)) {
-            out += fmt::format("0\nCIRCLE\n8\n{}\n10\n{:.4f}\n20\n{:.4f}\n30\n0\n40\n{:.4f}\n", layer,
-                               center.x(), center.y(), diameter / 2);
-            return;
-        }
-        out += fmt::format("0\nLWPOLYLINE\n8\n{}\n90\n{}\n70\n1\n", layer, loop.size());
-        for (const Corner &c : loop)
-            out += fmt::format("10\n{:.4f}\n20\n{:.4f}\n42\n{:.8f}\n", c.at.x(), c.at.y(), c.bulge);
-    };
-    add(outline.outer, "outline");
-    for (const Loop &h : outline.holes) add(h, "holes");
-    return out + "0\nENDSEC\n0\nEOF\n";
+    return writeDxf(std::vector<Outline>{outline});
 }
 
 }  // namespace hefty::outline

@@ -9,7 +9,7 @@
 #include <Eigen/Geometry>
 #include <pugixml.hpp>
 
-#include "core/outline/outline.h"
+#include "core/outline/drawing.h"
 
 namespace hefty::outline {
 namespace {
@@ -278,7 +278,7 @@ class SvgReader {
   public:
     explicit SvgReader(std::string name) : m_name(std::move(name)) {}
 
-    Result<Outline> run(const std::string &text) {
+    Result<Drawing> run(const std::string &text) {
         pugi::xml_document document;
         const pugi::xml_parse_result parsed = document.load_buffer(text.data(), text.size());
         const pugi::xml_node svg = document.child("svg");
@@ -292,9 +292,14 @@ class SvgReader {
         Transform toBench = Transform::Identity();
         toBench.linear() = Vec2(1, -1).asDiagonal();
         m_unit = unitOf(svg);
+        m_root = svg;
         toBench.linear() *= m_unit;
+        m_out.unit = "mm";
         if (auto r = walk(svg, toBench); !r) return tl::unexpected(r.error());
-        return assembled(std::move(m_loops), m_name);
+        auto parts = partsOf(std::move(m_loops), m_name);
+        if (!parts) return tl::unexpected(parts.error());
+        m_out.parts = std::move(*parts);
+        return std::move(m_out);
     }
 
   private:
@@ -316,10 +321,44 @@ class SvgReader {
             const auto own = readTransform(child.attribute("transform").as_string(""));
             if (!own) return bad(child, "transform");
             const Transform t = outer * *own;
+            if (kind == "use") {
+                if (auto r = use(child, t); !r) return r;
+                continue;
+            }
+            if (kind == "text" || kind == "image" || kind == "line" || kind == "polyline" ||
+                kind == "foreignObject")
+                m_out.left.push_back({std::string(kind), kind == "line" || kind == "polyline"
+                                                             ? "it does not close"
+                                                             : "it is no outline"});
             if (auto r = shape(child, kind, t); !r) return r;
             if (auto r = walk(child, t); !r) return r;
         }
         return true;
+    }
+
+    /// What a `use` shows once more, moved by its x and y.
+    Result<bool> use(const pugi::xml_node &node, const Transform &t) {
+        std::string to = node.attribute("href").as_string("");
+        if (to.empty()) to = node.attribute("xlink:href").as_string("");
+        const pugi::xml_node shown = to.starts_with("#") ? m_root.find_node([&](const pugi::xml_node &n) {
+            return to.substr(1) == n.attribute("id").value();
+        })
+                                                         : pugi::xml_node();
+        constexpr int deepest = 12;
+        if (!shown || m_depth >= deepest) {
+            m_out.left.push_back({"use", !shown ? "what it shows, \"" + to + "\", is not in the file"
+                                                : "what it shows, \"" + to + "\", shows itself"});
+            return true;
+        }
+        Transform moved = t;
+        moved.translate(Vec2(node.attribute("x").as_double(0), node.attribute("y").as_double(0)));
+        const auto own = readTransform(shown.attribute("transform").as_string(""));
+        if (!own) return bad(shown, "transform");
+        ++m_depth;
+        auto r = shape(shown, shown.name(), moved * *own);
+        if (r) r = walk(shown, moved * *own);
+        --m_depth;
+        return r;
     }
 
     tl::unexpected<Problem> bad(const pugi::xml_node &node, const char *what) const {
@@ -371,17 +410,35 @@ class SvgReader {
 
     std::string m_name;
     double m_unit = 1;
+    pugi::xml_node m_root;
+    int m_depth = 0;
+    Drawing m_out;
     std::vector<Loop> m_loops;
 };
 
 }  // namespace
 
-Result<Outline> readSvg(const std::string &text, const std::string &name) {
+Result<Drawing> readSvgDrawing(const std::string &text, const std::string &name) {
     return SvgReader(name).run(text);
 }
 
+Result<Outline> readSvg(const std::string &text, const std::string &name) {
+    auto drawing = readSvgDrawing(text, name);
+    if (!drawing) return tl::unexpected(drawing.error());
+    return tidied(std::move(drawing->parts.front()));
+}
+
 std::string writeSvg(const Outline &outline) {
-    const auto [low, high] = bounds(outline);
+    return writeSvg(std::vector<Outline>{outline});
+}
+
+std::string writeSvg(const std::vector<Outline> &parts) {
+    Vec2 low = Vec2::Zero(), high = Vec2::Zero();
+    for (std::size_t i = 0; i < parts.size(); ++i) {
+        const auto [a, b] = bounds(parts[i]);
+        low = i == 0 ? a : Vec2(low.cwiseMin(a));
+        high = i == 0 ? b : Vec2(high.cwiseMax(b));
+    }
     const double w = high.x() - low.x(), h = high.y() - low.y();
     std::string d;
     const auto add = [&](const Loop &loop) {
@@ -401,8 +458,10 @@ std::string writeSvg(const Outline &outline) {
         }
         d += "Z ";
     };
-    add(outline.outer);
-    for (const Loop &l : outline.holes) add(l);
+    for (const Outline &part : parts) {
+        add(part.outer);
+        for (const Loop &l : part.holes) add(l);
+    }
     return fmt::format(
         "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.4f}mm\" height=\"{1:.4f}mm\" viewBox=\"0 0 "
         "{0:.4f} "

@@ -77,6 +77,20 @@ double plateOnWallStrength(const PlateOnWall &p, working::Working *w) {
     return p.alongTube ? alongStrength(p, w) : acrossStrength(p, w);
 }
 
+double effectiveWeldLength(const PlateOnWall &p, working::Working *w) {
+    const double share =
+        10 / (p.faceWidth / p.wall) * p.tubeYield * p.wall / (p.plateYield * p.plateThickness);
+    const double length = std::min(1.0, share) * p.plateLength;
+    if (w)
+        w->step("Be", "what counts of each line across the tube, half of it at each end of the plate",
+                "10/(B/t) · Fy t/(Fyp tp) · Bp, at most Bp",
+                fmt::format("10/({}/{}) · {} · {}/({} · {}) · {}", number(p.faceWidth), number(p.wall),
+                            number(p.tubeYield), number(p.wall), number(p.plateYield),
+                            number(p.plateThickness), number(p.plateLength)),
+                length, "mm", "AISC 360-16 K5, table K5.1");
+    return length;
+}
+
 double PinTabStrength::allowable() const {
     return std::min({netTension / 2.0, tearOut / 2.0, bearing / 2.0, gross / 1.67});
 }

@@ -28,6 +28,12 @@ struct PlateOnWall {
 [[nodiscard]] double plateOnWallStrength(const PlateOnWall &p, working::Working *working = nullptr);
 inline constexpr double plateOnWallOmega = 1.58;
 
+/// What counts of each line of weld under a plate across a rectangular tube [mm]: the wall gives between its
+/// edges, so the load goes to the ends of the plate, Be = 10/(B/t) · Fy t/(Fyp tp) · Bp ≤ Bp.
+/// @pre as plateOnWallStrength, alongTube false
+/// @source AISC 360-16 K5, table K5.1, transverse plate: Le = 2 Be for both lines (from memory)
+[[nodiscard]] double effectiveWeldLength(const PlateOnWall &p, working::Working *working = nullptr);
+
 /// A shackle tab pulled in its plane.
 struct PinTab {
     double thickness = 0;

@@ -16,12 +16,19 @@ void BoltTies::planBolts() {
         for (const Vec3 &at : f.at) seats.push_back(m_seats.on(f.part, at));
         m_footSeats.push_back(std::move(seats));
     }
+    if (m_in.winch && m_in.winch->fairleadBolts)
+        for (const Vec3 &at : m_in.winch->fairleadBolts->at)
+            m_fairleadSeats.push_back(m_seats.on(m_in.winch->fairleadBolts->part, at));
 }
 
 void BoltTies::tieMounts() {
     for (std::size_t i = 0; i < m_in.mounts.size(); ++i) {
-        if (!m_seats.isThere(m_mountSeats[i])) continue;
         const armor::BoltJoint &m = m_in.mounts[i];
+        if (!m_seats.isThere(m_mountSeats[i])) {
+            m_out.mountSprings.emplace_back();
+            m_out.railBeams.push_back(-1);
+            continue;
+        }
         const Vec3 shearAxes = Vec3::Ones() - m.axis.cwiseAbs();
         const Vec3 stiffness = shearAxes * boltShearStiffness + m.axis.cwiseAbs() * alongBolt(m);
         if (m_seats.meshed(m.part, m.plane.origin)) {
@@ -86,8 +93,30 @@ int BoltTies::addRail(const armor::BoltJoint &m) {
     return arm(m_out, from, name + ".bolts", m.plane.origin);
 }
 
+/// A fairlead is a rigid body on its bolts; its flange resists tilting about the line of them.
+void BoltTies::tieFairlead() {
+    const auto &bolts = m_in.winch->fairleadBolts;
+    if (!bolts || !std::all_of(m_fairleadSeats.begin(), m_fairleadSeats.end(),
+                               [this](const Seat &s) { return m_seats.isThere(s); }))
+        return;
+    m_out.fairleadNode = newNode(m_out, "fairlead", m_in.winch->fairleadAt);
+    const double half = m_in.winch->fairleadHeight / 2;
+    for (std::size_t i = 0; i < bolts->at.size(); ++i) {
+        const std::string id = fmt::format("{}/{}", bolts->name, bolts->ids[i]);
+        const int on = arm(m_out, m_out.fairleadNode, id, bolts->at[i]);
+        const int seat = m_seats.node(m_fairleadSeats[i], id + "/seat", bolts->at[i]);
+        Matrix6 k = Matrix6::Zero();
+        const Vec3 along = bolts->axis.cwiseAbs();
+        k.topLeftCorner<3, 3>() =
+            Vec3((Vec3::Ones() - along) * boltShearStiffness + along * boltAxialStiffness).asDiagonal();
+        k.bottomRightCorner<3, 3>().diagonal().setConstant(boltAxialStiffness * half * half / 4);
+        m_out.fairleadSprings.push_back(addSpring(m_out, id, on, seat, k));
+    }
+}
+
 void BoltTies::tieWinch() {
     if (!m_in.winch) return;
+    tieFairlead();
     m_out.drumNode = newNode(m_out, "winch", m_in.winch->drum);
     for (std::size_t j = 0; j < m_in.feet.size(); ++j) {
         const armor::BoltJoint &f = m_in.feet[j];

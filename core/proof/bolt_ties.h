@@ -13,11 +13,12 @@ class BoltTies {
 
     void planBolts();  ///< before the ways have nodes
     void tieMounts();  ///< to the stubs of the rails, which are made here
-    void tieWinch();   ///< its drum's node is made here
+    void tieWinch();   ///< its drum's and its fairlead's nodes are made here
 
   private:
     [[nodiscard]] double alongBolt(const armor::BoltJoint &m) const;
     std::vector<int> tieBolts(const armor::BoltJoint &m, const Vec3 &stiffness);
+    void tieFairlead();
     int addRail(const armor::BoltJoint &m);
 
     const Assembly &m_in;
@@ -27,6 +28,7 @@ class BoltTies {
     Idealization &m_out;
     std::vector<Seat> m_mountSeats;
     std::vector<std::vector<Seat>> m_footSeats;
+    std::vector<Seat> m_fairleadSeats;
 };
 
 }  // namespace hefty::proof

@@ -8,6 +8,7 @@
 #include "core/proof/attachment.h"
 #include "core/proof/bolt_plate.h"
 #include "core/proof/checker.h"
+#include "core/proof/hole_edges.h"
 #include "core/proof/member_strength.h"
 
 namespace hefty::proof {
@@ -62,7 +63,10 @@ struct Prying {
 /// What a bearing check asks of its caller.
 struct BearingSide {
     std::string onto;
-    double thickness = 0, ultimate = 0, edge = 0;
+    double thickness = 0, ultimate = 0;
+    HoledPart part;    ///< without an outline: `edge` in every direction
+    double edge = 0;   ///< from the middle of a hole, mm
+    double sign = -1;  ///< the bolts press on it with this times the force on them
     bool assumed = false;
 };
 
@@ -70,39 +74,85 @@ struct BearingSide {
 /// compared, far beyond any that could pass.
 constexpr double nothingCarries = 1000;
 
-/// @param shear  of the worst bolt, by case
+/// Forces on the bolts of a group, in its plane, by case and bolt.
+using Pushes = std::vector<std::vector<shape::Vec2>>;
+
+/// Bearing and tear-out of one bolt on one side in one case.
+struct Bearing {
+    std::size_t bolt = 0;
+    double push = 0, edge = 0, strength = 0, use = -1;
+};
+
+Bearing worstBearing(const CheckContext &context, const armor::BoltJoint &j, const BearingSide &side,
+                     const Pushes &pushes, std::size_t c) {
+    Bearing worst;
+    for (std::size_t b = 0; b < pushes[c].size(); ++b) {
+        Bearing one{b, pushes[c][b].norm(), side.edge, 0, 0};
+        if (!side.part.outline.empty() && one.push > 0) {
+            const shape::Vec2 way = side.sign * pushes[c][b] / one.push;
+            one.edge = side.part.clearAlong(j.plane.toLocal(j.at[b]).head<2>(), j.hole, way) + j.hole / 2;
+        }
+        one.strength = holeBearing(j.diameter, j.hole, side.thickness, side.ultimate, one.edge);
+        if (one.push > 0)
+            one.use = one.strength > 0 ? one.push * context.omega(c, 2.0) / one.strength : nothingCarries;
+        if (one.use > worst.use) worst = one;
+    }
+    return worst;
+}
+
 void addBearing(const CheckContext &context, const armor::BoltJoint &j, const BearingSide &side,
-                const std::vector<double> &shear) {
-    if (!(side.thickness > 0) || !(side.ultimate > 0)) return;
+                const Pushes &pushes) {
     const bool isFrame = side.onto == "frame";
-    const double strength = holeBearing(j.diameter, j.hole, side.thickness, side.ultimate, side.edge);
-    const auto useOf = [&](std::size_t c) {
-        return strength > 0 ? shear[c] * context.omega(c, 2.0) / strength : nothingCarries;
-    };
-    const Governing g = governing(context, useOf);
-    Check check = context.begin(
-        CheckKind::Bearing, fmt::format("bearing/{}/{}", j.name, side.onto), isFrame ? j.name : side.onto,
-        fmt::format("{}: bolt holes in {}", j.name, isFrame ? "the frame rail" : side.onto), g.loadCase);
+    const std::string what =
+        fmt::format("{}: bolt holes in {}", j.name, isFrame ? "the frame rail" : side.onto);
+    const std::string id = fmt::format("bearing/{}/{}", j.name, side.onto);
+    if (!(side.thickness > 0) || !(side.ultimate > 0))
+        return context.leave({id, j.name, what, "the thickness or the steel there is not known",
+                              "Measure it.", j.plane.origin});
+    const Governing g =
+        governing(context, [&](std::size_t c) { return worstBearing(context, j, side, pushes, c).use; });
+    const Bearing worst = worstBearing(context, j, side, pushes, g.loadCase);
+    Check check = context.begin(CheckKind::Bearing, id, isFrame ? j.name : side.onto, what, g.loadCase);
     const double omega = context.omega(g.loadCase, 2.0);
-    check.demand = shear[g.loadCase];
-    check.capacity = strength / omega;
+    check.demand = worst.push;
+    check.capacity = worst.strength / omega;
     check.unit = "N";
     check.utilization = g.use;
-    check.at = j.plane.origin;
+    check.at = j.at[worst.bolt];
     check.assumed = side.assumed;
     check.working.given("d", "bolt", j.diameter, "mm", "stock");
     check.working.given("t", "thickness the bolt bears on", side.thickness, "mm", "drawing");
     check.working.given("Fu", "tensile strength there", side.ultimate, "MPa",
                         side.assumed ? "assumed grade" : "material");
-    (void)holeBearing(j.diameter, j.hole, side.thickness, side.ultimate, side.edge, &check.working);
-    check.working.given("V", "shear of the worst bolt", check.demand, "N", "bolt group");
+    (void)holeBearing(j.diameter, j.hole, side.thickness, side.ultimate, worst.edge, &check.working);
+    check.working.given("V", fmt::format("shear of bolt {}", j.ids[worst.bolt]), check.demand, "N",
+                        "bolt group");
     check.working.step("u", "utilization", "Ω V/Rn",
-                       fmt::format("{} · {}/{}", number(omega), number(check.demand), number(strength)),
+                       fmt::format("{} · {}/{}", number(omega), number(check.demand), number(worst.strength)),
                        check.utilization, "", "AISC 360-16 J3.10");
-    if (!(strength > 0))
+    check.working.note(
+        "The clear distance is that toward which the bolt presses, to the edge or to the next hole.");
+    if (!(worst.strength > 0))
         check.working.note("The hole runs out of the edge: there is no metal that could carry the bolt.");
     if (side.assumed) check.working.note("The grade of the frame rail is assumed: this is not a proof.");
     context.add(std::move(check));
+}
+
+/// The end of a rail in the plane of its bolts, with the holes of the joint. Its only free edge is its end:
+/// above and below the flanges go on around the corner.
+HoledPart railOf(const CheckContext &context, const armor::BoltJoint &j) {
+    constexpr double farBehind = 5000, noEdge = 5000;  // mm
+    const rig::RigGeometry &g = context.rig;
+    HoledPart out;
+    for (const auto &[x, z] : {std::pair{g.frameEnd, -0.5},
+                               {g.frameEnd, 0.5},
+                               {g.frameEnd - farBehind, 0.5},
+                               {g.frameEnd - farBehind, -0.5}})
+        out.outline.push_back(
+            j.plane.toLocal(Vec3(x, j.plane.origin.y(), g.railCenter + z * noEdge)).head<2>());
+    if (shape::area(out.outline) < 0) std::reverse(out.outline.begin(), out.outline.end());
+    for (const Vec3 &at : j.at) out.holes.push_back({j.plane.toLocal(at).head<2>(), j.hole});
+    return out;
 }
 
 std::vector<joints::Bolt> boltsOf(const armor::BoltJoint &j) {
@@ -114,11 +164,11 @@ std::vector<joints::Bolt> boltsOf(const armor::BoltJoint &j) {
     return out;
 }
 
-/// What the piece does to the bolts of a mount, in their own plane.
-PointLoad mountLoad(const CheckContext &context, std::size_t mount, std::size_t c) {
-    const armor::BoltJoint &j = context.assembly.mounts[mount];
+/// What is done to a group of bolts by what their springs lead from, in their own plane.
+PointLoad groupLoad(const CheckContext &context, const armor::BoltJoint &j, const std::vector<int> &springs,
+                    std::size_t c) {
     PointLoad onPiece{j.plane.origin, Vec3::Zero(), Vec3::Zero()};
-    for (const int spring : context.proof.idealization.mountSprings[mount]) {
+    for (const int spring : springs) {
         const auto &s = context.proof.idealization.model.springs[static_cast<std::size_t>(spring)];
         const Vec3 at = context.proof.idealization.model.nodes[static_cast<std::size_t>(s.from)].at;
         const PointLoad one = springLoad(context.proof, spring, c, at);
@@ -129,6 +179,44 @@ PointLoad mountLoad(const CheckContext &context, std::size_t mount, std::size_t 
         return {v.dot(j.plane.x), v.dot(j.plane.y), v.dot(j.plane.z)};
     };
     return {Vec3::Zero(), local(-onPiece.force), local(-onPiece.moment)};
+}
+
+/// What the piece does to the bolts of a mount.
+PointLoad mountLoad(const CheckContext &context, std::size_t mount, std::size_t c) {
+    return groupLoad(context, context.assembly.mounts[mount], context.proof.idealization.mountSprings[mount],
+                     c);
+}
+
+/// How far from the bolts their clamped faces press back, for bolts in one line (or a single one) that are
+/// bent about it: two thirds, as pressure grows evenly from the bolts outward, of what the washer spreads
+/// through the plate at 45 degrees, or of the way to the plate's or the rail's edge if that is less.
+double contactArm(const CheckContext &context, const armor::BoltJoint &j) {
+    const armor::PlatePart *plate = context.assembly.plate(j.part);
+    if (!plate || j.at.empty()) return 0;
+    const stock::BoltSize *size = context.stock.bolt(j.size);
+    const double washer = size && size->washer > 0 ? size->washer : 2 * j.diameter;
+    shape::Vec3 line = Vec3::Zero();
+    for (const Vec3 &at : j.at)
+        if ((at - j.at.front()).norm() > line.norm()) line = at - j.at.front();
+    std::vector<Vec3> ways;
+    if (line.norm() > 1)
+        ways.emplace_back(line.cross(j.axis).normalized());
+    else
+        ways = {j.plane.x, j.plane.y};
+    double reach = washer / 2 + j.plateThickness;
+    for (const Vec3 &at : j.at) {
+        const shape::Vec2 local = plate->axes.toLocal(at).head<2>();
+        for (const Vec3 &way : ways) {
+            const shape::Vec2 along(way.dot(plate->axes.x), way.dot(plate->axes.y));
+            const auto inside = shape::chord(plate->outline, local, along);
+            if (!inside) return 0;
+            reach = std::min({reach, std::max(0.0, inside->second), std::max(0.0, -inside->first)});
+        }
+        if (j.onto == "frame")
+            reach = std::min(
+                reach, std::max(0.0, context.rig.railHeight / 2 - std::abs(at.z() - context.rig.railCenter)));
+    }
+    return 2 * reach / 3;
 }
 
 /// Slots let go along themselves: there friction alone holds.
@@ -252,21 +340,34 @@ std::pair<std::size_t, double> worstBolt(const std::vector<joints::BoltForce> &f
 void checkMount(const CheckContext &context, std::size_t mount) {
     const armor::BoltJoint &j = context.assembly.mounts[mount];
     const std::vector<joints::Bolt> bolts = boltsOf(j);
+    const char *side = j.plane.origin.y() > 0 ? "left" : "right";
+    const auto leave = [&](const std::string &why, const std::string &remedy) {
+        context.leave({"bolt/" + j.name, j.name, fmt::format("The frame bolts on the {}", side), why, remedy,
+                       j.plane.origin});
+    };
+    if (j.size.empty()) return leave("no bolt of the stock fits their holes", "Measure the holes again.");
+    if (context.proof.idealization.mountSprings[mount].empty())
+        return leave("nothing carries a load from the piece to them",
+                     "Give their plate a weld to the piece.");
+    joints::BoltGroupOptions options;
+    options.contactArm = contactArm(context, j);
     std::vector<std::vector<joints::BoltForce>> shared;
-    std::vector<double> shear, along, across;
+    std::vector<double> along;
+    Pushes pushes, bearing;  // a slot carries no bearing along itself
     const shape::Vec2 slot(j.slotAlong.dot(j.plane.x), j.slotAlong.dot(j.plane.y));
     for (std::size_t c = 0; c < context.caseCount(); ++c) {
-        auto forces = joints::shareLoad(bolts, mountLoad(context, mount, c));
-        if (!forces) return;  // no size fits the holes: said at Measure
-        double most = 0, mostAlong = 0, mostAcross = 0;
+        auto forces = joints::shareLoad(bolts, mountLoad(context, mount, c), options);
+        if (!forces) return leave(forces.error().message, forces.error().remedy);
+        double mostAlong = 0;
+        pushes.emplace_back();
+        bearing.emplace_back();
         for (const joints::BoltForce &f : *forces) {
-            most = std::max(most, f.shear);
             mostAlong = std::max(mostAlong, std::abs(f.shearVector.dot(slot)));
-            mostAcross = std::max(mostAcross, (f.shearVector - slot * f.shearVector.dot(slot)).norm());
+            pushes.back().push_back(f.shearVector);
+            bearing.back().push_back(j.slot > 0 ? shape::Vec2(f.shearVector - slot * f.shearVector.dot(slot))
+                                                : f.shearVector);
         }
-        shear.push_back(most);
         along.push_back(mostAlong);
-        across.push_back(mostAcross);
         shared.push_back(std::move(*forces));
     }
     std::vector<Prying> prying;
@@ -282,7 +383,7 @@ void checkMount(const CheckContext &context, std::size_t mount) {
     check.demand = check.utilization = g.use;
     for (std::size_t i = 0; i < j.ids.size(); ++i)
         if (j.ids[i] == worst.id) check.at = j.at[i];
-    check.working = joints::boltWorking(bolts, mountLoad(context, mount, g.loadCase), {}, worst);
+    check.working = joints::boltWorking(bolts, mountLoad(context, mount, g.loadCase), options, worst);
     check.working.title = check.title;
     prying[hardest].addTo(check.working, worst, context.isSurvival(g.loadCase));
     addSurvivalStep(context, g.loadCase, use, check);
@@ -296,19 +397,22 @@ void checkMount(const CheckContext &context, std::size_t mount) {
         return -(j.plane.x * local.x() + j.plane.y * local.y());
     });
     const armor::PlatePart *plate = context.assembly.plate(j.part);
-    // A slot carries no bearing along itself.
-    addBearing(context, j,
-               {j.part, j.plateThickness, plate ? plate->material.ultimate : 0, j.edgeDistance, false},
-               j.slot > 0 ? across : shear);
+    const HoledPart holed = plateOf(context.assembly, j), rail = railOf(context, j);
+    for (const auto &[part, where] : {std::pair{&holed, j.part}, {&rail, std::string("the rail")}})
+        if (const std::string why = badlyPlaced(j, *part); !why.empty())
+            context.leave({fmt::format("holes/{}/{}", j.name, where == j.part ? "plate" : "frame"), j.name,
+                           fmt::format("The holes of {} in {}", j.name, where), why, "", j.plane.origin});
+    addBearing(
+        context, j,
+        {j.part, j.plateThickness, plate ? plate->material.ultimate : 0, holed, j.edgeDistance, -1, false},
+        bearing);
     addSlip(context, j, along);
     addSleeve(context, j);
-    double behind = 1e9;
-    for (const rig::FrameHole &h : context.vehicle.frontHoles) behind = std::min(behind, h.behindEnd);
-    addBearing(context, j, {"frame", j.ontoThickness, j.ontoUltimate, behind, j.ontoAssumed}, shear);
-    if (const int ladder = context.proof.duties.ladderCase; ladder >= 0)
-        context.addRung(j.name, fmt::format("frame bolts, {}", j.part),
-                        worstBolt(shared[static_cast<std::size_t>(ladder)], prying, true).second / 2.0,
-                        "The bolts shear; the bumper comes off the frame.", true);
+    addBearing(context, j, {"frame", j.ontoThickness, j.ontoUltimate, rail, 0, 1, j.ontoAssumed}, pushes);
+    context.addRung(
+        j.name, fmt::format("frame bolts, {}", j.part),
+        [&](std::size_t c) { return worstBolt(shared[c], prying, true).second / 2.0; },
+        "The bolts shear; the bumper comes off the frame.", true);
 }
 
 /// The worst foot of a winch in one case.
@@ -321,15 +425,20 @@ void checkFeet(const CheckContext &context, std::size_t index) {
     const armor::BoltJoint &j = context.assembly.feet[index];
     const auto &springs = context.proof.idealization.footSprings[index];
     const auto Fu = joints::boltTensileStrength(j.grade, j.diameter);
-    if (!Fu || springs.empty()) return;
+    const auto leave = [&](const std::string &why) {
+        context.leave({"bolt/" + j.name, j.name, "The bolts of the winch's feet", why, "", j.plane.origin});
+    };
+    if (!Fu) return leave(Fu.error().message);
+    if (springs.size() < j.at.size()) return leave("their plate carries nothing to the rest of the piece");
     joints::Bolt bolt{j.ids[0], {0, 0}, j.diameter, j.pitch, j.grade};
     std::vector<Prying> prying;
     for (std::size_t i = 0; i < springs.size(); ++i) prying.emplace_back(context, j, i);
     std::vector<Foot> worstFeet;
-    std::vector<double> shear;
+    std::vector<double> nominal(context.caseCount(), 0);
+    Pushes pushes;
     for (std::size_t c = 0; c < context.caseCount(); ++c) {
         Foot worst;
-        double most = 0;
+        pushes.emplace_back();
         for (std::size_t i = 0; i < springs.size(); ++i) {
             const auto &f = context.proof.solution.cases[c].springs[static_cast<std::size_t>(springs[i])];
             Foot foot{f.head<2>().norm(), std::max(0.0, -f(2)), 0, i};
@@ -338,12 +447,12 @@ void checkFeet(const CheckContext &context, std::size_t index) {
             force.tension = foot.tension;
             force.allowableShear = 0.45 * *Fu * bolt.area() / 2;
             force.allowableTension = 0.75 * *Fu * bolt.area() / 2;
-            const bool nominal = context.isSurvival(c) || context.loadCase(c).ladder;
-            foot.use = Prying::useOf(force, prying[i].left(nominal));
-            most = std::max(most, foot.shear);
+            foot.use = Prying::useOf(force, prying[i].left(context.isSurvival(c)));
+            nominal[c] = std::max(nominal[c], Prying::useOf(force, prying[i].left(true)));
+            const Vec3 onBolt = f.head<3>();
+            pushes.back().emplace_back(onBolt.dot(j.plane.x), onBolt.dot(j.plane.y));
             if (foot.use > worst.use) worst = foot;
         }
-        shear.push_back(most);
         worstFeet.push_back(worst);
     }
     const Governing g =
@@ -367,21 +476,82 @@ void checkFeet(const CheckContext &context, std::size_t index) {
     context.add(std::move(check));
     const armor::PlatePart *plate = context.assembly.plate(j.part);
     addBearing(context, j,
-               {j.part, j.plateThickness, plate ? plate->material.ultimate : 0, j.edgeDistance, false},
-               shear);
+               {j.part, j.plateThickness, plate ? plate->material.ultimate : 0, plateOf(context.assembly, j),
+                j.edgeDistance, -1, false},
+               pushes);
     addBlock(context, j, [&](std::size_t c) -> Vec3 {
         Vec3 sum = Vec3::Zero();
-        for (const int s : springs)
-            sum += context.proof.solution.cases[c].springs[static_cast<std::size_t>(s)].head<3>();
+        for (const int s : springs)  // on the winch; on the plate it is the other way
+            sum -= context.proof.solution.cases[c].springs[static_cast<std::size_t>(s)].head<3>();
         return sum;
     });
-    if (const int ladder = context.proof.duties.ladderCase; ladder >= 0)
-        context.addRung(j.name, "winch foot bolts", worstFeet[static_cast<std::size_t>(ladder)].use / 2.0,
-                        "The bolts shear; the winch comes off its tray.", true);
+    context.addRung(
+        j.name, "winch foot bolts", [&](std::size_t c) { return nominal[c] / 2.0; },
+        "The bolts shear; the winch comes off its tray.", true);
+}
+
+/// The bolts of the fairlead, which carry what the rope does where it turns, and the wall around them. The
+/// wall as a plate is looked at where tubes are shells.
+void checkFairlead(const CheckContext &context) {
+    if (!context.assembly.winch) return;
+    const armor::WinchMount &winch = *context.assembly.winch;
+    const std::vector<int> &springs = context.proof.idealization.fairleadSprings;
+    if (!winch.fairleadBolts || springs.empty())
+        return context.leave({"bolt/fairlead.bolts", winch.fairleadPart, "The bolts of the fairlead",
+                              winch.fairleadBolts ? "the part that they go through carries nothing"
+                                                  : "the piece does not say how the fairlead is held",
+                              "", winch.fairleadAt});
+    const armor::BoltJoint &j = *winch.fairleadBolts;
+    const std::vector<joints::Bolt> bolts = boltsOf(j);
+    joints::BoltGroupOptions options;
+    // The flange turns about its own edge; pressure grows evenly toward it.
+    options.contactArm = winch.fairleadHeight / 2 * 2 / 3;
+    std::vector<joints::BoltForce> worst;
+    Pushes pushes;
+    for (std::size_t c = 0; c < context.caseCount(); ++c) {
+        const auto forces = joints::shareLoad(bolts, groupLoad(context, j, springs, c), options);
+        if (!forces)
+            return context.leave({"bolt/" + j.name, winch.fairleadPart, "The bolts of the fairlead",
+                                  forces.error().message, forces.error().remedy, j.plane.origin});
+        worst.push_back(*std::max_element(forces->begin(), forces->end(), [](const auto &a, const auto &b) {
+            return a.utilization < b.utilization;
+        }));
+        pushes.emplace_back();
+        for (const joints::BoltForce &f : *forces) pushes.back().push_back(f.shearVector);
+    }
+    const Governing g =
+        governing(context, [&](std::size_t c) { return boltUse(context, c, worst[c].utilization); });
+    Check check =
+        context.begin(CheckKind::Bolt, "bolt/" + j.name, j.name,
+                      fmt::format("Fairlead: {} bolts {} {}", j.at.size(), j.size, j.grade), g.loadCase);
+    check.demand = check.utilization = g.use;
+    check.at = j.plane.origin;
+    check.working =
+        joints::boltWorking(bolts, groupLoad(context, j, springs, g.loadCase), options, worst[g.loadCase]);
+    check.working.title = check.title;
+    addSurvivalStep(context, g.loadCase, worst[g.loadCase].utilization, check);
+    context.add(std::move(check));
+    const armor::TubePart *tube = context.assembly.tube(j.part);
+    const armor::PlatePart *plate = context.assembly.plate(j.part);
+    addBearing(context, j,
+               {j.part,
+                j.plateThickness,
+                tube    ? tube->material.ultimate
+                : plate ? plate->material.ultimate
+                        : 0,
+                {},
+                j.edgeDistance,
+                1,
+                false},
+               pushes);
+    context.addRung(
+        j.name, "fairlead bolts", [&](std::size_t c) { return worst[c].utilization / 2; },
+        "The bolts shear; the fairlead flies with the rope.", true);
 }
 
 void checkFrameEnd(const CheckContext &context, std::size_t mount) {
     const armor::BoltJoint &j = context.assembly.mounts[mount];
+    if (context.proof.idealization.railBeams[mount] < 0) return;  // told with its bolts
     const auto beam = static_cast<std::size_t>(context.proof.idealization.railBeams[mount]);
     const Bar &bar = context.proof.idealization.bars[beam];
     const MemberStrength strength = memberStrength(bar);
@@ -403,22 +573,22 @@ void checkFrameEnd(const CheckContext &context, std::size_t mount) {
     addMemberWorking(check.working, bar, forcesIn(g.loadCase), context.omega(g.loadCase, memberOmega));
     if (check.assumed) check.working.note("The grade of the frame rail is assumed: this is not a proof.");
     context.add(std::move(check));
-    if (const int ladder = context.proof.duties.ladderCase; ladder >= 0)
-        context.addRung(fmt::format("frame.{}", side), fmt::format("frame rail, {}", side),
-                        1 / memberReserve(strength, forcesIn(static_cast<std::size_t>(ladder))),
-                        "The vehicle's own rail bends: the worst thing to let go.");
+    context.addRung(
+        fmt::format("frame.{}", side), fmt::format("frame rail, {}", side),
+        [&](std::size_t c) { return 1 / memberReserve(strength, forcesIn(c)); },
+        "The vehicle's own rail bends: the worst thing to let go.");
 }
 
 }  // namespace
 
 void checkBolts(const CheckContext &context) {
-    for (std::size_t m = 0; m < context.proof.idealization.mountSprings.size(); ++m) checkMount(context, m);
+    for (std::size_t m = 0; m < context.assembly.mounts.size(); ++m) checkMount(context, m);
     for (std::size_t f = 0; f < context.proof.idealization.footSprings.size(); ++f) checkFeet(context, f);
+    checkFairlead(context);
 }
 
 void checkFrameEnds(const CheckContext &context) {
-    for (std::size_t m = 0; m < context.proof.idealization.mountSprings.size(); ++m)
-        checkFrameEnd(context, m);
+    for (std::size_t m = 0; m < context.assembly.mounts.size(); ++m) checkFrameEnd(context, m);
 }
 
 }  // namespace hefty::proof

@@ -75,6 +75,13 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
     const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(weld)];
     const armor::Contact &contact = joint.contacts[static_cast<std::size_t>(contactIndex)];
     const auto branch = branchOf(context, joint, contact);
+    const armor::TubePart *a = context.assembly.tube(joint.a), *b = context.assembly.tube(joint.b);
+    if (a && b && !branch && a->section.shape != b->section.shape)
+        return context.leave(
+            {fmt::format("branch/{}", joint.name), joint.name,
+             fmt::format("The wall of {} or {} where the other stands on it", joint.a, joint.b),
+             "no formula is known for a round tube on a rectangular one or the other way", "",
+             contact.center});
     const auto pieces = piecesOf(context.proof, weld, contactIndex);
     if (!branch || pieces.empty()) return;
     const auto demandIn = [&](std::size_t c) {
@@ -85,7 +92,7 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
     };
     joints::TubeOnTube tube = branch->joint;
     const auto strengthIn = [&](std::size_t c) {
-        tube.chordUse = chordStress(context, *branch->chord, contact.center, c);
+        tube.chordUse = context.chordUse(c, chordStress(context, *branch->chord, contact.center, c));
         return joints::branchStrength(tube);
     };
     const auto useIn = [&](std::size_t c) {
@@ -101,7 +108,8 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
                           : fmt::format("branch/{}/{}", joint.name, contactIndex + 1),
         joint.name, fmt::format("{} on the wall of {}", branch->branch->name, branch->chord->name),
         g.loadCase);
-    tube.chordUse = chordStress(context, *branch->chord, contact.center, g.loadCase);
+    tube.chordUse =
+        context.chordUse(g.loadCase, chordStress(context, *branch->chord, contact.center, g.loadCase));
     const joints::BranchStrength s = joints::branchStrength(tube, &check.working);
     const Demand d = demandIn(g.loadCase);
     const double omega = context.omega(g.loadCase, joints::branchOmega);
@@ -115,14 +123,12 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
     w.given("Mno", "strength out of it", s.outOfPlane, "N·mm", "AISC 360-16 tables K4.1, K4.2");
     w.step("u", "utilization", tube.round ? "Ω P/Pn + (Ω Mi/Mni)² + Ω Mo/Mno" : "Ω (P/Pn + Mi/Mni + Mo/Mno)",
            fmt::format("Ω = {}", number(omega)), check.utilization, "", "AISC 360-16 K4");
-    check.assumed = !s.outside.empty();
+    if (!s.outside.empty()) check.beyond = "it lies beyond the ranges that the formulas were tested for";
     context.add(std::move(check));
-    if (const int ladder = context.proof.duties.ladderCase; ladder >= 0) {
-        const auto c = static_cast<std::size_t>(ladder);
-        context.addRung(
-            joint.name, fmt::format("wall of {} under {}", branch->chord->name, branch->branch->name),
-            interaction(demandIn(c), strengthIn(c), tube.round), "The wall folds; the tube stays on.");
-    }
+    context.addRung(
+        joint.name, fmt::format("wall of {} under {}", branch->chord->name, branch->branch->name),
+        [&](std::size_t c) { return interaction(demandIn(c), strengthIn(c), tube.round); },
+        "The wall folds; the tube stays on.");
 }
 
 }  // namespace

@@ -48,7 +48,6 @@ struct Hung {
 std::vector<Hung> waysToHang(const CheckContext &context, std::size_t gate) {
     std::vector<Hung> out;
     for (std::size_t c = 0; c < context.caseCount(); ++c) {
-        if (context.loadCase(c).ladder) continue;
         out.push_back({hingeForces(context.proof.idealization, gate, context.proof.solution.cases[c]), c, "",
                        context.isSurvival(c) ? 0.5 : 1});
     }
@@ -60,7 +59,10 @@ std::vector<Hung> waysToHang(const CheckContext &context, std::size_t gate) {
 
 void checkHinge(const CheckContext &context, std::size_t index) {
     const armor::Gate &g = context.assembly.gates[index];
-    if (!(g.sleeveOutside > 0) || !(g.sleeveLeg > 0) || !(g.filler > 0)) return;
+    if (!(g.sleeveOutside > 0) || !(g.sleeveLeg > 0) || !(g.filler > 0))
+        return context.leave({"hinge/" + g.name, g.arm, fmt::format("The hinge of {}", g.name),
+                              "its sleeve, the leg of its weld or its filler is not told", "Set them.",
+                              g.low});
     const double allowable = joints::allowableThroatStress * g.filler;
     Hung worst;
     double most = -1;

@@ -10,11 +10,11 @@ using working::number;
 
 /// The energy of two bodies that meet and go on together, and how it came to be.
 double strikeEnergy(const CheckContext &context, working::Working &w) {
-    const double vehicle = context.rig.frontMass + context.rig.rearMass;
+    const double vehicle = context.rig.worst.total;
     const double other = context.rules.strikeMass, v = context.rules.strikeSpeed;
     const double reduced = vehicle + other > 0 ? vehicle * other / (vehicle + other) : 0;
     const double energy = reduced * v * v / 2;
-    w.given("m₁", "vehicle", vehicle, "kg", "measured axle masses");
+    w.given("m₁", "vehicle", vehicle, "kg", "laden, with armor");
     w.given("m₂", "what is struck", other, "kg", "house rule");
     w.given("v", "speed when it is struck", v, "m/s", "house rule");
     w.step("μ", "reduced mass", "m₁ m₂/(m₁ + m₂)",
@@ -29,7 +29,7 @@ double strikeEnergy(const CheckContext &context, working::Working &w) {
 double dropEnergy(const CheckContext &context, const Collapse &c, double give, working::Working &w) {
     const double weight = weightOnSpot(context.rig, c.share, context.rules), h = context.rules.dropHeight;
     const double energy = weight * (h + give) / 1000;
-    w.given("W", "weight on the spot", weight, "N", "measured axle masses, house rule");
+    w.given("W", "weight on the spot", weight, "N", "laden, with armor; house rule");
     w.given("h", "drop", h, "mm", "house rule");
     w.given("d", "the piece gives way by, when the bend that may stay is reached", give, "mm",
             "plastic collapse");

@@ -6,6 +6,7 @@
 
 #include "core/proof/checker.h"
 #include "core/proof/member_strength.h"
+#include "core/proof/ways.h"
 
 namespace hefty::proof {
 namespace {
@@ -34,24 +35,23 @@ struct Worst {
 
 struct PartWorst {
     Worst member, skin;
-    double ladderUse = 0;    ///< nominal
-    double ladderRated = 0;  ///< the hardest worked place so far, at the rated pull
+    std::vector<double> nominal;  ///< by case: share of nominal strength; of the ladder's alone
+    double hardest = 0;           ///< worked place of the ladder's cases so far
 
     /// Takes in a place with section forces in one case.
     double meet(const CheckContext &context, std::size_t c, const Bar &bar, const MemberStrength &strength,
                 const Vec6 &forces, const Vec3 &at) {
         const double use = memberUtilization(strength, forces, context.omega(c, memberOmega));
-        if (context.isLadder(c)) {
-            // Near its limit a bar is at most about three times as hard worked, for its load, as far
-            // below it: places that are far from the part's worst need no reserve.
-            if (use > 1e-6 && 4 * use > ladderRated) {
-                ladderRated = std::max(ladderRated, use);
-                ladderUse = std::max(ladderUse, 1 / memberReserve(strength, forces));
-            }
-            return use;
+        // Near its limit a bar is at most about three times as hard worked, for its load, as far below it:
+        // places that are far from the part's worst need no reserve.
+        if (context.isLadder(c) && use > 1e-6 && 4 * use > hardest) {
+            hardest = std::max(hardest, use);
+            nominal.resize(context.caseCount(), 0);
+            nominal[c] = std::max(nominal[c], 1 / memberReserve(strength, forces));
         }
-        if (context.loadCase(c).ladder) return use;
         if (use > member.use) member = {use, c, &bar, forces, at};
+        // In survival a skin may yield: what the section as a whole holds is what counts.
+        if (context.isSurvival(c)) return use;
         const double stress = skinStress(bar, forces) / bar.material.yield;
         if (stress > skin.use) skin = {stress, c, &bar, forces, at};
         return use;
@@ -73,7 +73,7 @@ void addChecks(const CheckContext &context, const std::string &part, const PartW
     addMemberWorking(check.working, bar, worst.member.forces,
                      context.omega(worst.member.loadCase, memberOmega));
     if (bar.material.family == "aluminum" && bar.shape == stock::SectionShape::RoundTube) {
-        check.assumed = true;
+        check.beyond = "a round tube of aluminum is told by the formulas of steel";
         check.working.note("A round tube of aluminum is told by the formulas of steel: this is not a proof.");
     }
     context.add(std::move(check));
@@ -119,8 +119,12 @@ struct NetSection {
           lower(bar.width, bar.wall, (bar.height - o.height) / 2 + o.offset) {
         const double t = bar.wall, slot = 2 * t * o.height;
         area = bar.properties.area - slot;
-        Wy = (bar.properties.Iy - 2 * (t * std::pow(o.height, 3) / 12 + t * o.height * o.offset * o.offset)) /
-             (bar.height / 2);
+        // The neutral axis moves away from an opening that is off the middle.
+        const double moved = -slot * o.offset / area;
+        const double Iy = bar.properties.Iy -
+                          2 * (t * std::pow(o.height, 3) / 12 + t * o.height * o.offset * o.offset) -
+                          area * moved * moved;
+        Wy = Iy / (bar.height / 2 + std::abs(moved));
         Wz = (bar.properties.Iz - slot * std::pow((bar.width - t) / 2, 2)) / (bar.width / 2);
         arm = bar.height - (upper.leg + lower.leg) / 2;
     }
@@ -165,22 +169,48 @@ void addOpeningWorking(working::Working &w, const NetSection &n, const armor::Tu
            "AISC 360-16 F1");
 }
 
+/// The sections of a tube beside an opening: ends of bars, or rings of shells.
+class AtOpening {
+  public:
+    AtOpening(const Proof &proof, const armor::TubePart &tube, const armor::TubeOpening &o) : m_proof(proof) {
+        const double low = o.station - o.length / 2, high = o.station + o.length / 2;
+        const auto &bars = proof.idealization.bars;
+        for (std::size_t b = 0; b < bars.size(); ++b)
+            if (bars[b].part == tube.name && bars[b].stationTo > low && bars[b].stationFrom < high)
+                m_bars.push_back(b);
+        constexpr double rounding = 1;  // mm
+        const auto &walls = proof.idealization.walls;
+        for (std::size_t w = 0; w < walls.size(); ++w)
+            for (std::size_t r = 0; walls[w].part == tube.name && r < walls[w].rings.size(); ++r)
+                if (walls[w].rings[r].station > low - rounding && walls[w].rings[r].station < high + rounding)
+                    m_rings.emplace_back(w, r);
+    }
+    [[nodiscard]] bool empty() const { return m_bars.empty() && m_rings.empty(); }
+    [[nodiscard]] std::vector<const Vec6 *> forces(std::size_t c) const {
+        std::vector<const Vec6 *> out;
+        for (const std::size_t b : m_bars)
+            for (const bool atTo : {false, true}) out.push_back(&endForces(m_proof, c, b, atTo));
+        for (const auto &[wall, ring] : m_rings) out.push_back(&m_proof.ringForces[c][wall][ring]);
+        return out;
+    }
+
+  private:
+    const Proof &m_proof;
+    std::vector<std::size_t> m_bars;
+    std::vector<std::pair<std::size_t, std::size_t>> m_rings;
+};
+
 void checkOpening(const CheckContext &context, const armor::TubePart &tube, const armor::TubeOpening &o) {
-    const auto &bars = context.proof.idealization.bars;
-    std::vector<std::size_t> near;
-    for (std::size_t b = 0; b < bars.size(); ++b)
-        if (bars[b].part == tube.name && bars[b].stationTo > o.station - o.length / 2 &&
-            bars[b].stationFrom < o.station + o.length / 2)
-            near.push_back(b);
-    if (near.empty()) return;
-    const NetSection net(bars[near[0]], o);
+    const AtOpening near(context.proof, tube, o);
+    if (near.empty())
+        return context.leave({fmt::format("opening/{}/{}", tube.name, o.purpose), tube.name,
+                              fmt::format("{} at the {} opening", tube.name, o.purpose),
+                              "the opening reaches past the end of the tube", "Move it.", tube.from});
+    const NetSection net(tubeBar(tube, o.station), o);
     const auto worstIn = [&](std::size_t c) {
         std::pair<const Vec6 *, double> worst{nullptr, -1};
-        for (const std::size_t b : near)
-            for (const bool atTo : {false, true}) {
-                const Vec6 &f = endForces(context.proof, c, b, atTo);
-                if (const double s = openingStress(net, o, f).total; s > worst.second) worst = {&f, s};
-            }
+        for (const Vec6 *f : near.forces(c))
+            if (const double s = openingStress(net, o, *f).total; s > worst.second) worst = {f, s};
         return worst;
     };
     const Governing g = governing(context, [&](std::size_t c) {
@@ -199,10 +229,10 @@ void checkOpening(const CheckContext &context, const armor::TubePart &tube, cons
     check.at = tube.from + (tube.to - tube.from).normalized() * o.station;
     addOpeningWorking(check.working, net, o, f, s, allowable);
     context.add(std::move(check));
-    if (const int ladder = context.proof.duties.ladderCase; ladder >= 0)
-        context.addRung(tube.name, fmt::format("{} at the {} opening", tube.name, o.purpose),
-                        worstIn(static_cast<std::size_t>(ladder)).second / tube.material.yield,
-                        "The beam yields at the opening and bends; nothing comes off.");
+    context.addRung(
+        tube.name, fmt::format("{} at the {} opening", tube.name, o.purpose),
+        [&](std::size_t c) { return worstIn(c).second / tube.material.yield; },
+        "The beam yields at the opening and bends; nothing comes off.");
 }
 
 /// Tubes of shells are members too, ring by ring.
@@ -240,10 +270,21 @@ void checkMembers(const CheckContext &context) {
             }
         }
     meetWalls(context, parts);
+    const auto leave = [&](const std::string &part, const Vec3 &at) {
+        context.leave({"member/" + part, part, part, "it is too short to be followed as a bar",
+                       "Make it longer, or leave it out.", at});
+    };
+    for (const armor::TubePart &t : context.assembly.tubes)
+        if (!parts.contains(t.name)) leave(t.name, t.from);
+    for (const armor::PlatePart &p : context.assembly.plates)
+        if (!p.strips.empty() && proof.idealization.plates.empty() && !parts.contains(p.name))
+            leave(p.name, p.axes.origin);
     for (const auto &[part, worst] : parts) {
         addChecks(context, part, worst);
-        if (proof.duties.ladderCase >= 0)
-            context.addRung(part, part, worst.ladderUse, "It bends for good; nothing comes off.");
+        if (!worst.nominal.empty())
+            context.addRung(
+                part, part, [&nominal = worst.nominal](std::size_t c) { return nominal[c]; },
+                "It bends for good; nothing comes off.");
     }
 }
 

@@ -56,7 +56,7 @@ void addPlateWorking(working::Working &w, const Sheet &plate, const Spot &spot, 
 struct SheetWorst {
     PlateWorst worst;
     Spot spot;
-    double ladder = 0;  ///< nominal, at the rated pull
+    std::vector<double> nominal;  ///< by case; of the ladder's alone
 };
 
 /// The hardest worked spot of a sheet; tells the use of all of them.
@@ -64,16 +64,18 @@ std::optional<SheetWorst> worstOf(const CheckContext &context, const SheetSpots 
     const Sheet &plate = spots.sheet();
     SheetWorst out;
     PlateWorst &worst = out.worst;
+    out.nominal.assign(context.caseCount(), 0);
     for (std::size_t c = 0; c < context.caseCount(); ++c) {
         const std::vector<ShellForces> means = spots.means(context.proof.solution.cases[c]);
         const double omega = context.omega(c, memberOmega);
+        const bool onLadder = context.isLadder(c);
         for (std::size_t s = 0; s < means.size(); ++s) {
             const Spot &spot = spots.spots()[s];
             const double plain = plateUse(means[s], plate.thickness, spot.yield), use = omega * plain;
             context.out.shellUse[c][static_cast<std::size_t>(plate.first) + s] = static_cast<float>(use);
             if (!spot.counts) continue;
-            if (context.isLadder(c)) out.ladder = std::max(out.ladder, plain);
-            if (!context.loadCase(c).ladder && use > worst.use) worst = {use, c, s, means[s]};
+            if (onLadder) out.nominal[c] = std::max(out.nominal[c], plain);
+            if (use > worst.use) worst = {use, c, s, means[s]};
         }
     }
     if (worst.use < 0) return std::nullopt;
@@ -95,9 +97,9 @@ void checkPlate(const CheckContext &context, const Sheet &plate, const std::opti
                   context.begin(CheckKind::Plate, "plate/" + plate.part, plate.part,
                                 fmt::format("{}: yielding of the plate", plate.part), found->worst.loadCase),
                   plate, *found);
-    if (context.proof.duties.ladderCase >= 0)
-        context.addRung(plate.part, plate.part, found->ladder,
-                        "It begins to bend for good; nothing comes off.");
+    context.addRung(
+        plate.part, plate.part, [&](std::size_t c) { return found->nominal[c]; },
+        "It begins to bend for good; nothing comes off.");
 }
 
 void checkWall(const CheckContext &context, const TubeShells &w, const Sheet &wall,
@@ -109,11 +111,11 @@ void checkWall(const CheckContext &context, const TubeShells &w, const Sheet &wa
                                             w.bar.stationFrom, w.bar.stationTo),
                                 found->worst.loadCase),
                   wall, *found);
-    if (context.proof.duties.ladderCase >= 0)
-        context.addRung(
-            w.part,
-            fmt::format("wall of {} at {:.0f} mm", w.part, (found->spot.at - w.axes.origin).dot(w.axes.x)),
-            found->ladder, "The wall begins to bend for good; nothing comes off.");
+    context.addRung(
+        w.part,
+        fmt::format("wall of {} at {:.0f} mm", w.part, (found->spot.at - w.axes.origin).dot(w.axes.x)),
+        [&](std::size_t c) { return found->nominal[c]; },
+        "The wall begins to bend for good; nothing comes off.");
 }
 
 }  // namespace

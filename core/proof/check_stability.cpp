@@ -26,26 +26,35 @@ std::size_t indexOf(const CheckContext &context, const std::string &id) {
     return 0;
 }
 
+/// A buckling factor of the load that it is to be told of: rated loads count 1.6 times, as second order does
+/// not grow in proportion (AISC 360-16 C2.1, ASD); survival loads are the worst there are.
+double factored(const CheckContext &context, const CaseStability &c) {
+    constexpr double rated = 1.6;
+    return context.isSurvival(indexOf(context, c.loadCase)) ? c.factor : c.factor / rated;
+}
+
 void checkWhole(const CheckContext &context, const Stability &s) {
     const CaseStability *least = nullptr;
     for (const CaseStability &c : s.cases)
-        if (c.factor > 0 && (!least || c.factor < least->factor)) least = &c;
+        if (c.factor > 0 && (!least || factored(context, c) < factored(context, *least))) least = &c;
     if (!least) return;
+    const double counted = factored(context, *least);
     Check check = context.begin(CheckKind::Stability, "stability/whole", "piece",
                                 "The whole piece: how far from buckling", indexOf(context, least->loadCase));
     check.demand = leastFactor;
-    check.capacity = least->factor;
+    check.capacity = counted;
     check.utilization = check.demand / check.capacity;
     check.working.step("α_cr", "times the load at which it would buckle", "(K + α Kg) x = 0", "",
                        least->factor, "", "linear buckling, beams and strips");
-    check.working.step("u", "no nearer than is told without following it", "3/α_cr",
-                       fmt::format("3/{}", number(least->factor)), check.utilization, "",
-                       "EN 1993-1-1 5.2.2(5)");
-    if (least->factor < straightEnough)
+    check.working.step("α", "of the load that counts: 1.6 times a rated one", "α_cr/1.6, in survival α_cr",
+                       "", counted, "", "AISC 360-16 C2.1");
+    check.working.step("u", "no nearer than is told without following it", "3/α",
+                       fmt::format("3/{}", number(counted)), check.utilization, "", "EN 1993-1-1 5.2.2(5)");
+    if (counted < straightEnough)
         check.working.note(
             fmt::format("Below 10 what bends the piece is up to {} times as large as told here; strips of "
                         "plates, freer to buckle than plates, count as bars.",
-                        number(amplification(least->factor))));
+                        number(amplification(counted))));
     context.add(std::move(check));
 }
 
@@ -84,7 +93,7 @@ void checkColumns(const CheckContext &context, const Stability &s) {
             const auto &beam = s.model.model.beams[static_cast<std::size_t>(b)];
             for (const bool atTo : {false, true}) {
                 const mechanics::Vec6 &f = atTo ? forces.to : forces.from;
-                const double omega = context.omega(index, memberOmega) * amplification(c.factor);
+                const double omega = context.omega(index, memberOmega) * amplification(factored(context, c));
                 // Plates bend as shells do; what is left to be asked of their strips is the push alone.
                 const double use =
                     bar.isPlate ? omega * push / strength.compression : memberUtilization(strength, f, omega);
@@ -107,9 +116,10 @@ void checkColumns(const CheckContext &context, const Stability &s) {
         check.at = w.at;
         check.working.given("α_cr", "times the load at which the piece would buckle", w.of->factor, "",
                             "linear buckling, beams and strips");
-        if (w.of->factor < straightEnough)
-            check.working.step("B", "second order", "1/(1 − 1/α_cr)", "", amplification(w.of->factor), "",
-                               "EN 1993-1-1 5.2.2");
+        if (const double counted = factored(context, *w.of); counted < straightEnough)
+            check.working.step("B", "second order, under 1.6 times rated loads", "1/(1 − 1/α)",
+                               fmt::format("α = {}", number(counted)), amplification(counted), "",
+                               "EN 1993-1-1 5.2.2, AISC 360-16 C2.1");
         check.working.step("L_c", "effective length", "π √(E I/(α_cr N))",
                            fmt::format("π √({} · {}/({} · {}))", number(w.bar->material.E),
                                        number(std::min(w.bar->properties.Iy, w.bar->properties.Iz)),

@@ -28,8 +28,13 @@ PinTab pinTabOf(const CheckContext &context, const armor::Anchor &a, const stock
 void checkTab(const CheckContext &context, const armor::Anchor &anchor) {
     const stock::Shackle *shackle = context.stock.shackle(anchor.shackle);
     const auto &model = context.proof.idealization;
-    if (!shackle || (!model.anchorNodes.contains(anchor.name) && !model.anchorRims.contains(anchor.name)))
-        return;
+    const auto leave = [&](const std::string &why) {
+        context.leave({"tab/" + anchor.name, anchor.name, fmt::format("The hole of {}", anchor.name), why, "",
+                       anchor.hole});
+    };
+    if (!shackle) return leave("the stock has no shackle \"" + anchor.shackle + "\"");
+    if (!model.anchorNodes.contains(anchor.name) && !model.anchorRims.contains(anchor.name))
+        return leave("its plate carries nothing to the rest of the piece");
     const PinTab tab = pinTabOf(context, anchor, *shackle);
     const PinTabStrength strength = pinTabStrength(tab);
     const auto pullIn = [&](std::size_t c) {
@@ -55,11 +60,14 @@ void checkTab(const CheckContext &context, const armor::Anchor &anchor) {
                        "", "AISC 360-16 D5");
     check.working.note("Side pulls bend the tab; that is in the check of its plate and its weld.");
     context.add(std::move(check));
-    if (const int c = context.proof.duties.ladderCase;
-        c >= 0 && context.pulledAt(static_cast<std::size_t>(c)) == &anchor)
-        context.out.ladder.push_back({anchor.name, anchor.name + " at the shackle hole", strength.nominal(),
-                                      "The hole pulls through; the shackle flies with the line.", true,
-                                      false});
+    if (context.pulledAt() == &anchor)
+        context.out.ladder.push_back({anchor.name,
+                                      anchor.name + " at the shackle hole",
+                                      strength.nominal(),
+                                      "The hole pulls through; the shackle flies with the line.",
+                                      true,
+                                      false,
+                                      {}});
 }
 
 }  // namespace

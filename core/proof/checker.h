@@ -1,5 +1,6 @@
 #pragma once
 
+#include <algorithm>
 #include <functional>
 
 #include "core/joints/weld_group.h"
@@ -17,6 +18,7 @@ struct FamilyResults {
     std::vector<std::vector<float>> shellUse;  ///< as in Proof; of the plates only
     std::vector<std::vector<float>> tieUse;    ///< as in Proof; of the seams only
     std::vector<CrushOrder> crushOrders;       ///< as in Proof; of the strikes only
+    std::vector<Unproved> unproved;
 };
 
 /// Everything a check may look at, and where its results go.
@@ -32,15 +34,23 @@ struct CheckContext {
 
     [[nodiscard]] std::size_t caseCount() const { return proof.duties.cases.size(); }
     [[nodiscard]] const LoadCase &loadCase(std::size_t c) const { return proof.duties.cases[c]; }
-    /// The tab that a ladder's case pulls at; none: the winch line.
-    [[nodiscard]] const armor::Anchor *pulledAt(std::size_t c) const;
-    /// The case that the ladder is told from.
+    /// The tab that the ladder's pulls are at; none: the winch line, or there is no ladder.
+    [[nodiscard]] const armor::Anchor *pulledAt() const;
+    [[nodiscard]] bool hasLadder() const { return !proof.duties.ladder.cases.empty(); }
+    /// True of the cases that the ladder is told from.
     [[nodiscard]] bool isLadder(std::size_t c) const {
-        return static_cast<int>(c) == proof.duties.ladderCase;
+        const std::vector<int> &cases = proof.duties.ladder.cases;
+        return std::find(cases.begin(), cases.end(), static_cast<int>(c)) != cases.end();
     }
     /// The safety factor that a case asks for: its own for working duties, 1 for survival.
     [[nodiscard]] double omega(std::size_t c, double working) const {
         return loadCase(c).dutyClass == DutyClass::Working ? working : 1.0;
+    }
+    /// U of AISC 360-16 K1.3 from a chord's stress over its yield: ASD stresses stand against 0.60 Fy, those
+    /// of survival against Fy.
+    [[nodiscard]] double chordUse(std::size_t c, double stressOverYield) const {
+        constexpr double most = 0.99;
+        return std::min(most, isSurvival(c) ? stressOverYield : stressOverYield / 0.6);
     }
     [[nodiscard]] bool isSurvival(std::size_t c) const {
         return loadCase(c).dutyClass == DutyClass::Survival;
@@ -50,11 +60,16 @@ struct CheckContext {
                               std::size_t governingCase) const;
     /// Takes a finished check; its Working says which case governs.
     void add(Check check) const;
-    void addRung(const std::string &part, const std::string &title, double utilizationNominal,
-                 std::string means, bool flies = false) const;
+    /// Says that something was not checked: no check goes without a word.
+    void leave(Unproved what) const { out.unproved.push_back(std::move(what)); }
+    /// The pull at which something reaches its nominal strength, the least over the ladder's cases.
+    /// @param nominalUse  demand over nominal strength, by case
+    void addRung(const std::string &part, const std::string &title,
+                 const std::function<double(std::size_t)> &nominalUse, std::string means,
+                 bool flies = false) const;
 };
 
-/// The case in which `use` is largest, the ladder case left out.
+/// The case in which `use` is largest.
 struct Governing {
     std::size_t loadCase = 0;
     double use = -1;

@@ -75,7 +75,7 @@ class Expander {
     }
 
     void addGravityOnly() {
-        begin({"gravity", "gravity", "Standing still, own weight", DutyClass::Working, {}, 0});
+        begin({"gravity", "gravity", "Standing still, own weight", DutyClass::Working, {}, 0, {}});
     }
 
     [[nodiscard]] std::vector<Direction> winchCone() const {
@@ -114,30 +114,26 @@ class Expander {
     void addWinch() {
         const armor::WinchMount &w = *m_assembly.winch;
         const double rated = m_stock.winch(w.winch)->ratedPull;
+        const double breaks = m_stock.rope(w.rope)->breakingStrength;
         constexpr std::array<std::pair<double, const char *>, 3> places{
             {{0, "rope in the middle"},
              {1, "rope at the left of the drum"},
              {-1, "rope at the right of the drum"}}};
+        m_out.ladder.rated = rated;
         for (const Direction &d : winchCone())
             for (const auto &[side, place] : places) {
-                const int c = begin(
-                    {fmt::format("winch/{}/{}", d.id, side == 0 ? "mid" : (side > 0 ? "left" : "right")),
-                     "winch",
-                     fmt::format("Winch pull {}, {}", d.title, place),
-                     DutyClass::Working,
-                     {},
-                     0});
-                applyLine(c, rated * m_rules.shockFactor, lineDirection(d.side, d.lift), side);
+                const std::string way = fmt::format("{}, {}", d.title, place);
+                const std::string id =
+                    fmt::format("{}/{}", d.id, side == 0 ? "mid" : (side > 0 ? "left" : "right"));
+                const Vec3 out = lineDirection(d.side, d.lift);
+                applyLine(beginWorking("winch/" + id, "winch", "Winch pull " + way),
+                          rated * m_rules.shockFactor, out, side);
+                const int survival = beginSurvival("winch/rope-breaks/" + id, "winch",
+                                                   "Winch rope loaded until it breaks, " + way);
+                applyLine(survival, breaks, out, side);
+                m_out.cases.back().way = way;
+                m_out.ladder.cases.push_back(survival);
             }
-        const int survival = begin({"winch/rope-breaks",
-                                    "winch",
-                                    "Winch rope loaded until it breaks, straight ahead",
-                                    DutyClass::Survival,
-                                    {},
-                                    0});
-        applyLine(survival, m_stock.rope(w.rope)->breakingStrength, Vec3::UnitX(), 0);
-        m_out.ladderCase = beginLadder("ladder", "Rated winch pull straight ahead, weight left out");
-        applyLine(m_out.ladderCase, rated, Vec3::UnitX(), 0);
     }
 
     void addDoubleLine() {
@@ -149,7 +145,8 @@ class Expander {
                                  fmt::format("Double line through a block, back to {}", a.name),
                                  DutyClass::Working,
                                  {},
-                                 0});
+                                 0,
+                                 {}});
             applyLine(c, T, Vec3::UnitX(), 0);
             pullAnchor(c, a, Vec3::UnitX() * T);
         }
@@ -175,17 +172,15 @@ class Expander {
                                      fmt::format("Recovery from {} {}", a.name, d.title),
                                      DutyClass::Working,
                                      {},
-                                     0});
+                                     0,
+                                     {}});
                 pullAnchor(c, a, lineDirection(d.side, d.lift) * shackle->workingLoad);
                 m_out.cases.back().linePull = shackle->workingLoad;
+                m_out.cases.back().way = d.title;
             }
         }
         addBridle();
         addRecoveryLadders();
-    }
-
-    int beginLadder(std::string id, std::string title) {
-        return begin({std::move(id), "ladder", std::move(title), DutyClass::Working, {}, 0, true}, false);
     }
 
     /// One for every kind of tab: those that only differ in their side are alike.
@@ -200,12 +195,11 @@ class Expander {
                                                       o.thickness == a.thickness && o.shackle == a.shackle;
                                            });
             if (!shackle || !canPull(a) || again) continue;
-            const int c =
-                beginLadder("ladder/" + a.name,
-                            fmt::format("Working load of the shackle at {}, weight left out", a.name));
-            pullAnchor(c, a, a.forward * shackle->workingLoad);
-            m_out.cases.back().linePull = shackle->workingLoad;
-            m_out.otherLadders.push_back(c);
+            LadderPulls pulls{a.name, shackle->workingLoad, {}};
+            for (std::size_t c = 0; c < m_out.cases.size(); ++c)
+                if (m_out.cases[c].id.starts_with("recovery/" + a.name + "/"))
+                    pulls.cases.push_back(static_cast<int>(c));
+            m_out.otherLadders.push_back(std::move(pulls));
         }
     }
 
@@ -222,7 +216,8 @@ class Expander {
                              "Recovery by a bridle from both tabs",
                              DutyClass::Working,
                              {},
-                             0});
+                             0,
+                             {}});
         for (const armor::Anchor &a : m_assembly.anchors) {
             const double toward = a.hole.y() > 0 ? -b : b;
             pullAnchor(c, a, lineDirection(toward, 0) * shackle->workingLoad);
@@ -237,7 +232,8 @@ class Expander {
                              fmt::format("Someone standing on {}", s.part),
                              DutyClass::Working,
                              {},
-                             0});
+                             0,
+                             {}});
         push(c, m_model.stepNodes[i], s.at, Vec3(0, 0, -m_rules.stepLoad), s.at);
     }
 
@@ -245,8 +241,8 @@ class Expander {
         const stock::Rope *rope = m_stock.rope(a.snatchRope);
         const stock::Shackle *shackle = m_stock.shackle(a.shackle);
         if (!rope || !shackle || !canPull(a) || !(m_rules.snatchSpeed > 0)) return;
-        const double pull = std::min(rope->snatchForce(m_rig.frontMass + m_rig.rearMass, m_rules.snatchSpeed),
-                                     shackle->breakingStrength);
+        const double pull =
+            std::min(rope->snatchForce(m_rig.worst.total, m_rules.snatchSpeed), shackle->breakingStrength);
         // In the same directions the recovery's own load covers a softer snatch.
         if (pull <= shackle->workingLoad) return;
         const double s = m_rules.recoverySide;
@@ -262,10 +258,10 @@ class Expander {
     }
 
     int beginWorking(std::string id, std::string duty, std::string title) {
-        return begin({std::move(id), std::move(duty), std::move(title), DutyClass::Working, {}, 0});
+        return begin({std::move(id), std::move(duty), std::move(title), DutyClass::Working, {}, 0, {}});
     }
     int beginSurvival(std::string id, std::string duty, std::string title) {
-        return begin({std::move(id), std::move(duty), std::move(title), DutyClass::Survival, {}, 0});
+        return begin({std::move(id), std::move(duty), std::move(title), DutyClass::Survival, {}, 0, {}});
     }
 
     void addJack(std::size_t i) {
@@ -319,7 +315,7 @@ class Expander {
 
     /// The whole weight drags at the edge.
     void addLip(std::size_t i, const armor::GroundSpot &g) {
-        const double weight = (m_rig.frontMass + m_rig.rearMass) * standardGravity;
+        const double weight = m_rig.worst.total * standardGravity;
         const int c = beginSurvival("lip/" + g.id, "lip", g.name);
         push(c, m_model.groundNodes[i], g.at, g.push * (m_rules.skidFriction * weight), g.at);
     }
@@ -339,7 +335,8 @@ class Expander {
                                  fmt::format("Carried wheel thrown {}", title),
                                  DutyClass::Working,
                                  {},
-                                 0},
+                                 0,
+                                 {}},
                                 false);
             m_model.model.accelerations.push_back({c, g * standardGravity});
             for (const armor::CarriedWheel &w : m_assembly.wheels)
@@ -364,8 +361,7 @@ class Expander {
 
     void addTowing() {
         const armor::Coupling &k = *m_assembly.coupling;
-        const double T = m_rig.grossLimit > 0 ? m_rig.grossLimit : m_rig.frontMass + m_rig.rearMass,
-                     R = k.ratedMass;
+        const double T = std::max(m_rig.grossLimit, m_rig.worst.total), R = k.ratedMass;
         const double D = standardGravity * T * R / (T + R);
         const double nose = m_rules.noseShare * R * standardGravity;
         for (const auto &[id, title, along] :
@@ -437,9 +433,9 @@ Vec3 lineDirection(double side, double lift) {
 }
 
 double weightOnSpot(const rig::RigGeometry &rig, armor::Share share, const HouseRules &rules) {
-    const double mass = share == armor::Share::Front  ? rig.frontMass
-                        : share == armor::Share::Rear ? rig.rearMass
-                                                      : rig.frontMass + rig.rearMass;
+    const double mass = share == armor::Share::Front  ? rig.worst.front
+                        : share == armor::Share::Rear ? rig.worst.rear
+                                                      : rig.worst.total;
     return rules.oneSide * mass * standardGravity;
 }
 

@@ -21,20 +21,29 @@ struct LoadArrow {
 /// One load vector of a duty; a case of the frame model.
 struct LoadCase {
     std::string id;    ///< "winch/left-up/rope-right"
-    std::string duty;  ///< "winch", "double-line", "recovery", "snatch", "step", "gravity", "ladder", "jack",
-                       ///< "rock", "skid", "lip", "carrier", "towing"
+    std::string duty;  ///< "winch", "double-line", "recovery", "snatch", "step", "gravity", "jack", "rock",
+                       ///< "skid", "lip", "carrier", "towing"
     std::string title;
     DutyClass dutyClass = DutyClass::Working;
     std::vector<LoadArrow> arrows;
     double linePull = 0;  ///< N, where there is a line
-    bool ladder = false;  ///< not a duty: a pull without weight, from which a ladder is told
+    std::string way;      ///< of a line: "to the left and up, rope at the right of the drum"
+};
+
+/// The pulls that a ladder is told from: all the ways that a line may take, of one pull.
+struct LadderPulls {
+    std::string anchor;  ///< the tab that is pulled at; empty: the winch line
+    double rated = 0;    ///< N, what the way is rated at
+    std::vector<int> cases;
 };
 
 /// What is to be proved, expanded over directions and places.
 struct Duties {
     std::vector<LoadCase> cases;
-    int ladderCase = -1;            ///< the winch's rated pull straight ahead, without weight
-    std::vector<int> otherLadders;  ///< the shackle's working load straight ahead, at one of like tabs each
+    LadderPulls
+        ladder;  ///< the rope loaded until it breaks, over the whole cone and drum; none without winch
+    std::vector<LadderPulls>
+        otherLadders;  ///< the shackle's working load over its cone, one of like tabs each
 };
 
 /// Adds every load case to the model of the idealization.
@@ -45,7 +54,7 @@ struct Duties {
 ///     bridle on both tabs, P/(2 cos b) a leg
 ///   snatch: a stretching rope stops the vehicle at the closing speed, straight and to both sides; not
 ///     above what rope or shackle breaks at
-///   step, gravity; survival: the rope's breaking strength straight ahead
+///   step, gravity; survival: the rope's breaking strength over the same cone and drum
 ///   jack: the axle's share and a quarter, straight and to the sides
 ///   rock (survival): the weight on one spot times the impact factor, with friction aft and to both sides
 ///   skid: the weight on one spot on a patch, with friction fore and aft; a lip catches it (survival)
@@ -56,7 +65,7 @@ struct Duties {
                                   const stock::Stock &stock, const HouseRules &rules,
                                   Idealization &idealization);
 
-/// Weight that a share of the vehicle brings to one spot by the house rules [N].
+/// Weight that a share of the vehicle, in its worst state of load, brings to one spot by the house rules [N].
 [[nodiscard]] double weightOnSpot(const rig::RigGeometry &rig, armor::Share share, const HouseRules &rules);
 
 /// A pull at the middle of a hole as forces on the nodes of its rim that hold the same balance: in the plane

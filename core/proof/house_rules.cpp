@@ -13,7 +13,7 @@ using measure::Quantity;
 
 constexpr double deg = std::numbers::pi / 180;
 
-constexpr std::array<HouseRule, 41> rulesOfTheHouse{
+constexpr std::array<HouseRule, 42> rulesOfTheHouse{
     {{"shockFactor", "Shock factor on winch pulls", "A line that jerks carries more than the winch pulls.",
       Quantity::Ratio, &HouseRules::shockFactor, 1, 5},
      {"coneSideDeg", "Winch line to the side", "How far the rope may lead to either side.", Quantity::Angle,
@@ -97,6 +97,9 @@ constexpr std::array<HouseRule, 41> rulesOfTheHouse{
       &HouseRules::mostLength, 1000, 15000},
      {"mostAddedMass", "Most added mass", "Bought parts included.", Quantity::Mass,
       &HouseRules::mostAddedMass, 1, 5000},
+     {"mostAxleShift", "Most added on the front axle",
+      "More than its mass: what hangs ahead of the axle lifts the rear.", Quantity::Mass,
+      &HouseRules::mostAxleShift, 1, 5000},
      {"mostMaterialCost", "Most material cost", "Tube, plate and filler.", Quantity::Money,
       &HouseRules::mostMaterialCost, 0, 1e7}}};
 

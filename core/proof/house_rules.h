@@ -49,6 +49,7 @@ struct HouseRules {
     double leastClearance = 300;             ///< mm, under the armor
     double mostLength = 6000;                ///< mm, over all
     double mostAddedMass = 120;              ///< kg
+    double mostAxleShift = 170;              ///< kg more on the front axle
     double mostMaterialCost = 900;           ///< the shop's money
     Json extra = Json::object();
 

@@ -65,7 +65,8 @@ class Idealizer {
         m_hangings.placeBearings();
         m_hangings.hangGates();
         placeMasses();
-        if (m_out.mountSprings.empty())
+        if (std::all_of(m_out.mountSprings.begin(), m_out.mountSprings.end(),
+                        [](const std::vector<int> &springs) { return springs.empty(); }))
             return fail(ProblemKind::Undetermined, "Nothing bolts this piece to the vehicle.", "mounts",
                         "Measure the bolt holes of the frame ends.");
         sayWhatIsAssumed();
@@ -243,7 +244,7 @@ class Idealizer {
     }
 
     void placeLoads() {
-        if (m_in.winch && m_seats.isThere(m_fairleadSeat))
+        if (m_in.winch && m_out.fairleadNode < 0 && m_seats.isThere(m_fairleadSeat))
             m_out.fairleadNode = m_seats.node(m_fairleadSeat, "fairlead", m_in.winch->fairleadAt);
         for (std::size_t i = 0; i < m_in.anchors.size(); ++i) {
             const armor::Anchor &a = m_in.anchors[i];

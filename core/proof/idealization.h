@@ -95,9 +95,10 @@ struct Idealization {
     std::vector<PlateShells> plates;  ///< none if plates are strips
     std::vector<TubeShells> walls;    ///< none if plates are strips
     std::vector<WeldPiece> weldPieces;
-    std::vector<std::vector<int>> mountSprings;  ///< per mount: one for all bolts, or one a bolt
-    std::vector<int> railBeams;                  ///< per mount: the stub of the frame rail it is bolted to
-    std::vector<std::vector<int>> footSprings;   ///< per bolt joint of Assembly::feet, per bolt
+    std::vector<std::vector<int>> mountSprings;  ///< per mount: one for all bolts, one a bolt, or none
+    std::vector<int> railBeams;  ///< per mount: the stub of the frame rail it is bolted to; or -1
+    std::vector<std::vector<int>> footSprings;  ///< per bolt joint of Assembly::feet, per bolt
+    std::vector<int> fairleadSprings;           ///< per bolt of the fairlead; none: it is held as one
     int drumNode = -1, fairleadNode = -1;
     std::map<std::string, int> anchorNodes;               ///< by tab; a tab of shells has a rim instead
     std::map<std::string, Rim> anchorRims;                ///< by tab

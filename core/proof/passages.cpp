@@ -11,7 +11,8 @@ namespace {
 using shape::Vec2;
 using shape::Vec3;
 
-constexpr double leastStub = 20;  // mm of bar that is left at the ends of a tube and beside an opening
+constexpr double leastStub = 10;    // mm of bar that is left at the ends of a tube and beside an opening
+constexpr double pressedHalf = 25;  // mm: half of a jack's head, a boot, what bears of a rock
 
 /// A plate that the whole tube goes through leaves the tube whole.
 bool isCollar(const armor::PlatePart &plate, const armor::TubePart &tube) {
@@ -45,42 +46,87 @@ std::vector<Passage> passagesOf(const armor::Assembly &assembly, const armor::Tu
     return out;
 }
 
-/// Shortens a stretch to where the tube is whole: clear of its cut ends and of its openings.
-void clip(Stay &stay, const armor::TubePart &tube, double low, double high) {
+/// Shortens a stretch to where the tube is whole: clear of its cut ends.
+void clip(Stay &stay, const armor::TubePart &tube) {
     const double half = std::max(tube.section.height, tube.section.width) / 2;
     stay.from = std::max(stay.from, half * std::tan(tube.miterFrom()) + leastStub);
     stay.to = std::min(stay.to, tube.length() - half * std::tan(tube.miterTo()) - leastStub);
-    for (const armor::TubeOpening &o : tube.openings) {
-        const double before = o.station - o.length / 2 - leastStub,
-                     behind = o.station + o.length / 2 + leastStub;
-        if (o.station < low) stay.from = std::max(stay.from, behind);
-        if (o.station > high) stay.to = std::min(stay.to, before);
-    }
 }
 
-/// Ends a stretch before what only stands on the tube, where that is far enough from what goes through: a
-/// wall of wide shells beside a bound end would give under it as no wall does. What is nearer has lines of
-/// its own.
-void heed(Stay &stay, const armor::Assembly &assembly, const armor::TubePart &tube, double low, double high) {
-    const double close = std::max(tube.section.height, tube.section.width) / 2;
+/// A stretch around stations, clipped; none if nothing of them is left.
+std::optional<Stay> stayAround(const armor::TubePart &tube, double low, double high) {
+    const double reach = std::max(tube.section.height, tube.section.width);
+    Stay stay;
+    stay.from = low - reach;
+    stay.to = high + reach;
+    clip(stay, tube);
+    if (stay.from > std::min(low, high - 1) || stay.to < std::max(high, low + 1)) {
+        // What stands over a cut end is followed as far as the tube is whole.
+        if (stay.to - stay.from < reach / 2 || stay.from > high || stay.to < low) return std::nullopt;
+    }
+    return stay;
+}
+
+double stationOf(const armor::TubePart &tube, const Vec3 &at) {
+    return (at - tube.from).dot(tube.axes().x);
+}
+
+/// What is welded on the walls of a tube and does not go through them.
+void addSeats(const armor::Assembly &assembly, const armor::TubePart &tube, std::vector<Stay> &out) {
     const Vec3 along = tube.axes().x;
     for (const armor::WeldJoint &w : assembly.welds) {
         if (w.a != tube.name && w.b != tube.name) continue;
         for (const armor::Contact &c : w.contacts) {
-            double from = 1e300, to = -1e300;
+            if (c.lines.empty() || std::abs(c.normal.dot(along)) > 0.5)
+                continue;  // an end, mitered or capped
+            double low = 1e300, high = -1e300;
             for (const armor::WeldLine &l : c.lines)
                 for (const Vec3 &p : {l.from, l.to}) {
-                    from = std::min(from, (p - tube.from).dot(along));
-                    to = std::max(to, (p - tube.from).dot(along));
+                    low = std::min(low, stationOf(tube, p));
+                    high = std::max(high, stationOf(tube, p));
                 }
-            if (from > high + close)
-                stay.to = std::min(stay.to, from - leastStub);
-            else if (to < low - close)
-                stay.from = std::max(stay.from, to + leastStub);
-            else
-                stay.landings.insert(stay.landings.end(), {from, to});
+            auto stay = stayAround(tube, low, high);
+            if (!stay) continue;
+            stay->landings = {low, high};
+            stay->seats.push_back(c);
+            out.push_back(std::move(*stay));
         }
     }
+}
+
+/// Where something bought, a jack, a rock or a foot presses on a tube.
+void addPresses(const armor::Assembly &assembly, const armor::TubePart &tube, std::vector<Stay> &out) {
+    const auto press = [&](const std::string &part, const Vec3 &at, double half) {
+        if (part != tube.name) return;
+        const double s = stationOf(tube, at);
+        auto stay = stayAround(tube, s - half, s + half);
+        if (!stay) return;
+        stay->landings = {s - half, s + half};
+        out.push_back(std::move(*stay));
+    };
+    if (assembly.winch && assembly.winch->fairleadBolts)
+        for (const Vec3 &at : assembly.winch->fairleadBolts->at)
+            press(assembly.winch->fairleadPart, at, pressedHalf);
+    else if (assembly.winch)
+        press(assembly.winch->fairleadPart, assembly.winch->fairleadAt, pressedHalf);
+    for (const armor::StepSpot &s : assembly.steps) press(s.part, s.at, pressedHalf);
+    for (const armor::JackPoint &j : assembly.jacks) press(j.part, j.at, pressedHalf);
+    for (const armor::GroundSpot &g : assembly.grounds) press(g.part, g.at, pressedHalf);
+    for (const armor::CarriedWheel &w : assembly.wheels) press(w.part, w.hub, pressedHalf);
+    if (assembly.coupling) press(assembly.coupling->part, assembly.coupling->at, pressedHalf);
+}
+
+/// The openings in a stretch, which grows until it holds them whole.
+void addOpenings(const armor::TubePart &tube, Stay &stay) {
+    for (const armor::TubeOpening &o : tube.openings) {
+        const double low = o.station - o.length / 2, high = o.station + o.length / 2;
+        if (high < stay.from || low > stay.to) continue;
+        stay.from = std::min(stay.from, low - leastStub);
+        stay.to = std::max(stay.to, high + leastStub);
+        stay.slots.insert(stay.slots.end(), {low, high});
+        stay.openings.push_back(o);
+    }
+    clip(stay, tube);
 }
 
 /// Stretches that overlap or leave no bar between them become one.
@@ -96,7 +142,9 @@ std::vector<Stay> joined(std::vector<Stay> stays) {
         a.to = std::max(a.to, s.to);
         std::move(s.passages.begin(), s.passages.end(), std::back_inserter(a.passages));
         a.slots.insert(a.slots.end(), s.slots.begin(), s.slots.end());
+        a.openings.insert(a.openings.end(), s.openings.begin(), s.openings.end());
         a.landings.insert(a.landings.end(), s.landings.begin(), s.landings.end());
+        std::move(s.seats.begin(), s.seats.end(), std::back_inserter(a.seats));
     }
     return out;
 }
@@ -110,11 +158,19 @@ bool Passage::holds(const Vec3 &at) const {
     return std::abs(local.z()) < plate->thickness / 2 && shape::inside(plate->outline, local.head<2>());
 }
 
+bool Stay::opened(const Vec3 &local, const armor::TubePart &tube) const {
+    const bool frontOrBack = std::abs(local.y()) > (tube.section.width - tube.properties.wall) / 2 - 1;
+    return frontOrBack && std::any_of(openings.begin(), openings.end(), [&](const armor::TubeOpening &o) {
+               return std::abs(local.x() - o.station) < o.length / 2 &&
+                      std::abs(local.z() - o.offset) < o.height / 2;
+           });
+}
+
 std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::TubePart &tube) {
     std::vector<Stay> out;
     const bool hollow = tube.section.shape == stock::SectionShape::RectTube || isRound(tube);
     if (!hollow || tube.taper > 0) return out;
-    const double reach = std::max(tube.section.height, tube.section.width), wall = tube.properties.wall;
+    const double wall = tube.properties.wall;
     const Vec3 along = tube.axes().x;
     for (Passage &p : passagesOf(assembly, tube)) {
         double low = 1e300, high = -1e300;
@@ -123,12 +179,16 @@ std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::TubePart
             low = std::min(low, from);
             high = std::max(high, to);
         }
-        Stay stay{low - reach, high + reach, {}, {low, high}, {}};
-        stay.passages.push_back(std::move(p));
-        clip(stay, tube, low, high);
-        heed(stay, assembly, tube, low, high);
-        if (stay.from < low - wall && stay.to > high + wall) out.push_back(std::move(stay));
+        auto stay = stayAround(tube, low, high);
+        if (!stay || !(stay->from < low - wall && stay->to > high + wall)) continue;
+        stay->slots = {low, high};
+        stay->passages.push_back(std::move(p));
+        out.push_back(std::move(*stay));
     }
+    addSeats(assembly, tube, out);
+    addPresses(assembly, tube, out);
+    out = joined(std::move(out));
+    for (Stay &s : out) addOpenings(tube, s);
     return joined(std::move(out));
 }
 

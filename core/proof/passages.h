@@ -34,21 +34,25 @@ struct Passage {
     }
 };
 
-/// A stretch of tube, and what goes through it.
+/// A stretch of tube, and what goes through it or stands on it.
 struct Stay {
     double from = 0, to = 0;
     std::vector<Passage> passages;
-    std::vector<double> slots;     ///< stations of the edges of their slots
-    std::vector<double> landings;  ///< and of the welds of what only stands on the tube there
+    std::vector<armor::TubeOpening> openings;
+    std::vector<armor::Contact> seats;  ///< of what stands on its walls
+    std::vector<double> slots;          ///< stations of the edges of slots and openings
+    std::vector<double> landings;       ///< and of what stands on the walls
+    /// True if a place of the wall, in the tube's axes from its start, is cut out for an opening.
+    [[nodiscard]] bool opened(const shape::Vec3 &local, const armor::TubePart &tube) const;
 };
 
 [[nodiscard]] inline bool isRound(const armor::TubePart &tube) {
     return tube.section.shape == stock::SectionShape::RoundTube;
 }
 
-/// The stretches of a tube that something goes through: plates, tubes, spindles of gates. From the tube's
-/// height before it to as far behind it, clear of cut ends and openings and of what stands on the tube
-/// farther than half of that away; those that leave no bar between them are one.
+/// The stretches of a tube whose walls something goes through (plates, tubes, spindles of gates) or stands on
+/// (plates, tubes, a fairlead, a jack, a rock, a foot): from the tube's height before it to as far behind it,
+/// clear of cut ends; those that leave no bar between them are one.
 [[nodiscard]] std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::TubePart &tube);
 
 }  // namespace hefty::proof

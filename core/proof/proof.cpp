@@ -6,17 +6,27 @@
 
 namespace hefty::proof {
 
-const armor::Anchor *CheckContext::pulledAt(std::size_t c) const {
+const armor::Anchor *CheckContext::pulledAt() const {
     for (const armor::Anchor &a : assembly.anchors)
-        if (loadCase(c).id == "ladder/" + a.name) return &a;
+        if (hasLadder() && a.name == proof.duties.ladder.anchor) return &a;
     return nullptr;
 }
 
-void CheckContext::addRung(const std::string &part, const std::string &title, double utilizationNominal,
-                           std::string means, bool flies) const {
-    if (!(utilizationNominal > 1e-6)) return;  // not in this load path
-    const double pull = loadCase(static_cast<std::size_t>(proof.duties.ladderCase)).linePull;
-    out.ladder.push_back({part, title, pull / utilizationNominal, std::move(means), flies, false});
+void CheckContext::addRung(const std::string &part, const std::string &title,
+                           const std::function<double(std::size_t)> &nominalUse, std::string means,
+                           bool flies) const {
+    // What own weight does in parts that the line hardly works is no rung.
+    constexpr double beyond = 50;  // of what the way is rated at
+    double least = beyond * proof.duties.ladder.rated;
+    const LoadCase *worst = nullptr;
+    for (const int c : proof.duties.ladder.cases) {
+        const auto i = static_cast<std::size_t>(c);
+        const double use = nominalUse(i);
+        if (!(use > 0) || loadCase(i).linePull / use >= least) continue;
+        least = loadCase(i).linePull / use;
+        worst = &loadCase(i);
+    }
+    if (worst) out.ladder.push_back({part, title, least, std::move(means), flies, false, worst->way});
 }
 
 Check CheckContext::begin(CheckKind kind, std::string id, std::string part, std::string title,
@@ -40,7 +50,6 @@ void CheckContext::add(Check check) const {
 Governing governing(const CheckContext &context, const std::function<double(std::size_t)> &use) {
     Governing g;
     for (std::size_t c = 0; c < context.caseCount(); ++c) {
-        if (context.loadCase(c).ladder) continue;
         const double u = use(c);
         if (u > g.use) g = {c, u};
     }

@@ -61,14 +61,30 @@ struct Check {
     Vec3 at = Vec3::Zero();
     std::optional<double> shift;  ///< how far half the size of all shells moves it, 0.05 = 5 percent more
     bool assumed = false;         ///< rests on something assumed: never shown as passed
+    std::string
+        beyond;  ///< why its formula does not prove this, as the end of a sentence; never shown as passed
     working::Working working;
 
     /// Hangs on the size of the shells and comes near its limit: never shown as passed either.
     [[nodiscard]] bool doubtful() const;
-    [[nodiscard]] bool proved() const { return utilization <= 1 && !assumed && !doubtful(); }
+    [[nodiscard]] bool proved() const {
+        return utilization <= 1 && !assumed && beyond.empty() && !doubtful();
+    }
 };
 
-/// A rung of the strength ladder: the winch line pull at which a thing reaches its nominal strength.
+/// Something that ought to be checked and was not, and why: never shown as holding.
+struct Unproved {
+    std::string id;    ///< as its check would have: "bolt/mount.left"
+    std::string part;  ///< the part, weld or bolt joint
+    std::string what;  ///< as the beginning of a sentence: "The frame bolts on the left"
+    std::string why;   ///< after "not proved, because"
+    std::string remedy;
+    Vec3 at = Vec3::Zero();
+    bool cover = false;  ///< it only closes or covers: worth knowing, nothing to decide
+};
+
+/// A rung of the strength ladder: the least pull, of all ways that the line may take, at which a thing
+/// reaches its nominal strength. Own weight is in it.
 struct Rung {
     std::string part;
     std::string title;
@@ -76,6 +92,7 @@ struct Rung {
     std::string means;    ///< what happens then
     bool flies = false;   ///< what lets go can become a projectile
     bool bought = false;
+    std::string where;  ///< the way of that pull: "to the right, rope at the left of the drum"; empty: any
 };
 
 /// The rungs of one way that a load takes.
@@ -101,6 +118,7 @@ struct Proof {
     /// [case][wall][ring]: what a tube of shells carries as a whole, N Vy Vz T My Mz in the tube's axes.
     std::vector<std::vector<std::vector<mechanics::Vec6>>> ringForces;
     std::vector<Check> checks;                 ///< worst first
+    std::vector<Unproved> unproved;            ///< what no check could look at
     std::vector<Rung> ladder;                  ///< weakest first
     double ladderRated = 0;                    ///< rated pull of the winch, N
     std::vector<Ladder> otherLadders;          ///< of recoveries; not with Detail::Strips

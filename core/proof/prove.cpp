@@ -4,6 +4,7 @@
 #include <iterator>
 #include <map>
 #include <memory>
+#include <optional>
 #include <set>
 
 #include <fmt/format.h>
@@ -34,24 +35,38 @@ tl::unexpected<Problem> stopped() {
 
 void addShackleRung(const CheckContext &context, const std::string &id) {
     if (const stock::Shackle *s = context.stock.shackle(id))
-        context.out.ladder.push_back({"shackle", s->name, s->breakingStrength,
-                                      "The shackle breaks and flies with the rope.", true, true});
+        context.out.ladder.push_back({"shackle",
+                                      s->name,
+                                      s->breakingStrength,
+                                      "The shackle breaks and flies with the rope.",
+                                      true,
+                                      true,
+                                      {}});
 }
 
 void addBoughtRungs(const CheckContext &context) {
-    const int ladder = context.proof.duties.ladderCase;
-    if (ladder < 0) return;
-    if (const armor::Anchor *anchor = context.pulledAt(static_cast<std::size_t>(ladder))) {
+    if (!context.hasLadder()) return;
+    if (const armor::Anchor *anchor = context.pulledAt()) {
         if (const stock::Rope *rope = context.stock.rope(anchor->snatchRope))
-            context.out.ladder.push_back({"rope", rope->name, rope->breakingStrength,
-                                          "The rope parts and whips back along its line.", true, true});
+            context.out.ladder.push_back({"rope",
+                                          rope->name,
+                                          rope->breakingStrength,
+                                          "The rope parts and whips back along its line.",
+                                          true,
+                                          true,
+                                          {}});
         return addShackleRung(context, anchor->shackle);
     }
     const auto &winch = context.assembly.winch;
     if (!winch) return;
     if (const stock::Rope *rope = context.stock.rope(winch->rope))
-        context.out.ladder.push_back({"rope", rope->name, rope->breakingStrength,
-                                      "The rope parts and whips back along its line.", true, true});
+        context.out.ladder.push_back({"rope",
+                                      rope->name,
+                                      rope->breakingStrength,
+                                      "The rope parts and whips back along its line.",
+                                      true,
+                                      true,
+                                      {}});
     if (!context.assembly.anchors.empty()) addShackleRung(context, context.assembly.anchors.front().shackle);
 }
 
@@ -124,6 +139,7 @@ void runChecks(const Subject &of, const std::vector<Family> &families, const std
         tbb::simple_partitioner{});
     for (FamilyResults &r : results) {
         std::move(r.checks.begin(), r.checks.end(), std::back_inserter(proof.checks));
+        std::move(r.unproved.begin(), r.unproved.end(), std::back_inserter(proof.unproved));
         std::move(r.ladder.begin(), r.ladder.end(), std::back_inserter(proof.ladder));
         if (!r.barUse.empty()) proof.barUse = std::move(r.barUse);
         std::move(r.crushOrders.begin(), r.crushOrders.end(), std::back_inserter(proof.crushOrders));
@@ -135,7 +151,10 @@ void runChecks(const Subject &of, const std::vector<Family> &families, const std
 void takeLower(std::vector<Rung> &rungs, const std::vector<Rung> &halved) {
     for (Rung &r : rungs)
         for (const Rung &f : halved)
-            if (f.part == r.part && f.title == r.title) r.letsGoAt = std::min(r.letsGoAt, f.letsGoAt);
+            if (f.part == r.part && f.title == r.title && f.letsGoAt < r.letsGoAt) {
+                r.letsGoAt = f.letsGoAt;
+                r.where = f.where;
+            }
 }
 
 /// The worse of the two sizes where they differ; a ladder's rung the lower.
@@ -174,20 +193,20 @@ void putInOrder(Proof &proof) {
 
 /// The ladder of another way than the winch line: the same checks, of that one pull.
 Ladder ladderOf(const Subject &of, const std::vector<SheetSpots> &sheets, const Proof &proof,
-                std::size_t pull) {
+                const LadderPulls &pulls) {
     Proof one;
     one.idealization = proof.idealization;
-    // A case that counts stands beside it, as every check has one that governs.
-    for (const std::size_t c : {std::size_t{0}, pull}) {
+    one.duties.ladder = {pulls.anchor, pulls.rated, {}};
+    for (const int pull : pulls.cases) {
+        const auto c = static_cast<std::size_t>(pull);
+        one.duties.ladder.cases.push_back(static_cast<int>(one.duties.cases.size()));
         one.duties.cases.push_back(proof.duties.cases[c]);
         one.solution.cases.push_back(proof.solution.cases[c]);
         one.ringForces.push_back(proof.ringForces[c]);
     }
-    one.duties.ladderCase = 1;
     runChecks(of, {onTheWay.begin(), onTheWay.end()}, sheets, one);
-    const LoadCase &way = proof.duties.cases[pull];
-    const std::string at = way.id.substr(way.id.find('/') + 1);
-    return {at, "What gives first in a recovery at " + at, way.linePull, std::move(one.ladder)};
+    return {pulls.anchor, "What gives first in a recovery at " + pulls.anchor, pulls.rated,
+            std::move(one.ladder)};
 }
 
 /// Of all cases those that govern a check of a proof, or that a ladder is told from; all others leave no
@@ -197,23 +216,27 @@ std::vector<int> casesThatGovern(const Proof &proof, double least) {
     std::set<int> out{0};
     for (const Check &c : proof.checks)
         if (c.loadCase >= 0 && c.utilization >= least) out.insert(c.loadCase);
-    for (std::size_t c = 0; c < proof.duties.cases.size(); ++c)
-        if (proof.duties.cases[c].ladder) out.insert(static_cast<int>(c));
+    out.insert(proof.duties.ladder.cases.begin(), proof.duties.ladder.cases.end());
+    for (const LadderPulls &l : proof.duties.otherLadders) out.insert(l.cases.begin(), l.cases.end());
     return {out.begin(), out.end()};
 }
 
 /// Leaves only some cases of the duties and of what they load.
 void keepCases(Proof &proof, const std::vector<int> &cases) {
     proof.idealization.model = mechanics::caseSubset(std::move(proof.idealization.model), cases);
+    const auto kept = [&cases](const LadderPulls &of) {
+        LadderPulls out{of.anchor, of.rated, {}};
+        for (std::size_t i = 0; i < cases.size(); ++i)
+            if (std::find(of.cases.begin(), of.cases.end(), cases[i]) != of.cases.end())
+                out.cases.push_back(static_cast<int>(i));
+        return out;
+    };
     Duties some;
-    for (const int c : cases) {
-        const auto now = static_cast<int>(some.cases.size());
-        if (c == proof.duties.ladderCase) some.ladderCase = now;
-        if (std::find(proof.duties.otherLadders.begin(), proof.duties.otherLadders.end(), c) !=
-            proof.duties.otherLadders.end())
-            some.otherLadders.push_back(now);
+    some.ladder = kept(proof.duties.ladder);
+    for (const LadderPulls &l : proof.duties.otherLadders)
+        if (LadderPulls k = kept(l); !k.cases.empty()) some.otherLadders.push_back(std::move(k));
+    for (const int c : cases)
         some.cases.push_back(std::move(proof.duties.cases[static_cast<std::size_t>(c)]));
-    }
     proof.duties = std::move(some);
 }
 
@@ -223,13 +246,16 @@ struct Begun {
     std::optional<mechanics::FactoredFrame> frame;
 };
 
-const stock::Material *railOf(const Subject &of) {
-    return of.stock.material(of.vehicle.railMaterial);
+/// The metal of the frame rails, as it is in their wall; none if the stock does not have it.
+std::optional<stock::Material> railOf(const Subject &of) {
+    const stock::Material *rail = of.stock.material(of.vehicle.railMaterial);
+    if (!rail) return std::nullopt;
+    return rail->in(of.rig.railWall);
 }
 
 Result<std::unique_ptr<Begun>> begin(const Subject &of, Detail detail, double fineness,
                                      const std::stop_token &stop) {
-    const stock::Material *rail = railOf(of);
+    const std::optional<stock::Material> rail = railOf(of);
     if (!rail)
         return fail(
             ProblemKind::UnknownId,
@@ -271,10 +297,9 @@ Result<Proof> finish(const Subject &of, Begun &begun, Detail detail, const std::
     runChecks(of, families, sheets, proof);
     measureMoves(proof);
     if (detail != Detail::Strips)
-        for (const int c : proof.duties.otherLadders)
-            proof.otherLadders.push_back(ladderOf(of, sheets, proof, static_cast<std::size_t>(c)));
-    if (proof.duties.ladderCase >= 0)
-        proof.ladderRated = proof.duties.cases[static_cast<std::size_t>(proof.duties.ladderCase)].linePull;
+        for (const LadderPulls &l : proof.duties.otherLadders)
+            proof.otherLadders.push_back(ladderOf(of, sheets, proof, l));
+    proof.ladderRated = proof.duties.ladder.rated;
     return std::move(proof);
 }
 

@@ -8,6 +8,9 @@ int Seats::node(const Seat &s, const std::string &id, const Vec3 &at) {
     if (s.stop >= 0) return arm(m_out, m_ways.nodeOf(s.stop), id, at);
     std::vector<int> around;
     if (m_plates.has(s.part)) around = m_plates.rim(s.part, at);
+    // A jack's head, a boot, the flange of a fairlead: some 50 mm of the wall move with it.
+    constexpr double half = 25;  // mm
+    if (around.empty() && !m_plates.has(s.part)) around = m_tubes.patch(s.part, s.at, half);
     if (around.empty())
         for (const mechanics::TieEnd &e : ends(s.part, s.at)) around.push_back(e.node);
     const int node = newNode(m_out, id, at);

@@ -20,7 +20,6 @@ std::vector<std::size_t> hardest(const Idealization &model, const Duties &duties
     for (const Bar &b : model.bars) strengths.push_back(memberStrength(b));
     std::vector<std::pair<double, std::size_t>> byUse, byPush;
     for (std::size_t c = 0; c < duties.cases.size(); ++c) {
-        if (duties.cases[c].ladder) continue;
         double use = 0, push = 0;
         for (std::size_t b = 0; b < model.bars.size(); ++b) {
             const mechanics::BeamForces &f = solution.cases[c].beams[b];

@@ -83,7 +83,7 @@ class TubeNets::Builder {
     }
 
   private:
-    /// Fine within half a tube of a slot, open beyond.
+    /// Fine within half a tube of a slot and a quarter of what stands on the walls, open beyond.
     void layLines() {
         const double close = std::max(m_tube.section.height, m_tube.section.width) / 2;
         std::vector<double> held = m_stay.slots;
@@ -97,6 +97,8 @@ class TubeNets::Builder {
         m_along = gridLines(m_stay.from, m_stay.to, held, [&](double s) {
             for (const double slot : m_stay.slots)
                 if (std::abs(s - slot) < close) return m_size.seam;
+            for (const double landing : m_stay.landings)
+                if (std::abs(s - landing) < close / 2) return m_size.seam;
             return m_size.open;
         });
         if (isRound(m_tube)) {
@@ -129,6 +131,21 @@ class TubeNets::Builder {
                 const auto [from, to] = p.span(c, [&](const Vec3 &at) { return (at - start).dot(run); });
                 held.insert(held.end(), {from, to});
             }
+        for (const armor::Contact &c : m_stay.seats) {
+            if (std::abs(c.normal.dot(outward)) < 0.9 || (c.center - start).dot(outward) < -length / 4)
+                continue;
+            for (const armor::WeldLine &l : c.lines)
+                for (const Vec3 &p : {l.from, l.to}) {
+                    const double at = (p - start).dot(run);
+                    if (clear(held, at)) held.push_back(at);
+                }
+        }
+        if (std::abs(d.x()) < 0.5)  // front or back
+            for (const armor::TubeOpening &o : m_stay.openings)
+                for (const double z : {o.offset - o.height / 2, o.offset + o.height / 2}) {
+                    const double at = (m_tube.from + m_axes.z * z - start).dot(run);
+                    if (clear(held, at)) held.push_back(at);
+                }
         std::erase_if(held, [length](double h) { return h <= 0 || h >= length; });
         const double size = held.empty() ? m_size.open : m_size.seam;
         const std::vector<double> lines = gridLines(0, length, held, [size](double) { return size; });
@@ -175,7 +192,8 @@ class TubeNets::Builder {
     }
 
     [[nodiscard]] bool inSlot(const Vec3 &at) const {
-        return std::any_of(m_stay.passages.begin(), m_stay.passages.end(),
+        return m_stay.opened(m_axes.toLocal(at), m_tube) ||
+               std::any_of(m_stay.passages.begin(), m_stay.passages.end(),
                            [&](const Passage &p) { return p.holds(at); });
     }
 
@@ -281,6 +299,20 @@ std::vector<Rim> TubeNets::rimsAlong(const std::string &part, const Vec3 &from, 
         }
     std::sort(out.begin(), out.end(), [&](const Rim &a, const Rim &b) { return station(a) < station(b); });
     return out;
+}
+
+std::vector<int> TubeNets::patch(const std::string &part, const Vec3 &at, double reach) const {
+    std::set<int> out;
+    const std::vector<mechanics::TieEnd> nearest = ends(part, at);
+    Vec3 on = Vec3::Zero();
+    for (const mechanics::TieEnd &e : nearest) {
+        out.insert(e.node);
+        on += e.weight * m_model->nodes[static_cast<std::size_t>(e.node)].at;
+    }
+    for (const auto &cell : net(part, at)->cells)
+        for (const int n : cell)
+            if ((m_model->nodes[static_cast<std::size_t>(n)].at - on).norm() <= reach) out.insert(n);
+    return {out.begin(), out.end()};
 }
 
 std::vector<mechanics::TieEnd> TubeNets::ends(const std::string &part, const Vec3 &at) const {

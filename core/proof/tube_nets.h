@@ -21,6 +21,9 @@ class TubeNets {
     /// The holes of a tube's walls whose middles lie on a line, in order along it: what goes through is
     /// welded to their rims.
     [[nodiscard]] std::vector<Rim> rimsAlong(const std::string &part, const Vec3 &from, const Vec3 &to) const;
+    /// Nodes of a wall within a distance of a place on it, those of the shell nearest to it among them.
+    /// @pre has(part, at)
+    [[nodiscard]] std::vector<int> patch(const std::string &part, const Vec3 &at, double reach) const;
     /// Shares of the corners of the shell nearest to a point. @pre has(part, at)
     [[nodiscard]] std::vector<mechanics::TieEnd> ends(const std::string &part, const Vec3 &at) const;
 

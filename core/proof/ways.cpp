@@ -65,7 +65,7 @@ int arm(Idealization &out, int master, const std::string &id, const Vec3 &at) {
 int materialIndex(Idealization &out, const stock::Material &m) {
     auto &list = out.model.materials;
     for (std::size_t i = 0; i < list.size(); ++i)
-        if (list[i].id == m.id) return static_cast<int>(i);
+        if (list[i].id == m.id && list[i].yield == m.yield) return static_cast<int>(i);
     list.push_back({m.id, m.E, m.nu, m.density, m.yield});
     return static_cast<int>(list.size()) - 1;
 }

@@ -61,20 +61,30 @@ Vec3 Stance::carried(const Vec3 &p) const {
     return {c * p.x() + s * p.z(), p.y(), -s * p.x() + c * p.z() - frontSag};
 }
 
+AxleLoads axleLoads(double wheelbase, const AxleLoads &weighed, const std::vector<AddedMass> &added) {
+    AxleLoads out = weighed;
+    for (const AddedMass &m : added) {
+        const double behind = -m.mass * m.at.x() / wheelbase;
+        out.rear += behind;
+        out.front += m.mass - behind;
+    }
+    return out;
+}
+
 Result<Stance> stance(const StanceInput &in) {
     if (auto fine = check(in); !fine) return tl::unexpected(fine.error());
-    double shiftRear = 0, sum = 0;
+    double sum = 0;
     const double own = in.frontMass + in.rearMass;
     Vec3 moment = Vec3(-in.rearMass * in.wheelbase, 0, own * in.centerHeight);
     for (const AddedMass &m : in.added) {
-        shiftRear -= m.mass * m.at.x() / in.wheelbase;
         sum += m.mass;
         moment += m.mass * m.at;
     }
-    const double shiftFront = sum - shiftRear;
+    const AxleLoads loads = axleLoads(in.wheelbase, {in.frontMass, in.rearMass}, in.added);
+    const double shiftFront = loads.front - in.frontMass, shiftRear = loads.rear - in.rearMass;
     Stance out;
-    out.frontMass = in.frontMass + shiftFront;
-    out.rearMass = in.rearMass + shiftRear;
+    out.frontMass = loads.front;
+    out.rearMass = loads.rear;
     for (const auto &[mass, axle] : {std::pair{out.frontMass, "front"}, {out.rearMass, "rear"}})
         if (!(mass > 0))
             return fail(ProblemKind::BadInput,

@@ -30,6 +30,17 @@ struct StanceInput {
     std::vector<AddedMass> added;
 };
 
+/// What rests on the axles [kg].
+struct AxleLoads {
+    double front = 0, rear = 0;
+    [[nodiscard]] double total() const { return front + rear; }
+};
+
+/// Loads with masses added, by moments about the axles; an axle that they would lift comes out at 0 or less.
+/// @pre wheelbase > 0
+[[nodiscard]] AxleLoads axleLoads(double wheelbase, const AxleLoads &weighed,
+                                  const std::vector<AddedMass> &added);
+
 /// How the vehicle stands with what was added, against how it stood when it was measured.
 struct Stance {
     double frontMass = 0, rearMass = 0;  ///< on the axles, kg

@@ -143,6 +143,7 @@ Result<RigGeometry> geometry(const Vehicle &vehicle) {
         g.rear = {v("wheelLoadedRadius"), v("tireWidth"), v("track")};
         g.frontMass = v("noseMass");
         g.rearMass = v("axleMass");
+        g.worst = {g.frontMass, g.rearMass, g.frontMass + g.rearMass};
         g.frontLimit = vehicle.value("noseLimit");
         g.rearLimit = vehicle.value("axleLimit");
         return g;
@@ -152,6 +153,7 @@ Result<RigGeometry> geometry(const Vehicle &vehicle) {
     g.rear = {v("rearLoadedRadius"), v("tireWidth"), v("track")};
     g.frontMass = v("frontAxleMass");
     g.rearMass = v("rearAxleMass");
+    g.worst = {g.frontMass, g.rearMass, g.frontMass + g.rearMass};
     g.frontLimit = vehicle.value("frontAxleLimit");
     g.rearLimit = vehicle.value("rearAxleLimit");
     if (!vehicle.hasFrame()) return g;

@@ -127,12 +127,18 @@ struct Tire {
     double loadedRadius = 0, width = 0, track = 0;
 };
 
+/// What rests on the axles and on both, each in its worst state of load, armor on [kg].
+struct WorstLoads {
+    double front = 0, rear = 0, total = 0;
+};
+
 /// The survey as typed numbers, complete and within range.
 ///
 /// A trailer's coupling stands where a vehicle's front axle is: x counts from it, `wheelbase` is from
 /// there to the axle, `frontMass` what rests on it. It has no front tire (radius 0).
 struct RigGeometry {
     double wheelbase = 0;
+    WorstLoads worst;  ///< as weighed, until the job tells its loads and its armor
     Tire front, rear;
     bool towed = false;
     double frontMass = 0, rearMass = 0;                  ///< kg at the axles

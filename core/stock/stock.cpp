@@ -13,6 +13,22 @@ const T *findById(const std::vector<T> &list, std::string_view id) {
 
 }  // namespace
 
+Material Material::in(double thickness) const {
+    constexpr double rounding = 1e-6;  // mm
+    Material out = *this;
+    const auto row = std::find_if(strengths.begin(), strengths.end(),
+                                  [&](const Strength &s) { return thickness <= s.upTo + rounding; });
+    if (strengths.empty()) return out;
+    const Strength &s = row == strengths.end() ? strengths.back() : *row;
+    // What a weld takes off is a property of the weld; it never leaves more than the metal has.
+    out.weldedYield = weldedYield == yield ? s.yield : std::min(weldedYield, s.yield);
+    out.weldedUltimate = weldedUltimate == ultimate ? s.ultimate : std::min(weldedUltimate, s.ultimate);
+    out.yield = s.yield;
+    out.ultimate = s.ultimate;
+    out.source = s.source;
+    return out;
+}
+
 const Material *Stock::material(std::string_view id) const {
     return findById(materials, id);
 }

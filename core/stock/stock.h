@@ -22,6 +22,14 @@ struct Material {
     double yield = 0, ultimate = 0;
     double weldedYield = 0, weldedUltimate = 0;  ///< beside a weld; as the parent metal if it keeps it
     std::string source;
+    /// Strength up to a thickness [mm], in rising order; none: the same in all.
+    struct Strength {
+        double upTo = 0, yield = 0, ultimate = 0;
+        std::string source;
+    };
+    std::vector<Strength> strengths;
+    /// The material as it is in a thickness. Beyond the last row that row's strength.
+    [[nodiscard]] Material in(double thickness) const;
 };
 
 struct PlateStock {
@@ -99,6 +107,7 @@ struct Fairlead {
     double mass = 0;
     double boltSpacing = 0, openingWidth = 0, openingHeight = 0;
     double depth = 0, width = 0, height = 0;
+    std::string bolt;  ///< the size of its two bolts, side by side
 };
 
 struct Receiver {

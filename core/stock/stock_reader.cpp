@@ -110,6 +110,36 @@ std::vector<T> readRows(std::string_view text, const std::string &name, Faults &
     return out;
 }
 
+/// Rows of strengths.csv, each into its material.
+void readStrengths(const std::string &text, std::vector<Material> &materials, Faults &faults) {
+    struct Row {
+        std::string id, material;
+        Material::Strength strength;
+    };
+    const auto rows =
+        readRows<Row>(text, "strengths.csv", faults, [](const Rows &t, std::size_t r, Faults &f) {
+            Row row;
+            row.material = t.text(r, "material", f);
+            row.strength = {t.number(r, "up_to", f), t.number(r, "yield", f), t.number(r, "ultimate", f),
+                            t.text(r, "source", f)};
+            row.id = fmt::format("{} up to {}", row.material, row.strength.upTo);
+            for (const double v : {row.strength.upTo, row.strength.yield, row.strength.ultimate})
+                checkAbove(v, "A thickness or strength", "strengths.csv/" + row.id, f);
+            return row;
+        });
+    for (const Row &row : rows) {
+        const auto it = std::find_if(materials.begin(), materials.end(),
+                                     [&row](const Material &m) { return m.id == row.material; });
+        if (it == materials.end())
+            faults.add(fmt::format("The material \"{}\" is not known.", row.material),
+                       "strengths.csv/" + row.id, {}, ProblemKind::UnknownId);
+        else if (!it->strengths.empty() && !(it->strengths.back().upTo < row.strength.upTo))
+            faults.add("The thicknesses of a material must rise from row to row.", "strengths.csv/" + row.id);
+        else
+            it->strengths.push_back(row.strength);
+    }
+}
+
 template <class T, class Read>
 void readParts(ObjectReader &file, const char *key, std::vector<T> &out, Faults &faults, Read read) {
     for (const auto &[value, path] : file.array(key, true)) {
@@ -172,6 +202,7 @@ void readBought(const Json &json, Stock &stock, Faults &faults) {
         l.depth = o.positive("depth");
         l.width = o.positive("width");
         l.height = o.positive("height");
+        l.bolt = o.text("bolt");
     });
     readParts(file, "receivers", stock.receivers, faults, [](ObjectReader &o, Receiver &r) {
         r.inside = o.positive("inside");
@@ -207,10 +238,11 @@ Result<Stock> readStock(const std::string &folder) {
     Faults faults;
     const auto read = [&](const char *name) { return readInto(folder, name, faults); };
     const std::string materials = read("materials.csv"), sections = read("sections.csv"),
-                      plates = read("plates.csv"), bolts = read("bolts.csv"), fillers = read("fillers.csv"),
-                      bought = read("bought.json");
+                      strengths = read("strengths.csv"), plates = read("plates.csv"),
+                      bolts = read("bolts.csv"), fillers = read("fillers.csv"), bought = read("bought.json");
     if (!faults.none()) return tl::unexpected(faults.joined());
     stock.materials = readRows<Material>(materials, "materials.csv", faults, readMaterial);
+    readStrengths(strengths, stock.materials, faults);
     stock.sections = readRows<Section>(sections, "sections.csv", faults, readSection);
     stock.plates = readRows<PlateStock>(plates, "plates.csv", faults, readPlate);
     stock.bolts = readRows<BoltSize>(bolts, "bolts.csv", faults, readBolt);

@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/armor/passing.h"
 #include "core/base/constants.h"
 #include "core/base/csv.h"
 #include "core/workshop/workshop.h"
@@ -15,7 +16,7 @@ using working::number;
 
 /// Net volume of a tube: by the formula for a prism cut by two planes, area times the length of its
 /// center line (both cuts pass through it), less the wedge of a taper, openings and holes.
-double tubeMass(const armor::TubePart &t) {
+double tubeMass(const armor::TubePart &t, double slots) {
     const double length = t.length();
     double mass = t.properties.massPerLength * length;
     const double wall = t.section.wall;
@@ -26,7 +27,19 @@ double tubeMass(const armor::TubePart &t) {
         mass -= 2 * wall * o.length * o.height * t.material.density;
     for (const armor::Hole &h : t.holes)
         mass -= std::numbers::pi / 4 * h.diameter * h.diameter * wall * t.material.density;
+    mass -= slots * wall * t.material.density;
     return std::max(0.0, mass);
+}
+
+/// Area of the slots that plates go through in a tube's walls [mm2]. A plate that the whole tube goes through
+/// leaves it whole.
+double slotArea(const armor::Assembly &a, const armor::TubePart &t) {
+    double sum = 0;
+    const armor::Vec3 along = t.axes().x;
+    for (const armor::PlatePart &p : a.plates)
+        for (const armor::Contact &c : armor::passingThrough(p, t))
+            if (std::abs(c.normal.dot(along)) < 0.5) sum += c.area;
+    return sum;
 }
 
 double plateMass(const armor::PlatePart &p) {
@@ -47,15 +60,19 @@ std::pair<double, double> smallestRectangle(const armor::Polygon2 &outline) {
             y0 = std::min(y0, p.dot(n));
             y1 = std::max(y1, p.dot(n));
         }
-        if ((x1 - x0) * (y1 - y0) < best - 1e-9) {
-            best = (x1 - x0) * (y1 - y0);
+        // Of equal areas (the two ways of a right triangle) the shorter, so that mirrored plates are listed
+        // alike.
+        const double area = (x1 - x0) * (y1 - y0), longer = std::max(x1 - x0, y1 - y0);
+        constexpr double alike = 1e-6;
+        if (area < best * (1 - alike) || (area < best * (1 + alike) && longer < size.first - alike)) {
+            best = std::min(best, area);
             size = {std::max(x1 - x0, y1 - y0), std::min(x1 - x0, y1 - y0)};
         }
     }
     return size;
 }
 
-CutItem cutOf(const armor::TubePart &t) {
+CutItem cutOf(const armor::Assembly &a, const armor::TubePart &t) {
     CutItem c;
     c.part = t.name;
     c.stock = t.section.id;
@@ -64,7 +81,7 @@ CutItem cutOf(const armor::TubePart &t) {
     c.miterFrom = t.miterFrom();
     c.miterTo = t.miterTo();
     c.holes = t.holes;
-    c.mass = tubeMass(t);
+    c.mass = tubeMass(t, slotArea(a, t));
     if (t.taper > 0)
         c.note = {"Underside cut off on a slope: 0 at the miter to {0} at the tip.", {{t.taper}}};
     for (const armor::TubeOpening &o : t.openings)
@@ -103,7 +120,7 @@ void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &o
         moment += mass * at;
     };
     double tubes = 0, plates = 0;
-    for (const armor::TubePart &t : a.tubes) add(tubeMass(t), tubeCenter(t), tubes);
+    for (const armor::TubePart &t : a.tubes) add(tubeMass(t, slotArea(a, t)), tubeCenter(t), tubes);
     for (const armor::PlatePart &p : a.plates) add(plateMass(p), plateCenter(p), plates);
     for (const armor::WeldJoint &w : a.welds) {
         const double mass = w.leg * w.leg / 2 * w.length() * 7.85e-6;
@@ -117,7 +134,8 @@ void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &o
     out.frontAxleShift = out.mass - out.rearAxleShift;
     out.massWorking.title = "Mass added by the piece";
     out.massWorking
-        .given("m₁", "tubes, openings and holes taken out", tubes, "kg", "section tables, nominal walls")
+        .given("m₁", "tubes, openings, slots and holes taken out", tubes, "kg",
+               "section tables, nominal walls")
         .given("m₂", "plates, holes taken out", plates, "kg", "outline area x thickness x density")
         .given("m₃", "weld metal, leg²/2 x length x density", out.weldMetal, "kg", "welds found from contact")
         .given("m₄", "winch, rope, fairlead", out.boughtMass, "kg", "bought parts")
@@ -194,7 +212,7 @@ void price(const armor::Assembly &a, const Shop &shop, Fabrication &out) {
 Result<Fabrication> fabricate(const armor::Assembly &a, const rig::RigGeometry &rig, const Shop &shop,
                               std::stop_token stop) {
     Fabrication out;
-    for (const armor::TubePart &t : a.tubes) out.cuts.push_back(cutOf(t));
+    for (const armor::TubePart &t : a.tubes) out.cuts.push_back(cutOf(a, t));
     for (const armor::PlatePart &p : a.plates) out.cuts.push_back(cutOf(p));
     weigh(a, rig, out);
     if (auto r = nestBars(a, shop, stop, out); !r) return tl::unexpected(r.error());

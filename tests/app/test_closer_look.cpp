@@ -77,7 +77,7 @@ class TestCloserLook : public QObject {
         const auto *model = demo.find<QTableView>("checkTable")->model();
         QStringList titles;
         for (int r = 0; r < model->rowCount(); ++r) titles << model->index(r, 1).data().toString();
-        QVERIFY(titles.filter("yielding of its wall").size() == 2);
+        QVERIFY(titles.filter("yielding of its wall").size() == 3);
         QVERIFY(titles.filter("beside the toe of a weld").size() > 3);
         const int jack = duty->findData("jack/left/straight"), drop = duty->findData("strike/drop.middle");
         QVERIFY(jack > 0 && drop > jack);

@@ -181,17 +181,17 @@ class TestWalk : public QObject {
         auto *front = window.findChild<PlanView *>("layoutFront");
         front->focusTarget("height");
         QTest::keyClick(front, Qt::Key_Up);
-        QCOMPARE(std::get<double>(session.piece()->settings.at("height")), 641.0);
+        QCOMPARE(std::get<double>(session.piece()->settings.at("height")), 631.0);
         QTest::keyClick(front, Qt::Key_Up, Qt::ShiftModifier);
-        QCOMPARE(std::get<double>(session.piece()->settings.at("height")), 651.0);
+        QCOMPARE(std::get<double>(session.piece()->settings.at("height")), 641.0);
         QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000);
         // Esc puts a running drag back
         const QPoint from = front->targetPlace("height")->toPoint();
         QTest::mousePress(front, Qt::LeftButton, {}, from);
         QTest::mouseMove(front, from - QPoint(0, 6));
-        QVERIFY(std::get<double>(session.piece()->settings.at("height")) > 651);
+        QVERIFY(std::get<double>(session.piece()->settings.at("height")) > 641);
         QTest::keyClick(front, Qt::Key_Escape);
-        QCOMPARE(std::get<double>(session.piece()->settings.at("height")), 651.0);
+        QCOMPARE(std::get<double>(session.piece()->settings.at("height")), 641.0);
     }
 
     void unitsSwitchLive() {

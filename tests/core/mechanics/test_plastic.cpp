@@ -108,6 +108,20 @@ class TestPlastic : public QObject {
         QVERIFY(near(collapse(portal(1, 0.3)), 4 * Mp / L, 1e-4));
         QVERIFY(near(collapse(portal(0.2, 1)), 4 * Mp / L, 1e-4));
     }
+    /// Pinned feet, equal bars: two ends of a corner reach their moment together, and the corner does not
+    /// spin before the frame folds. Combined H h + V l/2 = 4 Mp, sway H h = 2 Mp, beam V l/2 = 4 Mp (Neal
+    /// 1977).
+    void pinnedPortals() {
+        for (const double H : {0.5, 1.0, 2.0})
+            for (const double V : {0.5, 1.0, 2.0}) {
+                FrameModel m = portal(H, V);
+                m.supports[0].fixed = m.supports[1].fixed = X | Y | Z | RX | RZ;
+                const double least = std::min({4 * Mp / (H * L + V * L), 2 * Mp / (H * L), 4 * Mp / (V * L)});
+                QVERIFY2(
+                    near(collapse(m), least, 1e-4),
+                    qPrintable(QString("%1 %2: %3, wanted %4").arg(H).arg(V).arg(collapse(m)).arg(least)));
+            }
+    }
     /// Axial force takes its share of the moment: a round cantilever pulled and bent, 1 - n^1.7.
     void axialForceCounts() {
         for (const double pull : {0.2, 0.5, 0.8}) {

@@ -56,7 +56,7 @@ struct Post {
         weld.contacts = {contact};
         assembly.welds = {weld};
         proof.idealization.weldPieces = {{0, 0, 0, contact.center}};
-        proof.duties.cases = {{"c", "c", "c", DutyClass::Working, {}, 0}};
+        proof.duties.cases = {{"c", "c", "c", DutyClass::Working, {}, 0, {}}};
         mechanics::CaseSolution s;
         mechanics::Vec6 f;
         f << force, moment;

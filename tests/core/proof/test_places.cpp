@@ -226,7 +226,6 @@ class TestPlaces : public QObject {
         QCOMPARE(latch->capacity, 0.0);  // nothing is made up for it
         double most = 0;
         for (std::size_t c = 0; c < p.duties.cases.size(); ++c) {
-            if (p.duties.cases[c].ladder) continue;
             const HingeForces f = hingeForces(p.idealization, 0, p.solution.cases[c]);
             const Vec3 all = f.lower + f.upper;
             const double M = (f.upper - f.lower).head<2>().norm() * bearings / 2, r = 30,

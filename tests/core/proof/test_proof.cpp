@@ -120,9 +120,9 @@ class TestProof : public QObject {
             const Bar &bar = p.proof.idealization.bars[static_cast<std::size_t>(b)];
             rails += bar.properties.area * bar.material.density * bar.stationTo;
         }
-        // The model leaves out weld metal and the openings' missing steel; half a kilogram in all.
+        // The model leaves out weld metal and what is missing in openings and slots: a kilogram and a half.
         const double difference = carried / standardGravity - rails - (cuts.mass - cuts.weldMetal);
-        QVERIFY2(difference > 0 && difference < 1.2, qPrintable(QString::number(difference)));
+        QVERIFY2(difference > 0 && difference < 1.8, qPrintable(QString::number(difference)));
     }
     /// A mirrored load has a mirrored answer.
     void symmetry() {
@@ -188,7 +188,7 @@ class TestProof : public QObject {
         QTest::addColumn<QString>("setting");
         QTest::addColumn<double>("more");
         QTest::addColumn<QString>("check");
-        QTest::newRow("weld leg, bracket") << "bracketWeld" << 10.0 << "weld/beam~bracket.left";
+        QTest::newRow("weld leg, bracket") << "bracketWeld" << 14.0 << "weld/beam~bracket.left";
         QTest::newRow("weld leg, tab") << "tabWeld" << 12.0 << "weld/beam~tab.left";
         QTest::newRow("bracket plate") << "bracketThickness" << 20.0 << "skin/bracket.left";
         QTest::newRow("tab plate") << "tabThickness" << 25.0 << "tab/tab.left";

@@ -108,10 +108,16 @@ class TestPushOver : public QObject {
         const Stability &s = *folded().stability;
         QVERIFY(s.cases.size() >= 4);
         double least = 1e300;
-        for (const CaseStability &c : s.cases)
-            if (c.factor > 0) least = std::min(least, c.factor);
+        for (const CaseStability &c : s.cases) {
+            const auto &cases = folded().duties.cases;
+            const bool survival = std::any_of(cases.begin(), cases.end(), [&](const LoadCase &l) {
+                return l.id == c.loadCase && l.dutyClass == DutyClass::Survival;
+            });
+            if (c.factor > 0) least = std::min(least, survival ? c.factor : c.factor / 1.6);
+        }
         const Check *whole = find(folded(), "stability/whole");
-        QVERIFY(whole && std::abs(whole->capacity / least - 1) < 1e-12 && whole->utilization == 3 / least);
+        QVERIFY(whole && std::abs(whole->capacity / least - 1) < 1e-12 &&
+                std::abs(whole->utilization * least / 3 - 1) < 1e-12);
         for (const Check &c : folded().checks)
             if (c.id.starts_with("column/")) {
                 QVERIFY(c.working.steps.size() >= 4 && c.utilization > 0);
@@ -214,10 +220,13 @@ class TestPushOver : public QObject {
     void aRockUnderTheMiddle() {
         const Collapse *c = collapse("drop.middle");
         QVERIFY(c && c->dropped && c->folds);
-        QCOMPARE(c->hinges.size(), std::size_t{2});
-        for (const FoldHinge &h : c->hinges) QVERIFY2(h.vehicle, h.part.c_str());
+        QVERIFY(c->hinges.size() >= 2);
+        QCOMPARE(
+            std::count_if(c->hinges.begin(), c->hinges.end(), [](const FoldHinge &h) { return h.vehicle; }),
+            2);
         QVERIFY(c->path.size() < 100);
-        QVERIFY(c->load >= c->hinges[1].load && c->load < 1.01 * c->hinges[1].load);
+        const double last = c->hinges.back().load;
+        QVERIFY(c->load >= last && c->load < 1.01 * last);
     }
     /// Which gives first is told, not judged.
     void orderOfCrushing() {

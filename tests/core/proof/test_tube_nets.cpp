@@ -291,18 +291,27 @@ class TestTubeNets : public QObject {
             QVERIFY(std::abs(area - (2 * (h - t + b - t) * stretch - 2 * 20 * 70)) < 1e-6);
         }
     }
-    /// A stretch ends before an opening of the tube and before its cut ends.
-    void keepsClearOfOpenings() {
+    /// An opening is cut out of the front and back walls; the stretch goes on behind it.
+    void openingsAreCutOut() {
         armor::Assembly a = tubeWithPlate(20, 70);
         a.tubes[0].openings.push_back({at + 130, 100, 40, 0, "rope"});
         Idealization out;
         const TubeNets nets = TubeNets::make(a, {}, out);
         QCOMPARE(nets.cuts().size(), std::size_t{1});
-        QVERIFY(nets.cuts()[0].to < at + 80);
-        QVERIFY(nets.has("tube", Vec3(40, at + 20, 0)) && !nets.has("tube", Vec3(40, at + 130, 0)));
-        a.tubes[0].openings.back().station = at + 61;  // too near: nothing can be cut out
-        Idealization none;
-        QVERIFY(TubeNets::make(a, {}, none).cuts().empty());
+        QVERIFY(nets.cuts()[0].to > at + 180);
+        const auto area = [](const Idealization &i) {
+            double sum = 0;
+            for (const mechanics::FrameShell &s : i.model.shells)
+                sum += mechanics::makeShellElement(i.model, s)->area;
+            return sum;
+        };
+        const double with = area(out), length = nets.cuts()[0].to - nets.cuts()[0].from;
+        a.tubes[0].openings.clear();
+        Idealization whole;
+        const TubeNets uncut = TubeNets::make(a, {}, whole);
+        const double around = area(whole) + 2 * 20 * 70;  // of the plate's two slots
+        const double other = uncut.cuts()[0].to - uncut.cuts()[0].from;
+        QVERIFY(std::abs(around / other * length - 2 * 20 * 70 - 2 * 100 * 40 - with) < 1e-6 * with);
     }
     /// The demo's tabs go through its beam: its walls there are checked, the whole stays in balance, the
     /// member check speaks of the beam all along, and half the size moves neither by much.
@@ -326,7 +335,7 @@ class TestTubeNets : public QObject {
         QVERIFY(wall.shift.has_value() && !wall.working.steps.empty());
         const double with = find(p, "member/beam").utilization,
                      without = find(plain, "member/beam").utilization;
-        QVERIFY2(std::abs(with / without - 1) < 0.2, qPrintable(QString("%1 %2").arg(with).arg(without)));
+        QVERIFY2(std::abs(with / without - 1) < 0.35, qPrintable(QString("%1 %2").arg(with).arg(without)));
         for (std::size_t c = 0; c < p.solution.cases.size(); ++c) {
             Vec3 sum = Vec3::Zero(), other = Vec3::Zero();
             for (const auto &[node, r] : p.solution.cases[c].reactions) sum += r.head<3>();
