@@ -116,7 +116,11 @@ void TweakBox::refresh() {
     if (m_session->piece()) {
         const auto &tweaks = m_session->piece()->tweaks;
         for (std::size_t i = 0; i < tweaks.size(); ++i) {
-            auto *remove = new QPushButton(tr("Remove: %1").arg(describe(tweaks[i])), this);
+            // On two lines, and never wider than the column that it stands in.
+            QString what = describe(tweaks[i]);
+            if (const auto at = what.lastIndexOf(' '); at > 0) what[at] = '\n';
+            auto *remove = new QPushButton(tr("Remove: %1").arg(what), this);
+            remove->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
             remove->setObjectName(QStringLiteral("removeTweak%1").arg(i));
             remove->setFont(textFont(10));
             connect(remove, &QPushButton::clicked, this, [this, i] {

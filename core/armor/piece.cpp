@@ -45,6 +45,12 @@ void movePart(Assembly &assembly, const Tweak &tweak) {
             p.axes.origin += tweak.by;
             for (Anchor &a : assembly.anchors)
                 if (a.name == p.name) a.hole += tweak.by;
+            for (const auto *joints : {&assembly.mounts, &assembly.feet})
+                for (const BoltJoint &j : *joints)
+                    if (j.part == p.name && tweak.by.norm() > 1e-9)
+                        assembly.notes.push_back(
+                            {p.name, fmt::format("Moved, its holes no longer meet those of the {}.", j.onto),
+                             "Take the change back, or move what it is bolted to."});
             return;
         }
     orphan(assembly, tweak, "the piece has no such part.");
@@ -66,16 +72,55 @@ void changeSection(Assembly &assembly, const Tweak &tweak, const stock::Stock &s
     orphan(assembly, tweak, "the piece has no such tube.");
 }
 
-/// A plate grows away from its middle plane on both sides; contact would be lost, so the side that
-/// touched stays where it was by keeping the outline and letting joints be found within the change.
+/// Which faces of a plate something lies against or is bolted to: along its z, and against it.
+struct HeldFaces {
+    bool above = false, below = false;
+};
+
+HeldFaces heldFaces(const Assembly &assembly, const PlatePart &plate) {
+    HeldFaces out;
+    const auto meet = [&](const Vec3 &outward) {
+        out.above |= outward.dot(plate.axes.z) > 0.9;
+        out.below |= outward.dot(plate.axes.z) < -0.9;
+    };
+    for (const BoltJoint &m : assembly.mounts)  // the bolts' axis leads from the other side into the plate
+        if (m.part == plate.name) meet(-m.axis);
+    const Solid own = solidOf(plate);
+    const auto touch = [&](const auto &part) {
+        if (part.name == plate.name) return;
+        for (const Contact &c : touching(own, solidOf(part))) meet(-c.normal);
+    };
+    for (const TubePart &t : assembly.tubes) touch(t);
+    for (const PlatePart &p : assembly.plates) touch(p);
+    return out;
+}
+
+/// A plate grows away from the face that something lies against. Where both are held it grows to both sides,
+/// and what stood on them is said to have lost its seat.
 void changeThickness(Assembly &assembly, const Tweak &tweak) {
-    for (PlatePart &p : assembly.plates)
-        if (p.name == tweak.part && tweak.value > 0 && tweak.value <= 50) {
-            p.thickness = tweak.value;
-            for (Anchor &a : assembly.anchors)
-                if (a.name == p.name) a.thickness = p.thickness;
-            return;
-        }
+    for (PlatePart &p : assembly.plates) {
+        if (p.name != tweak.part || !(tweak.value > 0) || !(tweak.value <= 50)) continue;
+        const HeldFaces held = heldFaces(assembly, p);
+        const double half = (tweak.value - p.thickness) / 2;
+        const auto bolted = std::find_if(assembly.mounts.begin(), assembly.mounts.end(),
+                                         [&p](const BoltJoint &m) { return m.part == p.name; });
+        if (bolted != assembly.mounts.end())
+            p.axes.origin += bolted->axis * half;
+        else if (held.above != held.below)
+            p.axes.origin += p.axes.z * (held.above ? -half : half);
+        if (held.above && held.below && std::abs(half) > 1e-9)
+            assembly.notes.push_back(
+                {p.name,
+                 {"{0} thick it no longer meets what lies on both of its faces.", {{tweak.value}}},
+                 "Change the setting that sizes it, so that all moves with it."});
+        p.thickness = tweak.value;
+        for (Anchor &a : assembly.anchors)
+            if (a.name == p.name) a.thickness = p.thickness;
+        for (auto *joints : {&assembly.mounts, &assembly.feet})
+            for (BoltJoint &j : *joints)
+                if (j.part == p.name) j.plateThickness = p.thickness;
+        return;
+    }
     orphan(assembly, tweak, "the piece has no such plate, or the thickness is not from 0 to 50 mm.");
 }
 

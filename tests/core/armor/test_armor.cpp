@@ -225,6 +225,44 @@ class TestArmor : public QObject {
         QVERIFY(weld(a, "bracket.left~gusset.left.outer"));
         QVERIFY(weld(a, "beam~bracket.left"));
     }
+    /// A thicker plate grows away from what it lies against: its welds stay, and a bolted one stays on the
+    /// rail.
+    void thickerPlatesKeepTheirSeats() {
+        job::Job job = demoJob();
+        const Assembly before = buildDemo(job);
+        for (const char *part : {"cheek.left", "bracket.right", "cap.left", "tray"}) {
+            const double t = before.plate(part)->thickness;
+            job.pieces[0].tweaks = {Tweak{Tweak::Kind::Thickness, part, Vec3::Zero(), "", t + 6, {0, 0}, ""}};
+            const Assembly a = buildDemo(job);
+            QCOMPARE(a.plate(part)->thickness, t + 6);
+            for (const WeldJoint &w : before.welds) {
+                if (w.a != part && w.b != part) continue;
+                // gussets of the demo's tweaks are gone with them
+                if (w.name.find("inner") != std::string::npos) continue;
+                const bool said = std::any_of(a.notes.begin(), a.notes.end(),
+                                              [&](const BuildNote &n) { return n.part == part; });
+                QVERIFY2(weld(a, w.name.c_str()) || said, w.name.c_str());
+            }
+            for (const BoltJoint &m : a.mounts)
+                if (m.part == part) {
+                    QCOMPARE(m.plateThickness, t + 6);
+                    const PlatePart &plate = *a.plate(part);
+                    const PlatePart &was = *before.plate(part);
+                    // the face on the rail stays where it was
+                    const double now = plate.axes.origin.dot(m.axis) - plate.thickness / 2;
+                    QVERIFY(std::abs(now - (was.axes.origin.dot(m.axis) - was.thickness / 2)) < 1e-9);
+                }
+        }
+    }
+    /// What is bolted on and moved by hand misses its holes, and says so.
+    void aMovedBracketMissesItsHoles() {
+        job::Job job = demoJob();
+        job.pieces[0].tweaks.push_back(
+            Tweak{Tweak::Kind::Move, "bracket.left", Vec3(0, 0, 20), "", 0, {0, 0}, ""});
+        const Assembly a = buildDemo(job);
+        QVERIFY(std::any_of(a.notes.begin(), a.notes.end(),
+                            [](const BuildNote &n) { return n.part == "bracket.left"; }));
+    }
     void handlesMoveWithTheirSetting() {
         job::Job job = demoJob();
         const Assembly a = buildDemo(job);
