@@ -197,9 +197,12 @@ class Appraiser {
         for (const workshop::SectionNesting &n : made.nestings)
             for (const workshop::NestedBar &b : n.nesting.bars) {
                 if (!b.bar.onHand) continue;
-                const std::string id = b.bar.id.substr(0, b.bar.id.find(" ("));
+                // Of several alike the nesting numbers each: "R-104 (2)".
                 for (workshop::RackItem &i : m_shop.rack)
-                    if (i.id == id && i.count > 0) --i.count;
+                    if (i.count > 0 && (b.bar.id == i.id || b.bar.id.starts_with(i.id + " ("))) {
+                        --i.count;
+                        break;
+                    }
             }
         std::erase_if(m_shop.rack, [](const workshop::RackItem &i) { return i.count <= 0; });
     }

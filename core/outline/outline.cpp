@@ -1,4 +1,4 @@
-#include "core/outline/outline.h"
+#include "core/outline/drawing.h"
 
 #include <algorithm>
 #include <cmath>
@@ -133,25 +133,9 @@ Outline tidied(Outline o) {
 }
 
 Result<Outline> assembled(std::vector<Loop> loops, const std::string &where) {
-    constexpr double farthest = 1e5, mostBulge = 1e4;  // mm; beyond it a slip or a damaged file
-    for (const Loop &l : loops)
-        for (const Corner &c : l)
-            if (!(c.at.cwiseAbs().maxCoeff() <= farthest) || !(std::abs(c.bulge) <= mostBulge))
-                return fail(ProblemKind::BadInput,
-                            "A place in the outline is further away than any template.", where,
-                            "Check the units of the drawing; the file may be damaged.");
-    std::erase_if(loops, [](const Loop &l) { return !(std::abs(area(l)) > 1e-6); });
-    if (loops.empty())
-        return fail(ProblemKind::BadInput, "There is no closed line with an area in it.", where,
-                    "Close the outline: its ends must meet.");
-    std::stable_sort(loops.begin(), loops.end(),
-                     [](const Loop &a, const Loop &b) { return std::abs(area(a)) > std::abs(area(b)); });
-    Outline out;
-    out.outer = loops.front();
-    const std::vector<Vec2> around = flattened(out.outer);
-    for (std::size_t i = 1; i < loops.size(); ++i)
-        if (shape::inside(around, flattened(loops[i]).front())) out.holes.push_back(loops[i]);
-    return tidied(std::move(out));
+    auto parts = partsOf(std::move(loops), where);
+    if (!parts) return tl::unexpected(parts.error());
+    return tidied(std::move(parts->front()));
 }
 
 Outline readOutline(const Json &json, const std::string &path, Faults &faults) {

@@ -44,22 +44,8 @@ void addShackleRung(const CheckContext &context, const std::string &id) {
                                       {}});
 }
 
-void addBoughtRungs(const CheckContext &context) {
-    if (!context.hasLadder()) return;
-    if (const armor::Anchor *anchor = context.pulledAt()) {
-        if (const stock::Rope *rope = context.stock.rope(anchor->snatchRope))
-            context.out.ladder.push_back({"rope",
-                                          rope->name,
-                                          rope->breakingStrength,
-                                          "The rope parts and whips back along its line.",
-                                          true,
-                                          true,
-                                          {}});
-        return addShackleRung(context, anchor->shackle);
-    }
-    const auto &winch = context.assembly.winch;
-    if (!winch) return;
-    if (const stock::Rope *rope = context.stock.rope(winch->rope))
+void addRopeRung(const CheckContext &context, const std::string &id) {
+    if (const stock::Rope *rope = context.stock.rope(id))
         context.out.ladder.push_back({"rope",
                                       rope->name,
                                       rope->breakingStrength,
@@ -67,6 +53,16 @@ void addBoughtRungs(const CheckContext &context) {
                                       true,
                                       true,
                                       {}});
+}
+
+void addBoughtRungs(const CheckContext &context) {
+    if (!context.hasLadder()) return;
+    if (const armor::Anchor *anchor = context.pulledAt()) {
+        addRopeRung(context, anchor->snatchRope);
+        return addShackleRung(context, anchor->shackle);
+    }
+    if (!context.assembly.winch) return;
+    addRopeRung(context, context.assembly.winch->rope);
     if (!context.assembly.anchors.empty()) addShackleRung(context, context.assembly.anchors.front().shackle);
 }
 
