@@ -53,11 +53,12 @@ void Appraiser::work(const std::stop_token &quit) {
         }
         // The plain answer is shown even if a newer edit waits: a drag then follows the hand instead of
         // freezing until it rests.
-        auto plain = std::make_shared<const job::Appraisal>(job::appraise(*job, *m_stock));
+        auto plain = std::make_shared<const job::Appraisal>(
+            job::appraise(*job, *m_stock, {}, proof::Detail::Strips, m_plain.get()));
+        m_plain = plain;
         emit answered({job, plain});
         if (!rests(quit)) continue;
         auto full = std::make_shared<job::Appraisal>(*plain);
-        plain.reset();
         job::settle(*full, *job, *m_stock, stop);
         if (stop.stop_requested()) continue;
         emit answered({job, std::move(full)});
@@ -86,13 +87,16 @@ void Appraiser::lookClosely(const std::stop_token &quit) {
 }
 
 void Appraiser::answerClosely(const std::shared_ptr<const job::Job> &job, const std::stop_token &stop) {
-    auto shells =
-        std::make_shared<job::Appraisal>(job::appraise(*job, *m_stock, stop, proof::Detail::Shells));
+    auto shells = std::make_shared<job::Appraisal>(
+        job::appraise(*job, *m_stock, stop, proof::Detail::Shells, m_shells.get()));
     if (!stop.stop_requested()) job::settle(*shells, *job, *m_stock, stop);
     if (stop.stop_requested()) return;
+    m_shells = shells;
     emit answered({job, shells});
-    auto halved = std::make_shared<job::Appraisal>(job::halve(*shells, *job, *m_stock, stop));
-    if (!stop.stop_requested()) emit answered({job, std::move(halved)});
+    auto halved = std::make_shared<job::Appraisal>(job::halve(*shells, *job, *m_stock, stop, m_halved.get()));
+    if (stop.stop_requested()) return;
+    m_halved = halved;
+    emit answered({job, std::move(halved)});
 }
 
 }  // namespace hefty::app

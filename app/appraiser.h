@@ -44,6 +44,8 @@ class Appraiser : public QObject {
     std::condition_variable_any m_wake;
     std::shared_ptr<const job::Job> m_wanted;
     std::shared_ptr<const job::Job> m_close;  ///< waits for a closer look
+    /// The last answers of each kind: what has not changed since is taken over.
+    std::shared_ptr<const job::Appraisal> m_plain, m_shells, m_halved;
     std::stop_source m_current, m_currentClose;
     std::jthread m_thread, m_closeThread;
 };

@@ -18,8 +18,10 @@
 namespace hefty::app {
 namespace {
 
-const workshop::Fabrication *fabricationOf(const job::Appraisal &a) {
-    return a.pieces.empty() || !a.pieces.front().fabrication ? nullptr : &*a.pieces.front().fabrication;
+/// Of the piece that is worked on.
+const workshop::Fabrication *fabricationOf(const Session &session, const job::Appraisal &a) {
+    const job::PieceAppraisal *piece = session.chosen(a);
+    return piece && piece->fabrication ? &*piece->fabrication : nullptr;
 }
 
 constexpr int barHeight = 36;
@@ -43,7 +45,7 @@ BarsView::BarsView(Session *session, QWidget *parent) : QWidget(parent), m_sessi
 
 const workshop::Fabrication *BarsView::fabrication() const {
     m_held = m_session->shownAppraisal();
-    return fabricationOf(*m_held);
+    return fabricationOf(*m_session, *m_held);
 }
 
 int BarsView::heightNeeded() const {
@@ -148,13 +150,13 @@ CutModel::CutModel(Session *session, QObject *parent)
 }
 
 const workshop::CutItem *CutModel::item(int row) const {
-    const workshop::Fabrication *f = fabricationOf(*m_shown);
+    const workshop::Fabrication *f = fabricationOf(*m_session, *m_shown);
     return f && row >= 0 && row < static_cast<int>(f->cuts.size()) ? &f->cuts[static_cast<std::size_t>(row)]
                                                                    : nullptr;
 }
 
 int CutModel::rowCount(const QModelIndex &parent) const {
-    const workshop::Fabrication *f = parent.isValid() ? nullptr : fabricationOf(*m_shown);
+    const workshop::Fabrication *f = parent.isValid() ? nullptr : fabricationOf(*m_session, *m_shown);
     return f ? static_cast<int>(f->cuts.size()) : 0;
 }
 

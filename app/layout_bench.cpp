@@ -11,6 +11,7 @@
 #include <QVBoxLayout>
 
 #include "app/angles_page.h"
+#include "app/build_box.h"
 #include "app/drive_page.h"
 #include "app/quantity_edit.h"
 #include "app/theme.h"
@@ -44,12 +45,12 @@ LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m
     m_top->setFit({440, -960, 0}, {900, 960, 0});
     m_front->setFit({0, -960, 240}, {0, 960, 900});
     auto *form = new QWidget;
-    auto *formLayout = new QVBoxLayout(form);
-    formLayout->setContentsMargins(4, 4, 12, 4);
+    m_formLayout = new QVBoxLayout(form);
+    m_formLayout->setContentsMargins(4, 4, 12, 4);
     m_tweaks = new TweakBox(session, form);
-    formLayout->addWidget(m_tweaks);
-    buildForm(formLayout);
-    formLayout->addStretch();
+    m_formLayout->addWidget(m_tweaks);
+    m_formLayout->addWidget(new BuildBox(session, form));
+    m_formLayout->addStretch();
     auto *tray = m_tray = new QScrollArea(this);
     tray->setWidget(form);
     tray->setWidgetResizable(true);
@@ -91,6 +92,12 @@ LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m
     layout->addLayout(chooser);
     layout->addWidget(m_pages, 1);
     connect(session, &Session::jobChanged, this, &LayoutBench::refreshForm);
+    connect(session, &Session::pieceChosen, this, [this] {
+        m_fittedTo.clear();
+        refreshForm();
+        fitViews();
+    });
+    connect(session, &Session::appraisalChanged, this, &LayoutBench::fitViews);
     refreshForm();
 }
 
@@ -102,9 +109,10 @@ std::vector<DragTarget> LayoutBench::targetsFor(ViewSide side) const {
     std::vector<DragTarget> out;
     const auto appraisal = m_session->shownAppraisal();
     const armor::Piece *piece = m_session->piece();
-    if (!piece || appraisal->pieces.empty() || !appraisal->pieces.front().assembly) return out;
-    const armor::Pattern *pattern = armor::pattern(piece->pattern);
-    for (const armor::Handle &h : appraisal->pieces.front().assembly->handles) {
+    const job::PieceAppraisal *shown = m_session->chosen(*appraisal);
+    const armor::Pattern *pattern = piece ? armor::pattern(piece->pattern) : nullptr;
+    if (!pattern || !shown || !shown->assembly) return out;
+    for (const armor::Handle &h : shown->assembly->handles) {
         const armor::SettingDescriptor *d = pattern->setting(h.setting);
         if (!d || sideOf(h.view) != side) continue;
         DragTarget t;
@@ -124,8 +132,20 @@ std::vector<DragTarget> LayoutBench::targetsFor(ViewSide side) const {
     return out;
 }
 
-void LayoutBench::buildForm(QVBoxLayout *form) {
-    const armor::Pattern *pattern = armor::pattern("square-tube-winch-bumper");
+/// The settings of the chosen piece's pattern; built anew when another pattern is chosen.
+void LayoutBench::buildForm() {
+    const armor::Piece *piece = m_session->piece();
+    const armor::Pattern *pattern = piece ? armor::pattern(piece->pattern) : nullptr;
+    if (pattern == m_pattern) return;
+    m_pattern = pattern;
+    m_edits.clear();
+    m_choices.clear();
+    delete m_settings;
+    m_settings = new QWidget;
+    auto *form = new QVBoxLayout(m_settings);
+    form->setContentsMargins(0, 0, 0, 0);
+    m_formLayout->insertWidget(1, m_settings);
+    if (!pattern) return;
     std::string group;
     for (const armor::SettingDescriptor &d : pattern->settings) {
         if (d.group != group) {
@@ -137,6 +157,36 @@ void LayoutBench::buildForm(QVBoxLayout *form) {
         }
         addSetting(form, d);
     }
+    m_settings->show();
+}
+
+/// Fits the views to the piece that was chosen, with what is near it of the vehicle.
+void LayoutBench::fitViews() {
+    const auto appraisal = m_session->appraisal();
+    const job::PieceAppraisal *shown = m_session->chosen(*appraisal);
+    if (!shown || !shown->assembly || shown->assembly->solids.empty()) return;
+    const QString id = QString::fromStdString(shown->id);
+    if (m_fittedTo == id) return;
+    m_fittedTo = id;
+    Eigen::AlignedBox3d box;
+    for (const armor::Solid &s : shown->assembly->solids)
+        for (const armor::Solid::Face &f : s.faces)
+            for (const Vec3 &c : f.corners) box.extend(c);
+    const double margin = 0.06 * box.diagonal().norm() + 20;
+    const Vec3 low = box.min() - Vec3::Constant(margin), high = box.max() + Vec3::Constant(margin);
+    m_front->setFit(low, high);
+    m_top->setFit(low, high);
+    // From the side with the near wheel and the ground.
+    Vec3 sideLow = low, sideHigh = high;
+    sideLow.z() = -60;
+    if (const auto &rig = appraisal->rig) {
+        const double axle = box.center().x() > -rig->wheelbase / 2 ? 0 : -rig->wheelbase;
+        const double radius = axle == 0 ? rig->front.loadedRadius : rig->rear.loadedRadius;
+        sideLow.x() = std::min(sideLow.x(), axle - radius * 0.6);
+        sideHigh.x() = std::max(sideHigh.x(), axle + radius * 0.6);
+        sideHigh.z() = std::max(sideHigh.z(), 2 * radius + 180);
+    }
+    m_side->setFit(sideLow, sideHigh);
 }
 
 void LayoutBench::addSetting(QVBoxLayout *form, const armor::SettingDescriptor &d) {
@@ -183,6 +233,7 @@ void LayoutBench::addSetting(QVBoxLayout *form, const armor::SettingDescriptor &
 }
 
 void LayoutBench::refreshForm() {
+    buildForm();
     const armor::Piece *piece = m_session->piece();
     const armor::Pattern *pattern = piece ? armor::pattern(piece->pattern) : nullptr;
     m_tray->setEnabled(pattern != nullptr);

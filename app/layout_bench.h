@@ -31,7 +31,8 @@ class LayoutBench : public QWidget {
 
   private:
     [[nodiscard]] std::vector<DragTarget> targetsFor(ViewSide side) const;
-    void buildForm(QVBoxLayout *form);
+    void buildForm();
+    void fitViews();
     void addSetting(QVBoxLayout *form, const armor::SettingDescriptor &descriptor);
     void refreshForm();
 
@@ -39,6 +40,10 @@ class LayoutBench : public QWidget {
     PlanView *m_side, *m_top, *m_front;
     std::map<std::string, QuantityEdit *> m_edits;
     std::map<std::string, QComboBox *> m_choices;
+    const armor::Pattern *m_pattern = nullptr;  ///< that the form is of
+    QWidget *m_settings = nullptr;
+    QVBoxLayout *m_formLayout = nullptr;
+    QString m_fittedTo;  ///< the piece that the views were fitted to
     TweakBox *m_tweaks;
     QScrollArea *m_tray = nullptr;
     QStackedWidget *m_pages;

@@ -8,6 +8,7 @@
 
 #include "app/main_window.h"
 #include "app/theme.h"
+#include "app/traveler.h"
 #include "core/base/places.h"
 
 namespace {
@@ -49,9 +50,12 @@ int main(int argc, char **argv) {
     parser.addPositionalArgument("job", "Job file to open.");
     const QCommandLineOption demo("demo", "Open the demo job.");
     const QCommandLineOption picture("picture", "Render the window to a PNG and exit.", "file");
-    const QCommandLineOption stop("stop", "Begin at a stop: measure, layout, prove, cut.", "name", "layout");
+    const QCommandLineOption stop(
+        "stop", "Begin at a stop: measure, layout, load, prove, cut, weld, fitup, log.", "name", "layout");
+    const QCommandLineOption piece("piece", "Choose a piece of the job.", "id");
+    const QCommandLineOption select("select", "Choose a part of the piece.", "part");
     const QCommandLineOption dark("dark", "Dark look.");
-    parser.addOptions({demo, picture, stop, dark});
+    parser.addOptions({demo, picture, stop, piece, select, dark});
     parser.process(app);
 
     auto stock = hefty::stock::readStock(hefty::stockFolder());
@@ -66,9 +70,10 @@ int main(int argc, char **argv) {
     if (parser.isSet(demo))
         window.openPath(QString::fromStdString(hefty::demoFolder()) + "/marten-front-bumper.girder.json");
     if (!parser.positionalArguments().isEmpty()) window.openPath(parser.positionalArguments().front());
-    const QStringList names{"measure", "layout", "prove", "cut"};
     if (parser.isSet(demo) || !parser.positionalArguments().isEmpty() || parser.isSet(stop))
-        window.goTo(std::max(0, static_cast<int>(names.indexOf(parser.value(stop)))));
+        window.goTo(std::max(0, hefty::app::stopIndex(parser.value(stop).toStdString())));
+    if (parser.isSet(piece)) window.session()->choosePiece(parser.value(piece));
+    if (parser.isSet(select)) window.session()->select(parser.value(select));
     window.show();
     if (parser.isSet(picture)) takePicture(window, parser.value(picture));
     return QApplication::exec();

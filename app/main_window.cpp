@@ -21,15 +21,20 @@
 #include "app/cut_bench.h"
 #include "app/finder.h"
 #include "app/findings_panel.h"
+#include "app/fit_bench.h"
+#include "app/gallery.h"
 #include "app/gauge_bar.h"
 #include "app/job_lists.h"
 #include "app/job_sheet.h"
 #include "app/layout_bench.h"
 #include "app/list_sheet.h"
+#include "app/load_bench.h"
+#include "app/log_bench.h"
 #include "app/measure_bench.h"
 #include "app/prove_bench.h"
 #include "app/theme.h"
 #include "app/traveler.h"
+#include "app/weld_bench.h"
 #include "app/working_sheet.h"
 #include "core/base/places.h"
 
@@ -72,8 +77,11 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     m_layout = new LayoutBench(m_session);
     m_prove = new ProveBench(m_session);
     m_cut = new CutBench(m_session);
+    auto *load = new LoadBench(m_session);
+    auto *weld = new WeldBench(m_session);
     m_benches = new QStackedWidget;
-    for (QWidget *bench : std::initializer_list<QWidget *>{m_measure, m_layout, m_prove, m_cut})
+    for (QWidget *bench : std::initializer_list<QWidget *>{m_measure, m_layout, load, m_prove, m_cut, weld,
+                                                           new FitBench(m_session), new LogBench(m_session)})
         m_benches->addWidget(bench);
     m_findings = new FindingsPanel(m_session);
     makeActions();
@@ -96,10 +104,11 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     connect(m_findings, &FindingsPanel::whyAsked, this, &MainWindow::whyFinding);
     connect(m_prove, &ProveBench::whyAsked, this, &MainWindow::openWorking);
     connect(m_measure, &MeasureBench::whyAsked, this, &MainWindow::openWorking);
+    connect(weld, &WeldBench::whyAsked, this, &MainWindow::openWorking);
     connect(m_cut, &CutBench::exportAsked, this, &MainWindow::exportCuts);
     connect(m_cut, &CutBench::rackAsked, this, &MainWindow::openRack);
-    for (auto signal :
-         {&Session::jobChanged, &Session::fileChanged, &Session::unitsChanged, &Session::appraisalChanged})
+    for (auto signal : {&Session::jobChanged, &Session::fileChanged, &Session::unitsChanged,
+                        &Session::appraisalChanged, &Session::pieceChosen})
         connect(m_session, signal, this, &MainWindow::refreshStrip);
     goTo(0);
     refreshStrip();
@@ -133,12 +142,21 @@ void MainWindow::makeActions() {
     });
     action("openDemo", tr("Open the demo job"), {},
            [this] { openPath(QString::fromStdString(demoFolder()) + "/marten-front-bumper.girder.json"); });
+    action("openFullDemo", tr("Open the demo job with pieces all around"), {},
+           [this] { openPath(QString::fromStdString(demoFolder()) + "/marten-full-set.girder.json"); });
     action("save", tr("Save"), QKeySequence::Save, [this] { save(); });
     action("saveAs", tr("Save as..."), QKeySequence("Ctrl+Shift+S"), [this] { saveAs(); });
     action("exportCuts", tr("Save the cut list as CSV..."), QKeySequence("Ctrl+E"), [this] { exportCuts(); });
     action("exportPdf", tr("Save the job sheet as PDF..."), QKeySequence("Ctrl+Shift+E"),
            [this] { exportPdf(); });
     action("print", tr("Print the job sheet..."), QKeySequence::Print, [this] { preview(); });
+    action("addPiece", tr("Add a piece..."), QKeySequence("Ctrl+Shift+N"), [this] {
+        const armor::Pattern *pattern = chooseFromGallery(m_session, this);
+        if (!pattern) return;
+        m_session->addPiece(*pattern);
+        goTo(stopIndex("layout"));
+    });
+    action("removePiece", tr("Remove this piece"), {}, [this] { m_session->removePiece(); });
     action("jobCard", tr("Job card..."), QKeySequence("Ctrl+I"), [this] { openJobCard(); });
     action("rules", tr("House rules..."), QKeySequence("Ctrl+R"), [this] { openRules(); });
     action("rack", tr("Rack and prices..."), QKeySequence("Ctrl+B"), [this] { openRack(); });
@@ -175,13 +193,15 @@ QWidget *MainWindow::makeStrip() {
     layout->setContentsMargins(8, 5, 8, 5);
     layout->setSpacing(8);
     auto *menu = new QMenu(this);
-    for (const char *name : {"new", "open", "openDemo"}) menu->addAction(findChild<QAction *>(name));
+    for (const char *name : {"new", "open", "openDemo", "openFullDemo"})
+        menu->addAction(findChild<QAction *>(name));
     m_recent = menu->addMenu(tr("Recent jobs"));
     m_recent->setObjectName("recent");
     menu->addSeparator();
     for (const char *name : {"save", "saveAs"}) menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
-    for (const char *name : {"jobCard", "rules", "rack"}) menu->addAction(findChild<QAction *>(name));
+    for (const char *name : {"addPiece", "removePiece", "jobCard", "rules", "rack"})
+        menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
     for (const char *name : {"exportCuts", "exportPdf", "print"}) menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
@@ -199,8 +219,10 @@ QWidget *MainWindow::makeStrip() {
     m_vehicle->setObjectName("vehicleName");
     layout->addWidget(m_title);
     layout->addWidget(m_vehicle);
-    m_chips = new QLabel;
-    m_chips->setObjectName("pieceChip");
+    m_chips = new QWidget;
+    m_chips->setObjectName("pieceChips");
+    (new QHBoxLayout(m_chips))->setContentsMargins(0, 0, 0, 0);
+    m_chips->layout()->setSpacing(4);
     layout->addWidget(m_chips);
     layout->addStretch();
     QAction *undo = m_session->undoStack()->createUndoAction(this, tr("Undo"));
@@ -234,20 +256,59 @@ void MainWindow::refreshStrip() {
     m_title->setText(name + (m_session->isModified() ? QStringLiteral(" •") : QString()));
     m_title->setToolTip(m_session->path().isEmpty() ? tr("Not saved yet") : m_session->path());
     m_vehicle->setText(QString::fromStdString(job.vehicle.name));
-    int open = 0;
-    for (const job::Finding &f : m_session->appraisal()->findings) open += f.severity != job::Severity::Note;
-    const QString piece = m_session->piece() ? QString::fromStdString(m_session->piece()->name) : QString();
-    auto *chip = static_cast<QLabel *>(m_chips);
-    chip->setText(piece.isEmpty() || name == piece
-                      ? QString()
-                      : QStringLiteral("▣ %1%2").arg(
-                            piece, open ? QStringLiteral("  %1").arg(open) : QStringLiteral("  ✓")));
+    m_vehicle->setVisible(job.pieces.size() < 2);  // several chips want the room
+    refreshChips();
     m_units->setText(m_session->units() == measure::UnitSystem::Metric ? tr("mm, kg") : tr("inch, lb"));
     m_pin->setText(m_session->pinned() ? tr("Pinned") : tr("Pin"));
     m_pin->setChecked(m_session->pinned() != nullptr);
     m_pin->setToolTip(tr("Pin this variant: the gauges then show the change. Hold F8 to see it."));
     setWindowTitle(tr("%1[*] - Hefty Girder").arg(name));
     setWindowModified(m_session->isModified());
+}
+
+/// One chip a piece, with how many of its findings are to be settled, and one to add another.
+void MainWindow::refreshChips() {
+    auto *layout = static_cast<QHBoxLayout *>(m_chips->layout());
+    const auto &pieces = m_session->job().pieces;
+    const auto appraisal = m_session->appraisal();
+    if (layout->count() == 0) {  // the last of them adds
+        auto *add = new QToolButton;
+        add->setObjectName("addPieceButton");
+        add->setText(tr("Add"));
+        add->setToolTip(tr("Add a piece to the job"));
+        connect(add, &QToolButton::clicked, findChild<QAction *>("addPiece"), &QAction::trigger);
+        layout->addWidget(add);
+    }
+    while (layout->count() > static_cast<int>(pieces.size()) + 1) {
+        QLayoutItem *first = layout->takeAt(0);
+        first->widget()->deleteLater();
+        delete first;
+    }
+    while (layout->count() < static_cast<int>(pieces.size()) + 1) {
+        auto *chip = new QToolButton;
+        chip->setCheckable(true);
+        connect(chip, &QToolButton::clicked, this,
+                [this, chip] { m_session->choosePiece(chip->property("piece").toString()); });
+        layout->insertWidget(0, chip);
+    }
+    for (std::size_t i = 0; i < pieces.size(); ++i) {
+        auto *chip = static_cast<QToolButton *>(layout->itemAt(static_cast<int>(i))->widget());
+        const auto open =
+            std::count_if(appraisal->findings.begin(), appraisal->findings.end(), [&](const job::Finding &f) {
+                return f.piece == pieces[i].id && f.severity != job::Severity::Note;
+            });
+        const QString name = QString::fromStdString(pieces[i].name);
+        chip->setObjectName(QStringLiteral("chip.%1").arg(QString::fromStdString(pieces[i].id)));
+        chip->setProperty("piece", QString::fromStdString(pieces[i].id));
+        constexpr int longest = 118;  // px of a name: three chips leave room for the rest of the strip
+        chip->setText(
+            QStringLiteral("%1  %2").arg(chip->fontMetrics().elidedText(name, Qt::ElideRight, longest),
+                                         open ? QString::number(open) : QStringLiteral("✓")));
+        chip->setToolTip(name);
+        chip->setAccessibleName(open ? tr("%1, %2 to settle").arg(name).arg(open)
+                                     : tr("%1, settled").arg(name));
+        chip->setChecked(m_session->piece() == &pieces[i]);
+    }
 }
 
 void MainWindow::goTo(int stop) {
@@ -324,13 +385,13 @@ void MainWindow::refreshRecent() {
 
 void MainWindow::exportCuts() {
     const auto appraisal = m_session->appraisal();
-    if (appraisal->pieces.empty() || !appraisal->pieces.front().fabrication)
+    const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
+    if (!piece || !piece->fabrication)
         return asking.tell(this, tr("There is no cut list yet"),
                            tr("Measure the vehicle and lay out a piece first."));
     const QString path = asking.saveFile(this, tr("Save the cut list"), "cut-list.csv", "CSV (*.csv)");
     if (path.isEmpty()) return;
-    if (const auto saved =
-            job::saveText(path.toStdString(), workshop::cutListCsv(*appraisal->pieces.front().fabrication));
+    if (const auto saved = job::saveText(path.toStdString(), workshop::cutListCsv(*piece->fabrication));
         !saved)
         tell(tr("The cut list cannot be saved"), saved.error());
 }
@@ -365,6 +426,7 @@ void MainWindow::showFinding(const QString &id) {
     const auto appraisal = m_session->appraisal();
     const job::Finding *f = appraisal->finding(id.toStdString());
     if (!f) return;
+    if (!f->piece.empty()) m_session->choosePiece(QString::fromStdString(f->piece));
     const auto place = f->at.isZero() ? std::nullopt : std::optional<Vec3>(f->at);
     const QString subject = QString::fromStdString(f->subject);
     for (int i = 0; i < static_cast<int>(stops.size()); ++i)
@@ -386,15 +448,15 @@ void MainWindow::gaugeAsked(const QString &id) {
     const job::Gauge *g = appraisal->gauge(id.toStdString());
     if (!g) return;
     if (id == "margin") {
-        goTo(2);
+        goTo(stopIndex("prove"));
         if (!g->finding.empty()) showFinding(QString::fromStdString(g->finding));
     } else if (id == "cost") {
-        goTo(3);
+        goTo(stopIndex("cut"));
     } else {
-        goTo(1);
+        goTo(stopIndex("layout"));
         if (appraisal->clearance && (id == "breakover" || id == "departure")) {
             // Behind the front axle: seen whole at Measure.
-            goTo(0);
+            goTo(stopIndex("measure"));
             const auto &c = *appraisal->clearance;
             m_measure->showSubject(QString::fromStdString(g->governs),
                                    id == "breakover" ? c.breakover.at : c.departure.whole.at);

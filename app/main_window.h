@@ -55,6 +55,7 @@ class MainWindow : public QMainWindow {
     void makeActions();
     QWidget *makeStrip();
     void refreshStrip();
+    void refreshChips();
     void refreshRecent();
     void remember(const QString &path);
     bool save();

@@ -199,7 +199,9 @@ void PlanView::drawAll(QPainter &painter) {
     if (m_session->isWorking()) painter.setOpacity(0.75);  // being computed anew: dimmed, not blanked
     if (showArmor)
         for (const job::PieceAppraisal &p : appraisal->pieces)
-            if (p.assembly) drawArmor(painter, view, *p.assembly, m_session->selected());
+            if (p.assembly)
+                drawArmor(painter, view, *p.assembly,
+                          &p == m_session->chosen(*appraisal) ? m_session->selected() : QString());
     if (showAllAngles && appraisal->clearance && appraisal->stood) {
         drawStance(painter, view, *appraisal->stood);
         drawAngles(painter, view, *appraisal->clearance, *appraisal->stood);
@@ -290,7 +292,11 @@ void PlanView::mousePressEvent(QMouseEvent *event) {
     } else {
         if (clicked && clicked(event->position())) return;
         m_pan = event->position();
-        if (showArmor) m_session->select(partAt(event->position()));
+        if (showArmor) {
+            const auto [piece, part] = partAt(event->position());
+            if (!piece.isEmpty()) m_session->choosePiece(piece);
+            m_session->select(part);
+        }
     }
     update();
 }
@@ -432,9 +438,9 @@ bool PlanView::eventFilter(QObject *watched, QEvent *event) {
     return QWidget::eventFilter(watched, event);
 }
 
-/// The part whose face is nearest to the viewer at a place; empty if there is none.
-QString PlanView::partAt(const QPointF &place) const {
-    QString best;
+/// The piece and the part of it whose face is nearest to the viewer at a place; empty if there is none.
+std::pair<QString, QString> PlanView::partAt(const QPointF &place) const {
+    std::pair<QString, QString> best;
     double nearest = -1e300;
     for (const job::PieceAppraisal &p : m_session->shownAppraisal()->pieces) {
         if (!p.assembly) continue;
@@ -449,7 +455,7 @@ QString PlanView::partAt(const QPointF &place) const {
                 }
                 if (depth > nearest && shape.containsPoint(place, Qt::OddEvenFill)) {
                     nearest = depth;
-                    best = QString::fromStdString(s.part);
+                    best = {QString::fromStdString(p.id), QString::fromStdString(s.part)};
                 }
             }
     }

@@ -95,7 +95,7 @@ class PlanView : public QWidget {
     void drawTargets(QPainter &painter);
     void drawTarget(QPainter &painter, const DragTarget &target, bool active);
     [[nodiscard]] int targetAt(const QPointF &place) const;
-    [[nodiscard]] QString partAt(const QPointF &place) const;
+    [[nodiscard]] std::pair<QString, QString> partAt(const QPointF &place) const;
     [[nodiscard]] QString valueText(const DragTarget &target) const;
     void nudge(const DragTarget &target, double steps);
     void openEditor(const DragTarget &target);

@@ -20,9 +20,10 @@
 namespace hefty::app {
 namespace {
 
-const proof::Proof *proofOf(const job::Appraisal &appraisal) {
-    return appraisal.pieces.empty() || !appraisal.pieces.front().proof ? nullptr
-                                                                       : &*appraisal.pieces.front().proof;
+/// Of the piece that is worked on.
+const proof::Proof *proofOf(const Session &session, const job::Appraisal &appraisal) {
+    const job::PieceAppraisal *piece = session.chosen(appraisal);
+    return piece ? piece->proof.get() : nullptr;
 }
 
 /// Paints the first column as a chip of tempered steel with the number on it.
@@ -66,20 +67,21 @@ void CheckModel::refresh() {
 }
 
 const proof::Check *CheckModel::check(int row) const {
-    const proof::Proof *p = proofOf(*m_shown);
+    const proof::Proof *p = proofOf(*m_session, *m_shown);
     return p && row >= 0 && row < static_cast<int>(p->checks.size())
                ? &p->checks[static_cast<std::size_t>(row)]
                : nullptr;
 }
 
 int CheckModel::rowOf(const QString &findingId) const {
+    const QString id = findingId.section('@', 0, 0);
     for (int r = 0; r < rowCount(); ++r)
-        if ("check/" + QString::fromStdString(check(r)->id) == findingId) return r;
+        if ("check/" + QString::fromStdString(check(r)->id) == id) return r;
     return -1;
 }
 
 int CheckModel::rowCount(const QModelIndex &parent) const {
-    const proof::Proof *p = parent.isValid() ? nullptr : proofOf(*m_shown);
+    const proof::Proof *p = parent.isValid() ? nullptr : proofOf(*m_session, *m_shown);
     return p ? static_cast<int>(p->checks.size()) : 0;
 }
 
@@ -94,7 +96,7 @@ QVariant CheckModel::data(const QModelIndex &index, int role) const {
     if (role == Qt::ToolTipRole)
         return tr("%1\n%2%3")
             .arg(QString::fromStdString(c->title),
-                 QString::fromStdString(proof::dutyTitle(*proofOf(*m_shown), *c)),
+                 QString::fromStdString(proof::dutyTitle(*proofOf(*m_session, *m_shown), *c)),
                  c->assumed           ? tr("\nNot proved: it rests on an assumed grade.")
                  : !c->beyond.empty() ? tr("\nNot proved: %1.").arg(QString::fromStdString(c->beyond))
                  : c->doubtful()      ? tr("\nNot proved: it hangs on the size of the shells.")
@@ -122,7 +124,7 @@ LadderView::LadderView(Session *session, QWidget *parent) : QWidget(parent), m_s
 void LadderView::setDuty(const QString &duty) {
     m_duty = duty.toStdString();
     const auto appraisal = m_session->shownAppraisal();
-    const proof::Proof *proof = proofOf(*appraisal);
+    const proof::Proof *proof = proofOf(*m_session, *appraisal);
     const proof::Ladder *other = proof ? wayOf(*proof) : nullptr;
     setAccessibleDescription(other ? QString::fromStdString(other->title)
                                    : tr("What gives first on the winch line"));
@@ -146,7 +148,7 @@ void LadderView::paintEvent(QPaintEvent *) {
 
 void LadderView::paintInto(QPainter &p, const QRectF &box) const {
     const auto appraisal = m_session->shownAppraisal();
-    const proof::Proof *proof = proofOf(*appraisal);
+    const proof::Proof *proof = proofOf(*m_session, *appraisal);
     const proof::Ladder *other = proof ? wayOf(*proof) : nullptr;
     p.setPen(colors().ink);
     p.setFont(textFont(11, true));
@@ -285,7 +287,7 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
 
 void ProveBench::refresh() {
     const auto appraisal = m_session->shownAppraisal();
-    const proof::Proof *proof = proofOf(*appraisal);
+    const proof::Proof *proof = proofOf(*m_session, *appraisal);
     const QString before = m_duty->currentData().toString();
     m_duty->blockSignals(true);
     m_duty->clear();
@@ -309,7 +311,7 @@ void ProveBench::refresh() {
 
 void ProveBench::chooseCase() {
     const auto appraisal = m_session->shownAppraisal();
-    const proof::Proof *proof = proofOf(*appraisal);
+    const proof::Proof *proof = proofOf(*m_session, *appraisal);
     int chosen = -1;
     if (proof)
         for (std::size_t c = 0; c < proof->duties.cases.size(); ++c)
@@ -336,8 +338,8 @@ void ProveBench::goToCheck(int row) {
     const proof::Check *c = m_model->check(row);
     if (!c) return;
     const auto appraisal = m_session->shownAppraisal();
-    m_duty->setCurrentIndex(
-        std::max(0, m_duty->findData(QString::fromStdString(proof::dutyId(*proofOf(*appraisal), *c)))));
+    m_duty->setCurrentIndex(std::max(
+        0, m_duty->findData(QString::fromStdString(proof::dutyId(*proofOf(*m_session, *appraisal), *c)))));
     chooseCase();
     m_structure->markPlace(c->at);
     m_session->select(QString::fromStdString(c->part));

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numeric>
+#include <set>
 
 #include <QFontMetricsF>
 #include <QPainterPath>
@@ -243,6 +244,22 @@ void drawOutlinePoints(QPainter &p, const Projection &view, const rig::Vehicle &
         }
 }
 
+namespace {
+
+/// A border around all curved faces of a part that are seen: its faces are painted over the inside of it.
+void drawOutlineOf(QPainter &p, const Projection &view, const armor::Solid &solid) {
+    p.setPen(QPen(colors().ink, 3.6, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    p.setBrush(colors().ink);
+    for (const armor::Solid::Face &f : solid.faces) {
+        if (!f.smooth || shape::newellNormal(f.corners).dot(view.toViewer) <= 1e-6) continue;
+        QPolygonF shape;
+        for (const Vec3 &c : f.corners) shape << view.place(c);
+        p.drawPolygon(shape);
+    }
+}
+
+}  // namespace
+
 void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, const QString &selected) {
     struct Shown {
         double depth;
@@ -259,14 +276,17 @@ void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, co
             faces.push_back({depth, &s, &f});
         }
     std::sort(faces.begin(), faces.end(), [](const Shown &x, const Shown &y) { return x.depth < y.depth; });
+    std::set<const armor::Solid *> outlined;
     for (const Shown &s : faces) {
         QPolygonF shape;
         for (const Vec3 &c : s.face->corners) shape << view.place(c);
+        if (s.face->smooth && outlined.insert(s.solid).second) drawOutlineOf(p, view, *s.solid);
         const bool chosen = selected.toStdString() == s.solid->part;
-        const bool plate = a.plate(s.solid->part) != nullptr;
+        const bool plate = a.sheet(s.solid->part) != nullptr;
         QColor fill = s.solid->bought ? colors().paper : (plate ? colors().panel : colors().rule);
         if (chosen) fill = colors().yellow;
-        p.setPen(cosmetic(colors().ink, chosen ? 2.4 : 1.8));
+        // Along a curved wall there is no edge; a line of its own color closes the seams of the fill.
+        p.setPen(s.face->smooth ? cosmetic(fill, 1) : cosmetic(colors().ink, chosen ? 2.4 : 1.8));
         p.setBrush(fill);
         p.drawPolygon(shape);
         if (s.solid->bought) {

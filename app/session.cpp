@@ -57,7 +57,48 @@ Session::Session(std::shared_ptr<const stock::Stock> stock, QObject *parent)
 Session::~Session() = default;
 
 const armor::Piece *Session::piece() const {
+    for (const armor::Piece &p : m_job->pieces)
+        if (m_piece == QLatin1String(p.id)) return &p;
     return m_job->pieces.empty() ? nullptr : &m_job->pieces.front();
+}
+
+const job::PieceAppraisal *Session::chosen(const job::Appraisal &appraisal) const {
+    return piece() ? appraisal.piece(piece()->id) : nullptr;
+}
+
+void Session::choosePiece(const QString &id) {
+    if (piece() && id == QLatin1String(piece()->id)) return;
+    m_piece = id;
+    m_selected.clear();
+    emit pieceChosen();
+    emit appraisalChanged();
+    emit selectionChanged();
+}
+
+void Session::editPiece(const QString &name, const std::function<void(armor::Piece &)> &change, int gesture) {
+    if (!piece()) return;
+    const auto index = static_cast<std::size_t>(piece() - m_job->pieces.data());
+    edit(
+        name, [&](job::Job &job) { change(job.pieces[index]); }, gesture);
+}
+
+void Session::addPiece(const armor::Pattern &pattern) {
+    armor::Piece piece = job::newPiece(*m_job, pattern);
+    const QString id = QString::fromStdString(piece.id);
+    edit(tr("Add %1").arg(QString::fromStdString(pattern.name).toLower()),
+         [&](job::Job &job) { job.pieces.push_back(std::move(piece)); });
+    choosePiece(id);
+}
+
+void Session::removePiece() {
+    if (!piece()) return;
+    const std::string id = piece()->id;
+    edit(tr("Remove %1").arg(QString::fromStdString(piece()->name).toLower()), [&](job::Job &job) {
+        std::erase_if(job.pieces, [&](const armor::Piece &p) { return p.id == id; });
+    });
+    m_piece.clear();
+    emit pieceChosen();
+    emit appraisalChanged();
 }
 
 std::shared_ptr<const job::Appraisal> Session::shownAppraisal() const {
@@ -88,9 +129,9 @@ void Session::setSetting(const QString &settingId, const armor::SettingValue &va
     const std::string id = settingId.toStdString();
     const armor::SettingDescriptor *d = pattern ? pattern->setting(id) : nullptr;
     if (!d) return;
-    edit(
+    editPiece(
         tr("Set %1").arg(QString::fromStdString(d->name).toLower()),
-        [&](job::Job &job) { job.pieces.front().settings[id] = value; }, gesture);
+        [&](armor::Piece &piece) { piece.settings[id] = value; }, gesture);
 }
 
 void Session::takeRemedy(const job::Remedy &remedy) {
@@ -114,10 +155,12 @@ void Session::start(job::Job job, const QString &path) {
     m_recovered = false;
     m_pinned = nullptr;
     m_selected.clear();
+    m_piece.clear();
     m_job = std::make_shared<const job::Job>(std::move(job));
     m_journal.clear();
     m_appraiser.request(m_job);
     emit jobChanged();
+    emit pieceChosen();
     emit fileChanged();
 }
 

@@ -36,7 +36,11 @@ class Session : public QObject {
     [[nodiscard]] measure::UnitSystem units() const { return m_units; }
     [[nodiscard]] QString path() const { return m_path; }
     [[nodiscard]] bool isModified() const { return !m_undo.isClean() || m_recovered; }
+    /// The piece that is worked on: the one that was chosen, or the first. nullptr: there is none.
     [[nodiscard]] const armor::Piece *piece() const;
+    /// What an appraisal has of it; nullptr: nothing.
+    [[nodiscard]] const job::PieceAppraisal *chosen(const job::Appraisal &appraisal) const;
+    void choosePiece(const QString &id);
 
     /// The pinned variant: gauges show the change since then.
     [[nodiscard]] std::shared_ptr<const job::Appraisal> pinned() const { return m_pinned; }
@@ -47,6 +51,11 @@ class Session : public QObject {
     /// One named step. Steps of one gesture (above 0) melt into one.
     void edit(const QString &name, const job::Job &after, int gesture = 0);
     void edit(const QString &name, const std::function<void(job::Job &)> &change, int gesture = 0);
+    /// One named step of the chosen piece.
+    void editPiece(const QString &name, const std::function<void(armor::Piece &)> &change, int gesture = 0);
+    /// Adds a piece of a pattern as it comes, and chooses it.
+    void addPiece(const armor::Pattern &pattern);
+    void removePiece();
     void setSetting(const QString &settingId, const armor::SettingValue &value, int gesture = 0);
     void takeRemedy(const job::Remedy &remedy);
     /// @param goal  what the sizes were found for, as it is called on the screen
@@ -81,6 +90,7 @@ class Session : public QObject {
     void stale();
     void unitsChanged();
     void selectionChanged();
+    void pieceChosen();
     void fileChanged();
 
   private:
@@ -94,7 +104,7 @@ class Session : public QObject {
     std::shared_ptr<const job::Appraisal> m_appraisal, m_pinned;
     QUndoStack m_undo;
     measure::UnitSystem m_units = measure::UnitSystem::Metric;
-    QString m_path, m_selected;
+    QString m_path, m_selected, m_piece;
     bool m_recovered = false;
     bool m_showPinned = false;
     int m_gesture = 0;

@@ -143,7 +143,7 @@ void StructureView::addTubes(const job::PieceAppraisal &piece, std::vector<Patch
     const auto &model = drawn.model;
     for (std::size_t b = 0; b < drawn.bars.size(); ++b) {
         const proof::Bar &bar = drawn.bars[b];
-        if (bar.isPlate || !piece.assembly->tube(bar.part)) continue;
+        if (bar.isPlate || !piece.assembly->bar(bar.part)) continue;
         const mechanics::FrameBeam &beam = model.beams[b];
         const Vec3 &p = model.nodes[static_cast<std::size_t>(beam.from)].at,
                    &q = model.nodes[static_cast<std::size_t>(beam.to)].at;
@@ -155,7 +155,7 @@ void StructureView::addTubes(const job::PieceAppraisal &piece, std::vector<Patch
             const auto corner = [&](int k, bool end) {
                 const double y = (k == 1 || k == 2 ? 1 : -1) * bar.width / 2;
                 // a tapered piece keeps its top; the model's axis stays in the middle of the full height
-                const double full = piece.assembly->tube(bar.part)->section.height;
+                const double full = piece.assembly->bar(bar.part)->section.height;
                 const double z = k >= 2 ? full / 2 : full / 2 - bar.height;
                 const Vec3 at = (end ? q : p) + axes->y * y + axes->z * z;
                 return moved(proof, end ? beam.to : beam.from, at);
@@ -171,7 +171,7 @@ void StructureView::addTubes(const job::PieceAppraisal &piece, std::vector<Patch
             };
             addEdge(corner(k, false), corner(k, true));
             if (bar.stationFrom < 1e-6) addEdge(corner(k, false), corner(l, false));
-            if (bar.stationTo > piece.assembly->tube(bar.part)->length() - 1e-6)
+            if (bar.stationTo > piece.assembly->bar(bar.part)->length() - 1e-6)
                 addEdge(corner(k, true), corner(l, true));
         }
     }
@@ -181,7 +181,7 @@ void StructureView::addPlates(const job::PieceAppraisal &piece, std::vector<Patc
     const proof::Proof &proof = *piece.proof;
     const proof::Idealization &drawn = posed(proof).idealization;
     const auto &model = drawn.model;
-    for (const armor::PlatePart &plate : piece.assembly->plates) {
+    for (const armor::SheetPart &plate : piece.assembly->sheets) {
         const bool meshed = std::any_of(drawn.plates.begin(), drawn.plates.end(),
                                         [&](const proof::PlateShells &s) { return s.part == plate.name; });
         if (meshed) continue;
@@ -196,7 +196,7 @@ void StructureView::addPlates(const job::PieceAppraisal &piece, std::vector<Patc
         const bool carries = !nodes.empty();
         if (!carries)  // a cover: it goes along with the tube next to it
             for (std::size_t b = 0; b < drawn.bars.size(); ++b)
-                if (piece.assembly->tube(drawn.bars[b].part)) {
+                if (piece.assembly->bar(drawn.bars[b].part)) {
                     nodes.emplace_back(model.beams[b].from, b);
                     nodes.emplace_back(model.beams[b].to, b);
                 }

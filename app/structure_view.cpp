@@ -40,7 +40,7 @@ void StructureView::markPlace(const std::optional<Vec3> &place) {
 
 const job::PieceAppraisal *StructureView::shown() const {
     const auto appraisal = m_session->shownAppraisal();
-    return appraisal->pieces.empty() ? nullptr : &appraisal->pieces.front();
+    return m_session->chosen(*appraisal);
 }
 
 /// Axonometric: yaw about the upright, then pitch; x forward, y left, z up.

@@ -24,7 +24,7 @@ StopButton::StopButton(Session *session, int index, QWidget *parent)
     setObjectName(QStringLiteral("stop.%1").arg(QLatin1String(stops[static_cast<std::size_t>(index)].id)));
     setCheckable(true);
     setAutoExclusive(true);
-    setFixedHeight(84);
+    setFixedHeight(74);
     setFocusPolicy(Qt::StrongFocus);
     connect(session, &Session::appraisalChanged, this, &StopButton::refresh);
     connect(session, &Session::jobChanged, this, &StopButton::refresh);
@@ -57,7 +57,7 @@ void StopButton::paintEvent(QPaintEvent *) {
     const Palette &c = colors();
     p.fillRect(rect(), isChecked() ? c.blue : c.bar);
     // The punch of the route card: open ring, counted, or punched through.
-    const QRectF punch(10, 12, 24, 24);
+    const QRectF punch(10, 9, 24, 24);
     const QColor ink = isChecked() ? c.paper : c.barText;
     p.setPen(QPen(m_open ? c.yellow : ink, 2));
     p.setBrush(m_isSigned && !m_open ? QBrush(ink) : Qt::NoBrush);
@@ -67,10 +67,10 @@ void StopButton::paintEvent(QPaintEvent *) {
     p.drawText(punch, Qt::AlignCenter, QString::number(m_index + 1));
     p.setPen(ink);
     p.setFont(textFont(12, true));
-    p.drawText(QRectF(42, 10, width() - 46, 28), Qt::AlignLeft | Qt::AlignVCenter, text());
+    p.drawText(QRectF(42, 7, width() - 46, 28), Qt::AlignLeft | Qt::AlignVCenter, text());
     p.setFont(textFont(9.5));
     p.setPen(m_open ? (isChecked() ? c.paper : c.yellow) : ink);
-    p.drawText(QRectF(12, 46, width() - 16, 26), Qt::AlignLeft | Qt::AlignVCenter, m_state);
+    p.drawText(QRectF(12, 40, width() - 16, 26), Qt::AlignLeft | Qt::AlignVCenter, m_state);
     if (hasFocus()) {
         p.setPen(QPen(c.yellow, 2));
         p.setBrush(Qt::NoBrush);

@@ -7,15 +7,26 @@
 
 namespace hefty::app {
 
-/// The stops of the route card that exist so far, in the order of work.
+/// The stops of the route card, in the order of work.
 struct Stop {
     const char *id;
     const char *name;
 };
-inline constexpr std::array<Stop, 4> stops{{{"measure", QT_TRANSLATE_NOOP("stops", "Measure")},
+inline constexpr std::array<Stop, 8> stops{{{"measure", QT_TRANSLATE_NOOP("stops", "Measure")},
                                             {"layout", QT_TRANSLATE_NOOP("stops", "Lay out")},
+                                            {"load", QT_TRANSLATE_NOOP("stops", "Load")},
                                             {"prove", QT_TRANSLATE_NOOP("stops", "Prove")},
-                                            {"cut", QT_TRANSLATE_NOOP("stops", "Cut & bend")}}};
+                                            {"cut", QT_TRANSLATE_NOOP("stops", "Cut & bend")},
+                                            {"weld", QT_TRANSLATE_NOOP("stops", "Weld")},
+                                            {"fitup", QT_TRANSLATE_NOOP("stops", "Fit up")},
+                                            {"log", QT_TRANSLATE_NOOP("stops", "Log")}}};
+
+/// Its place on the route card. @pre there is such a stop
+[[nodiscard]] constexpr int stopIndex(std::string_view id) {
+    for (std::size_t i = 0; i < stops.size(); ++i)
+        if (id == stops[i].id) return static_cast<int>(i);
+    return -1;
+}
 
 class StopButton : public QAbstractButton {
     Q_OBJECT

@@ -80,9 +80,16 @@ TweakBox::TweakBox(Session *session, QWidget *parent) : QWidget(parent), m_sessi
 
 const armor::Assembly *TweakBox::assembly() const {
     const auto appraisal = m_session->appraisal();
-    return appraisal->pieces.empty() || !appraisal->pieces.front().assembly
-               ? nullptr
-               : &*appraisal->pieces.front().assembly;
+    const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
+    return piece ? piece->assembly.get() : nullptr;
+}
+
+/// True of a bracket of a pattern that builds the gussets added there.
+bool TweakBox::addsGussets(const std::string &part) const {
+    const armor::Piece *piece = m_session->piece();
+    const armor::Pattern *pattern = piece ? armor::pattern(piece->pattern) : nullptr;
+    const armor::Provenance *made = assembly() ? assembly()->made(part) : nullptr;
+    return pattern && pattern->addsGussets && made && made->role == armor::Role::Mount;
 }
 
 QString TweakBox::describe(const armor::Tweak &t) const {
@@ -124,8 +131,8 @@ void TweakBox::refresh() {
             remove->setObjectName(QStringLiteral("removeTweak%1").arg(i));
             remove->setFont(textFont(10));
             connect(remove, &QPushButton::clicked, this, [this, i] {
-                m_session->edit(tr("Remove a change"), [i](job::Job &job) {
-                    auto &list = job.pieces.front().tweaks;
+                m_session->editPiece(tr("Remove a change"), [i](armor::Piece &piece) {
+                    auto &list = piece.tweaks;
                     if (i < list.size()) list.erase(list.begin() + static_cast<std::ptrdiff_t>(i));
                 });
             });
@@ -138,7 +145,7 @@ void TweakBox::refresh() {
 void TweakBox::offerKinds() {
     const std::string part = m_session->selected().toStdString();
     const armor::Assembly *a = assembly();
-    const bool tube = a && a->tube(part), plate = a && a->plate(part);
+    const bool tube = a && a->bar(part), plate = a && a->sheet(part);
     const bool weld = a && std::any_of(a->welds.begin(), a->welds.end(),
                                        [&part](const armor::WeldJoint &w) { return w.name == part; });
     const int before = m_kind->currentData().isValid() ? m_kind->currentData().toInt() : -1;
@@ -154,7 +161,7 @@ void TweakBox::offerKinds() {
         offer(tr("Drill a hole"), Kind::Drill);
     }
     if (weld) offer(tr("Other leg"), Kind::WeldLeg);
-    if (plate && part.starts_with("bracket.")) offer(tr("Add a gusset"), Kind::Gusset);
+    if (plate && addsGussets(part)) offer(tr("Add a gusset"), Kind::Gusset);
     m_kind->setCurrentIndex(std::max(0, m_kind->findData(before)));
     m_kind->blockSignals(false);
     m_part->setText(tube || plate || weld ? tr("Change <b>%1</b>:").arg(m_session->selected().toHtmlEscaped())
@@ -190,11 +197,11 @@ void TweakBox::fitFields() {
     m_choice->clear();
     m_choice->setVisible(any && (kind == Kind::Section || kind == Kind::Thickness));
     if (!a) return;
-    if (const armor::TubePart *t = a->tube(part); t && kind == Kind::Section)
+    if (const armor::BarPart *t = a->bar(part); t && kind == Kind::Section)
         for (const stock::Section &s : m_session->stock().sections)
             if (s.shape == t->section.shape && s.height == t->section.height && s.width == t->section.width)
                 m_choice->addItem(QString::fromStdString(s.id), QString::fromStdString(s.id));
-    if (const armor::PlatePart *p = a->plate(part); p && kind == Kind::Thickness)
+    if (const armor::SheetPart *p = a->sheet(part); p && kind == Kind::Thickness)
         for (const double t : m_session->stock().plateThicknesses(p->material.id))
             m_choice->addItem(QString::fromStdString(measure::printQuantity(
                                   t, measure::Quantity::DrilledLength, m_session->units())),
@@ -214,9 +221,9 @@ void TweakBox::make() {
         case Kind::Drill:
             tweak.value = amount(m_first);
             tweak.at = {amount(m_second), amount(m_third)};
-            if (const armor::PlatePart *p = assembly() ? assembly()->plate(tweak.part) : nullptr)
+            if (const armor::SheetPart *p = assembly() ? assembly()->sheet(tweak.part) : nullptr)
                 tweak.at += shape::centroid(p->outline);  // a plate's hole is given from its middle
-            else if (const armor::TubePart *t = assembly() ? assembly()->tube(tweak.part) : nullptr)
+            else if (const armor::BarPart *t = assembly() ? assembly()->bar(tweak.part) : nullptr)
                 tweak.at.x() += t->length() / 2;
             tweak.label = "drilled";
             break;
@@ -234,8 +241,8 @@ void TweakBox::make() {
             tweak.value = m_choice->currentData().toDouble();
             break;
     }
-    m_session->edit(tr("Change %1").arg(m_session->selected()),
-                    [&](job::Job &job) { job.pieces.front().tweaks.push_back(tweak); });
+    m_session->editPiece(tr("Change %1").arg(m_session->selected()),
+                         [&](armor::Piece &piece) { piece.tweaks.push_back(tweak); });
 }
 
 }  // namespace hefty::app

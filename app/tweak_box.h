@@ -26,6 +26,7 @@ class TweakBox : public QWidget {
     void fitFields();
     void make();
     [[nodiscard]] const armor::Assembly *assembly() const;
+    [[nodiscard]] bool addsGussets(const std::string &part) const;
     [[nodiscard]] QString describe(const armor::Tweak &tweak) const;
 
     Session *m_session;

@@ -260,6 +260,7 @@ int exitCode(const Problem &problem) {
         case ProblemKind::Mechanism:
         case ProblemKind::Degenerate:
         case ProblemKind::Undetermined:
+        case ProblemKind::TooLong:
             return 3;
         default:
             return 2;

@@ -6,8 +6,10 @@
 
 #include <CLI/CLI.hpp>
 
+#include "cli/build_json.h"
 #include "cli/commands.h"
 #include "cli/outline_json.h"
+#include "cli/shop_json.h"
 #include "core/base/csv.h"
 #include "core/proof/house_rules.h"
 
@@ -45,7 +47,10 @@ std::function<Result<Json>(const std::string &)> onJson(Result<Json> (*command)(
     return [command](const std::string &text) -> Result<Json> {
         const auto json = hefty::parseJson(text);
         if (!json) return tl::unexpected(json.error());
-        return command(*json);
+        const hefty::IgnoredFields ignored;
+        auto answer = command(*json);
+        if (answer && !ignored.all().empty()) (*answer)["ignored"] = ignored.all();
+        return answer;
     };
 }
 
@@ -65,9 +70,15 @@ int main(int argc, char **argv) {
     };
     double hours = 500, cycles = hefty::proof::HouseRules{}.roadCycles;
     add("appraise", "The whole appraisal of a job file", hefty::cli::runAppraise);
+    add("build", "The parts, seams and bolts of every piece of a job file", hefty::cli::runBuild);
     add("frame", "Solve a frame of beams, springs and rigid links", onJson(hefty::cli::runFrame));
     add("weld", "Stress in a group of fillet welds", onJson(hefty::cli::runWeld));
     add("bolts", "Forces in a group of bolts", onJson(hefty::cli::runBolts));
+    add("cope", "Template of a round tube's end cut to fit another part", onJson(hefty::cli::runCope));
+    add("bend", "Schedule of the bends of a tube", onJson(hefty::cli::runBend));
+    add("flat", "Flat length of a folded strip, or a kerf to fold at", onJson(hefty::cli::runFlat));
+    add("nest", "Cut lengths from bars, buying and touching as little as can be",
+        onJson(hefty::cli::runNest));
     add("survey", "Adjust a network of tape measures", onJson(hefty::cli::runSurvey));
     CLI::App *ride = add("ride", "Cycles of a recorded ride, CSV with t in s and ax, ay, az in g",
                          [&](const std::string &csv) { return hefty::cli::runRide(csv, hours, cycles); });

@@ -35,3 +35,38 @@ function(hefty_floor name)
   list(TRANSFORM FLOOR_BELOW PREPEND hefty_)
   target_link_libraries(hefty_${name} ${reach} ${FLOOR_BELOW} ${FLOOR_LIBRARIES})
 endfunction()
+
+# Writes a source file that calls the function of every pattern: patterns/rear_beam.cpp has Pattern rearBeam().
+function(hefty_pattern_list out)
+  set(declared "")
+  set(called "")
+  foreach(file ${ARGN})
+    get_filename_component(stem ${file} NAME_WE)
+    string(REPLACE "_" ";" words ${stem})
+    set(name "")
+    foreach(word ${words})
+      if(name STREQUAL "")
+        set(name ${word})
+      else()
+        string(SUBSTRING ${word} 0 1 first)
+        string(SUBSTRING ${word} 1 -1 rest)
+        string(TOUPPER ${first} first)
+        string(APPEND name ${first}${rest})
+      endif()
+    endforeach()
+    string(APPEND declared "Pattern ${name}();\n")
+    string(APPEND called "    all.push_back(${name}());\n")
+  endforeach()
+  file(CONFIGURE OUTPUT ${out} CONTENT "#include \"core/armor/builder.h\"
+
+namespace hefty::armor {
+
+@declared@
+std::vector<Pattern> patternsOfTheFolder() {
+    std::vector<Pattern> all;
+@called@    return all;
+}
+
+}  // namespace hefty::armor
+" @ONLY)
+endfunction()

@@ -1,8 +1,7 @@
 #include "core/armor/assembly.h"
 
 #include <algorithm>
-#include <cmath>
-#include <numbers>
+#include <array>
 
 namespace hefty::armor {
 namespace {
@@ -14,61 +13,30 @@ const T *byName(const std::vector<T> &list, std::string_view name) {
     return it == list.end() ? nullptr : &*it;
 }
 
-double miter(const Vec3 &cut, const Vec3 &along) {
-    if (cut.squaredNorm() == 0) return 0;
-    return std::acos(std::clamp(std::abs(cut.dot(along)) / (cut.norm() * along.norm()), 0.0, 1.0));
-}
-
 }  // namespace
 
-Axes TubePart::axes() const {
-    return shape::axesAlong(from, to - from, up).value_or(Axes{});
-}
-double TubePart::miterFrom() const {
-    return miter(cutFrom, to - from);
-}
-double TubePart::miterTo() const {
-    return miter(cutTo, to - from);
+std::string_view seamWord(SeamKind kind) {
+    constexpr std::array<std::string_view, 5> words{"fillet", "around", "slot", "corner", "flare"};
+    return words.at(static_cast<std::size_t>(kind));
 }
 
-double TubePart::cutLength() const {
-    // A miter lies in the plane of the bend; the piece is longest on one edge, half the section's
-    // width away from the center line.
-    const Axes a = axes();
-    double longest = 0;
-    for (const double y : {-section.width / 2, section.width / 2})
-        for (const double z : {-section.height / 2, section.height / 2}) {
-            const Vec3 offset = a.y * y + a.z * z;
-            double edge = length();
-            if (cutTo.squaredNorm() > 0) edge -= offset.dot(cutTo) / a.x.dot(cutTo);
-            if (cutFrom.squaredNorm() > 0) edge += offset.dot(cutFrom) / a.x.dot(cutFrom);
-            longest = std::max(longest, edge);
-        }
-    return longest;
-}
-
-double TubePart::heightAt(double station) const {
-    return section.height - taper * std::clamp(station / length(), 0.0, 1.0);
-}
-
-double PlatePart::area() const {
-    double sum = shape::area(outline);
-    for (const Hole &h : holes) sum -= std::numbers::pi * h.diameter * h.diameter / 4 + h.slot * h.diameter;
+double Contact::length() const {
+    double sum = 0;
+    for (const WeldLine &l : lines) sum += (l.to - l.from).norm();
     return sum;
 }
 
 double WeldJoint::length() const {
     double sum = 0;
-    for (const Contact &c : contacts)
-        for (const WeldLine &l : c.lines) sum += (l.to - l.from).norm();
+    for (const Contact &c : contacts) sum += c.length();
     return sum;
 }
 
-const TubePart *Assembly::tube(std::string_view name) const {
-    return byName(tubes, name);
+const BarPart *Assembly::bar(std::string_view name) const {
+    return byName(bars, name);
 }
-const PlatePart *Assembly::plate(std::string_view name) const {
-    return byName(plates, name);
+const SheetPart *Assembly::sheet(std::string_view name) const {
+    return byName(sheets, name);
 }
 
 const Solid *Assembly::solid(std::string_view part) const {
@@ -78,7 +46,18 @@ const Solid *Assembly::solid(std::string_view part) const {
 }
 
 bool Assembly::has(std::string_view part) const {
-    return tube(part) || plate(part) || byName(bought, part);
+    return bar(part) || sheet(part) || byName(bought, part);
+}
+
+const Provenance *Assembly::made(std::string_view part) const {
+    if (const BarPart *b = bar(part)) return &b->made;
+    if (const SheetPart *s = sheet(part)) return &s->made;
+    return nullptr;
+}
+
+std::string Assembly::labelOf(std::string_view part) const {
+    const Provenance *p = made(part);
+    return p && !p->label.empty() ? p->label : std::string(part);
 }
 
 namespace {
@@ -88,14 +67,15 @@ struct Turn {
     Vec3 at;
     Eigen::Matrix3d by;
     [[nodiscard]] Vec3 place(const Vec3 &p) const { return at + by * (p - at); }
-    void turn(TubePart &t) const {
+    void turn(BarPart &t) const {
         t.from = place(t.from);
         t.to = place(t.to);
         t.up = by * t.up;
         t.cutFrom = by * t.cutFrom;
         t.cutTo = by * t.cutTo;
+        for (PathPoint &p : t.bends) p.at = place(p.at);
     }
-    void turn(PlatePart &p) const {
+    void turn(SheetPart &p) const {
         p.axes.origin = place(p.axes.origin);
         p.axes.x = by * p.axes.x;
         p.axes.y = by * p.axes.y;
@@ -119,9 +99,9 @@ Assembly opened(const Assembly &assembly, const Gate &gate, double angle) {
     const auto swings = [&gate](const std::string &part) {
         return std::find(gate.parts.begin(), gate.parts.end(), part) != gate.parts.end();
     };
-    for (TubePart &t : out.tubes)
+    for (BarPart &t : out.bars)
         if (swings(t.name)) turn.turn(t);
-    for (PlatePart &p : out.plates)
+    for (SheetPart &p : out.sheets)
         if (swings(p.name)) turn.turn(p);
     std::erase_if(out.welds, [&](const WeldJoint &w) { return swings(w.a) != swings(w.b); });
     for (WeldJoint &w : out.welds)

@@ -5,99 +5,40 @@
 #include <vector>
 
 #include "core/measure/phrase.h"
-#include "core/shape/geometry.h"
-#include "core/stock/stock.h"
+#include "core/parts/bar.h"
+#include "core/parts/sheet.h"
 
 /// A piece of armor as it will be built: tubes, plates and bought parts in vehicle axes, with the
 /// welds found from where they touch. mm.
 namespace hefty::armor {
 
+using parts::BarPart;
+using parts::BoughtPart;
+using parts::EndTrim;
+using parts::Hole;
+using parts::outlineOf;
+using parts::PathPoint;
+using parts::Provenance;
+using parts::Role;
+using parts::SheetPart;
+using parts::Span;
+using parts::Strip;
+using parts::TubeOpening;
 using shape::Axes;
 using shape::Polygon2;
 using shape::Polygon3;
 using shape::Vec2;
 using shape::Vec3;
 
-/// A drilled hole or, with `slot` above 0, a slot along a direction of the part's plane.
-struct Hole {
-    std::string id;
-    Vec2 at = Vec2::Zero();  ///< plate: in its axes; tube: station from its start, and along the face
-    double diameter = 0;
-    std::string purpose;
-    double slot = 0;                 ///< between the middles of its two half circles, mm
-    Vec2 slotAlong = Vec2::UnitX();  ///< unit vector
-};
-
-/// A rectangular opening cut through the front and back walls of a tube (the faces at its depth).
-struct TubeOpening {
-    double station = 0;  ///< of its middle, from the tube's start
-    double length = 0;   ///< along the tube
-    double height = 0;   ///< across
-    double offset = 0;   ///< of its middle above the tube's center line
-    std::string purpose;
-};
-
-/// A straight length of tube. Its section's height stands along z of its axes.
-struct TubePart {
-    std::string name;
-    stock::Section section;
-    stock::SectionProperties properties;
-    stock::Material material;
-    Vec3 from = Vec3::Zero(), to = Vec3::Zero();  ///< on its center line, to the planes of the end cuts
-    Vec3 up = Vec3::UnitZ();
-    Vec3 cutFrom = Vec3::Zero(), cutTo = Vec3::Zero();  ///< normals of the end cuts; zero = square
-    double taper = 0;  ///< rise of the underside at `to` (a lengthwise cut), mm
-    std::vector<TubeOpening> openings;
-    std::vector<Hole> holes;
-
-    [[nodiscard]] double length() const { return (to - from).norm(); }  ///< along the center line
-    [[nodiscard]] Axes axes() const;
-    /// Angle between the end cut and a square cut, as a saw is set [rad]; 0 = square.
-    [[nodiscard]] double miterFrom() const;
-    [[nodiscard]] double miterTo() const;
-    /// Longest edge of the cut piece: what has to come out of the bar.
-    [[nodiscard]] double cutLength() const;
-    /// Height left at a station when tapered.
-    [[nodiscard]] double heightAt(double station) const;
-};
-
-/// A way along which a plate is idealized as a bar: its width at each place is what the outline gives
-/// at right angles to the way, but no more than `width`.
-struct Strip {
-    Vec2 from = Vec2::Zero(), to = Vec2::Zero();
-    double width = 0;
-};
-
-/// A flat plate; outline convex and counterclockwise in the x-y plane of its axes, which is the middle
-/// of its thickness.
-struct PlatePart {
-    std::string name;
-    Axes axes;
-    Polygon2 outline;
-    double thickness = 0;
-    stock::Material material;
-    std::vector<Hole> holes;
-    std::vector<Strip> strips;          ///< none: the part only closes or covers
-    [[nodiscard]] double area() const;  ///< mm2, holes taken out
-};
-
-struct BoughtPart {
-    std::string name;
-    std::string id;    ///< in the stock
-    std::string kind;  ///< "winch", "fairlead", "rope"
-    std::string label;
-    double mass = 0;
-    Vec3 center = Vec3::Zero();
-    Vec3 size = Vec3::Zero();  ///< envelope along x, y, z; zero = none
-};
-
 /// A closed surface of flat faces, outward normals by the right-hand rule; for contact and pictures.
 struct Solid {
     std::string part;
     struct Face {
         Polygon3 corners;
-        Polygon3 flat;         ///< the flat part of a rounded tube's face; the corners themselves otherwise
+        Polygon3 flat;         ///< the flat part of a rounded tube's face; the corners themselves otherwise;
+                               ///< empty: the face stands for a curved one, nothing lies flat on it
         bool rounded = false;  ///< its edges are rounded: no fillet can be laid along them
+        bool smooth = false;   ///< it goes over into its neighbors along the bar without an edge
     };
     std::vector<Face> faces;
     bool bought = false;
@@ -107,13 +48,25 @@ struct WeldLine {
     Vec3 from = Vec3::Zero(), to = Vec3::Zero();
 };
 
-/// One flat patch where two parts touch, with the lines along its rim that can take a fillet.
+/// What a seam is, by how the parts stand to each other.
+enum class SeamKind {
+    Fillet,  ///< along the rim of a flat patch
+    Around,  ///< around the end of a bar that is cut to lie on another part
+    Slot,    ///< along what goes through a wall
+    Corner,  ///< along edges of both parts that lie flush
+    Flare    ///< along a round bar that lies on something
+};
+[[nodiscard]] std::string_view seamWord(SeamKind kind);  ///< in files: "around"
+
+/// One patch where two parts touch, with the lines along its rim that can take a weld.
 struct Contact {
     Polygon3 patch;
     Vec3 normal = Vec3::Zero();  ///< of the second part's face
     Vec3 center = Vec3::Zero();
     double area = 0;
     std::vector<WeldLine> lines;
+    SeamKind kind = SeamKind::Fillet;
+    [[nodiscard]] double length() const;  ///< of its lines, mm
 };
 
 /// A weld between two parts.
@@ -121,6 +74,7 @@ struct WeldJoint {
     std::string name;  ///< "a~b"
     std::string a, b;
     double leg = 0;
+    std::string legBy;  ///< the setting that gives the leg; empty: none does
     std::string filler;
     double fillerStrength = 0;
     std::vector<Contact> contacts;
@@ -147,6 +101,9 @@ struct BoltJoint {
     Vec3 slotAlong = Vec3::UnitX();  ///< unit vector, at right angles to the axis
     double sleeve = 0;               ///< outside diameter of a crush sleeve in the other side, mm; 0 = none
     double sleeveLength = 0;         ///< mm
+    std::string gradeBy = {};        ///< the setting that gives its grade; empty: none does
+    std::string countBy = {};        ///< the setting that adds bolts to it; empty: none does
+    std::string label = {};          ///< for people: "bolts of the left bracket"
     /// How far the bolt can go in its hole before it bears [mm].
     [[nodiscard]] double play() const { return hole > diameter ? (hole - diameter) / 2 : 0; }
 };
@@ -180,6 +137,7 @@ struct WinchMount {
 struct StepSpot {
     std::string part;
     Vec3 at = Vec3::Zero();
+    std::string id = {};  ///< empty: the part's name
 };
 
 /// Where a slow crash or an animal meets the piece first.
@@ -276,8 +234,8 @@ struct BuildNote {
 };
 
 struct Assembly {
-    std::vector<TubePart> tubes;
-    std::vector<PlatePart> plates;
+    std::vector<BarPart> bars;
+    std::vector<SheetPart> sheets;
     std::vector<BoughtPart> bought;
     std::vector<WeldJoint> welds;
     std::vector<BoltJoint> mounts;  ///< to the frame
@@ -296,10 +254,14 @@ struct Assembly {
     std::vector<BuildNote> notes;
     std::vector<Solid> solids;
 
-    [[nodiscard]] const TubePart *tube(std::string_view name) const;
-    [[nodiscard]] const PlatePart *plate(std::string_view name) const;
+    [[nodiscard]] const BarPart *bar(std::string_view name) const;
+    [[nodiscard]] const SheetPart *sheet(std::string_view name) const;
     [[nodiscard]] const Solid *solid(std::string_view part) const;
     [[nodiscard]] bool has(std::string_view part) const;
+    /// Who a part is; nothing for what is bought or not there.
+    [[nodiscard]] const Provenance *made(std::string_view part) const;
+    /// What people call a part: its label, or its name.
+    [[nodiscard]] std::string labelOf(std::string_view part) const;
 };
 
 /// The assembly with a gate swung open by its angle and its latch let go: the parts that swing, the welds

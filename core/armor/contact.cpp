@@ -29,46 +29,102 @@ Vec3 endCorner(const Vec3 &end, const Vec3 &along, const Vec3 &cut, const Vec3 &
 std::vector<Vec3> normalsOf(const Solid &solid) {
     std::vector<Vec3> out;
     out.reserve(solid.faces.size());
-    for (const Solid::Face &f : solid.faces) out.push_back(shape::newellNormal(f.flat).normalized());
+    for (const Solid::Face &f : solid.faces)
+        out.push_back(f.flat.empty() ? Vec3(Vec3::Zero()) : shape::newellNormal(f.flat).normalized());
     return out;
 }
 
-/// True if the boxes around two solids are further apart than a contact may be.
-bool farApart(const Solid &a, const Solid &b) {
-    const auto box = [](const Solid &s) {
-        Eigen::AlignedBox3d out;
-        for (const Solid::Face &f : s.faces)
-            for (const Vec3 &c : f.corners) out.extend(c);
-        return out;
-    };
-    return box(a).exteriorDistance(box(b)) > 2 * contactTolerance;
-}
-
 /// @pre the faces look at each other
-void addTouch(const Solid::Face &fa, const Solid::Face &fb, const Vec3 &nb, std::vector<Contact> &out) {
+void addTouch(const Solid::Face &fa, const Solid::Face &fb, const Vec3 &nb, bool flush,
+              std::vector<Contact> &out) {
     if (std::abs((fa.flat[0] - fb.flat[0]).dot(nb)) > contactTolerance) return;
     const Flat b = flatten(fb.flat);
     if (!b.valid) return;
     const Flat a = flatten(fa.flat, &b.axes);
     const Polygon2 patch = shape::intersectConvex(a.outline, b.outline);
     if (patch.empty() || shape::area(patch) < leastArea) return;
-    Contact contact = contactFrom(patch, b.axes);
+    Contact contact = contactFrom(patch, b.axes), corner = contact;
+    corner.kind = SeamKind::Corner;
     for (std::size_t i = 0; i < patch.size(); ++i) {
         const Vec2 &p = patch[i];
         const Vec2 &q = patch[(i + 1) % patch.size()];
         if ((q - p).norm() < leastLine) continue;
         const bool endsA = alongRim(a.outline, p, q);
         const bool endsB = alongRim(b.outline, p, q);
-        if (endsA && endsB) continue;
+        if (endsA && endsB) {
+            if (flush) corner.lines.push_back({b.axes.toWorld(p), b.axes.toWorld(q)});
+            continue;
+        }
         if ((endsA && fa.rounded) || (endsB && fb.rounded)) continue;
         contact.lines.push_back({b.axes.toWorld(p), b.axes.toWorld(q)});
     }
     out.push_back(std::move(contact));
+    if (!corner.lines.empty()) out.push_back(std::move(corner));
 }
 
 }  // namespace
 
-Solid solidOf(const TubePart &tube) {
+namespace {
+
+/// A round, bent or trimmed bar, or one that is no box: rings of its outline along it.
+Solid ringsOf(const BarPart &bar) {
+    constexpr double arcStep = 0.13;  // rad
+    const Polygon2 outline = bar.trimFrom.cut() || bar.trimTo.cut() ? parts::fibresOf(bar) : outlineOf(bar);
+    const std::size_t n = outline.size();
+    const bool smooth = bar.section.shape != stock::SectionShape::Angle;
+    const auto spans = bar.spans();
+    std::vector<Polygon3> rings;
+    const auto ring = [&](const Axes &a, const Vec3 &cut, const EndTrim &trim, double outward) {
+        Polygon3 out;
+        for (std::size_t i = 0; i < n; ++i) {
+            const Vec3 offset = a.y * outline[i].x() + a.z * outline[i].y();
+            if (trim.cut())
+                out.push_back(a.origin + offset - a.x * (outward * trim.reach[i]));
+            else
+                out.push_back(endCorner(a.origin, a.x, cut, offset));
+        }
+        rings.push_back(std::move(out));
+    };
+    ring(spans.front().axesAt(0), bar.cutFrom, bar.trimFrom, -1);
+    for (const Span &s : spans) {
+        const int parts = s.straight() ? 1 : std::max(2, static_cast<int>(std::ceil(s.angle / arcStep)));
+        for (int k = 1; k <= parts; ++k) {
+            const bool last = &s == &spans.back() && k == parts;
+            ring(s.axesAt(s.length * k / parts), last ? bar.cutTo : Vec3(Vec3::Zero()),
+                 last ? bar.trimTo : EndTrim{}, 1);
+        }
+    }
+    Solid solid;
+    solid.part = bar.name;
+    for (std::size_t k = 0; k + 1 < rings.size(); ++k)
+        for (std::size_t i = 0; i < n; ++i) {
+            const std::size_t j = (i + 1) % n;
+            Solid::Face face;
+            face.corners = {rings[k][i], rings[k][j], rings[k + 1][j], rings[k + 1][i]};
+            face.rounded = true;
+            face.smooth = smooth;
+            solid.faces.push_back(std::move(face));
+        }
+    for (const bool atTo : {false, true}) {
+        Polygon3 end = atTo ? rings.back() : rings.front();
+        if (!atTo) std::reverse(end.begin(), end.end());
+        Solid::Face face = faceOf(std::move(end));
+        if ((atTo ? bar.trimTo : bar.trimFrom).cut()) face.flat.clear();
+        solid.faces.push_back(std::move(face));
+    }
+    return solid;
+}
+
+bool isBox(const BarPart &bar) {
+    return bar.straight() && !bar.trimFrom.cut() && !bar.trimTo.cut() &&
+           (bar.section.shape == stock::SectionShape::RectTube ||
+            bar.section.shape == stock::SectionShape::Flat);
+}
+
+}  // namespace
+
+Solid solidOf(const BarPart &tube) {
+    if (!isBox(tube)) return ringsOf(tube);
     const Axes a = tube.axes();
     const double y = tube.section.width / 2;
     const double z = tube.section.height / 2;
@@ -113,7 +169,7 @@ Solid solidOf(const TubePart &tube) {
     return solid;
 }
 
-Solid solidOf(const PlatePart &plate) {
+Solid solidOf(const SheetPart &plate) {
     Solid solid;
     solid.part = plate.name;
     const Vec3 half = plate.axes.z * (plate.thickness / 2);
@@ -134,7 +190,7 @@ Solid solidOf(const PlatePart &plate) {
 }
 
 Solid solidOf(const BoughtPart &part) {
-    PlatePart box;
+    SheetPart box;
     box.name = part.name;
     box.axes.origin = part.center;
     box.thickness = part.size.z();
@@ -145,26 +201,38 @@ Solid solidOf(const BoughtPart &part) {
     return solid;
 }
 
-std::vector<Contact> touching(const Solid &a, const Solid &b) {
+bool farApart(const Solid &a, const Solid &b) {
+    const auto box = [](const Solid &s) {
+        Eigen::AlignedBox3d out;
+        for (const Solid::Face &f : s.faces)
+            for (const Vec3 &c : f.corners) out.extend(c);
+        return out;
+    };
+    return box(a).exteriorDistance(box(b)) > 2 * contactTolerance;
+}
+
+std::vector<Contact> touching(const Solid &a, const Solid &b, bool flush) {
     std::vector<Contact> out;
     if (farApart(a, b)) return out;
     const std::vector<Vec3> na = normalsOf(a), nb = normalsOf(b);
     for (std::size_t i = 0; i < a.faces.size(); ++i)
         for (std::size_t j = 0; j < b.faces.size(); ++j)
-            if (na[i].dot(nb[j]) <= -sameDirection) addTouch(a.faces[i], b.faces[j], nb[j], out);
+            if (na[i].dot(nb[j]) <= -sameDirection) addTouch(a.faces[i], b.faces[j], nb[j], flush, out);
     return out;
 }
 
-std::vector<Contact> sharedEnds(const TubePart &a, const TubePart &b) {
+std::vector<Contact> sharedEnds(const BarPart &a, const BarPart &b) {
     std::vector<Contact> out;
+    if (a.trimFrom.cut() || a.trimTo.cut() || b.trimFrom.cut() || b.trimTo.cut()) return out;
     for (const bool endA : {false, true})
         for (const bool endB : {false, true}) {
             const Vec3 &pa = endA ? a.to : a.from;
             const Vec3 &pb = endB ? b.to : b.from;
             if ((pa - pb).norm() > contactTolerance) continue;
             const Solid solid = solidOf(a);
-            const Polygon3 &rim = solid.faces[endA ? 5 : 4].corners;
+            const Polygon3 &rim = solid.faces[solid.faces.size() - (endA ? 1 : 2)].corners;
             Contact contact;
+            contact.kind = SeamKind::Around;
             contact.patch = rim;
             contact.center = pa;
             const Vec3 normal = shape::newellNormal(rim);
@@ -180,7 +248,7 @@ std::vector<Contact> sharedEnds(const TubePart &a, const TubePart &b) {
 std::optional<double> lappedThickness(const Assembly &assembly, const WeldJoint &joint) {
     std::optional<double> least;
     for (const std::string &name : {joint.a, joint.b}) {
-        const PlatePart *p = assembly.plate(name);
+        const SheetPart *p = assembly.sheet(name);
         if (!p) continue;
         const auto flat = [p](const Vec3 &at) -> Vec2 { return p->axes.toLocal(at).head<2>(); };
         for (const Contact &c : joint.contacts) {

@@ -1,64 +1,85 @@
 #include <algorithm>
-#include <array>
+#include <iterator>
 
 #include "core/armor/builder.h"
 #include "core/armor/contact.h"
 #include "core/armor/passing.h"
+#include "core/armor/rims.h"
 
 namespace hefty::armor {
 namespace {
 
-/// Roles from the least to the most important part of a joint, with the setting that gives its leg.
-constexpr std::array<std::pair<std::string_view, std::string_view>, 10> legSettings{
-    {{"cap", "capWeld"},
-     {"corner", "capWeld"},
-     {"gusset", "gussetWeld"},
-     {"brace", "gussetWeld"},
-     {"tab", "tabWeld"},
-     {"lip", "trayWeld"},
-     {"cheek", "trayWeld"},
-     {"tray", "trayWeld"},
-     {"bracket", "bracketWeld"},
-     {"beam", "beamWeld"}}};
+constexpr double standardLeg = 5;  // mm, where nothing says how large a weld is
 
-double legOf(const std::string &a, const std::string &b, const Pattern &pattern, const Piece &piece) {
-    for (const auto &[name, setting] : legSettings)
-        if ((role(a) == name || role(b) == name) && pattern.setting(setting))
-            return number(piece, pattern, setting);
-    return 5;
+/// Of two parts the lesser says how large their weld is, if anything does.
+void sizeLeg(const Assembly &assembly, const Pattern *pattern, const Piece &piece, WeldJoint &joint) {
+    const Provenance *a = assembly.made(joint.a), *b = assembly.made(joint.b);
+    joint.leg = standardLeg;
+    if (!a || !b) return;
+    if (b->role < a->role) std::swap(a, b);
+    for (const Provenance *p : {a, b}) {
+        if (pattern && !p->legBy.empty() && pattern->setting(p->legBy)) {
+            joint.leg = number(piece, *pattern, p->legBy);
+            joint.legBy = p->legBy;
+            return;
+        }
+        if (p->leg > 0) {
+            joint.leg = p->leg;
+            return;
+        }
+    }
+}
+
+void append(std::vector<Contact> &to, std::vector<Contact> from) {
+    std::move(from.begin(), from.end(), std::back_inserter(to));
+}
+
+std::vector<Contact> between(const BarPart &a, const BarPart &b) {
+    std::vector<Contact> out = sharedEnds(a, b);
+    if (out.empty()) out = passingThrough(b, a);
+    if (out.empty()) out = passingThrough(a, b);
+    if (!out.empty()) return out;
+    append(out, endsOn(a, b));
+    append(out, endsOn(b, a));
+    return out;
+}
+
+std::vector<Contact> between(const BarPart &bar, const Solid &barSolid, const SheetPart &sheet,
+                             const Solid &sheetSolid) {
+    std::vector<Contact> out = touching(sheetSolid, barSolid, sheet.strips.empty());
+    append(out, passingThrough(sheet, bar));
+    append(out, endsOn(bar, sheet));
+    if (bar.round() || !bar.straight()) append(out, edgesOn(sheet, bar));
+    return out;
 }
 
 }  // namespace
 
-std::string role(const std::string &partName) {
-    return partName.substr(0, partName.find('.'));
-}
-
-void findWelds(Assembly &assembly, const Pattern &pattern, const BuildInput &input) {
+void findWelds(Assembly &assembly, const Pattern *pattern, const BuildInput &input) {
     assembly.solids.clear();
-    for (const TubePart &t : assembly.tubes) assembly.solids.push_back(solidOf(t));
-    for (const PlatePart &p : assembly.plates) assembly.solids.push_back(solidOf(p));
-    const std::size_t made = assembly.solids.size();
+    for (const BarPart &t : assembly.bars) assembly.solids.push_back(solidOf(t));
+    for (const SheetPart &p : assembly.sheets) assembly.solids.push_back(solidOf(p));
+    const std::size_t made = assembly.solids.size(), bars = assembly.bars.size();
     for (const BoughtPart &b : assembly.bought)
         if (b.size.minCoeff() > 0) assembly.solids.push_back(solidOf(b));
-    const stock::Filler *filler = input.stock.filler(text(input.piece, pattern, "filler"));
+    const stock::Filler *filler = pattern && pattern->setting("filler")
+                                      ? input.stock.filler(text(input.piece, *pattern, "filler"))
+                                  : input.stock.fillers.empty() ? nullptr
+                                                                : &input.stock.fillers.front();
     for (std::size_t i = 0; i < made; ++i)
         for (std::size_t j = i + 1; j < made; ++j) {
             const Solid &a = assembly.solids[i];
             const Solid &b = assembly.solids[j];
-            const TubePart *ta = assembly.tube(a.part);
-            const TubePart *tb = assembly.tube(b.part);
+            if (farApart(a, b)) continue;
             std::vector<Contact> contacts;
-            if (ta && tb) {
-                contacts = sharedEnds(*ta, *tb);
-                if (contacts.empty()) contacts = passingThrough(*tb, *ta);
-                if (contacts.empty()) contacts = passingThrough(*ta, *tb);
-            } else {
-                contacts = touching(b, a);
-                const PlatePart *pb = assembly.plate(b.part);
-                if (ta && pb)
-                    for (Contact &c : passingThrough(*pb, *ta)) contacts.push_back(std::move(c));
-            }
+            if (j < bars)
+                contacts = between(assembly.bars[i], assembly.bars[j]);
+            else if (i < bars)
+                contacts = between(assembly.bars[i], a, assembly.sheets[j - bars], b);
+            else
+                contacts = touching(
+                    b, a,
+                    assembly.sheets[i - bars].strips.empty() || assembly.sheets[j - bars].strips.empty());
             std::erase_if(contacts, [](const Contact &c) { return c.lines.empty(); });
             if (contacts.empty()) continue;
             WeldJoint joint;
@@ -66,7 +87,7 @@ void findWelds(Assembly &assembly, const Pattern &pattern, const BuildInput &inp
             joint.b = b.part;
             joint.name = joint.a + "~" + joint.b;
             joint.contacts = std::move(contacts);
-            joint.leg = legOf(joint.a, joint.b, pattern, input.piece);
+            sizeLeg(assembly, pattern, input.piece, joint);
             joint.filler = filler ? filler->id : "";
             joint.fillerStrength = filler ? filler->strength : 482.6;
             assembly.welds.push_back(std::move(joint));

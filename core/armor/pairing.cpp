@@ -4,8 +4,8 @@ namespace hefty::armor {
 namespace {
 
 std::string familyOf(const Assembly &assembly, const std::string &part) {
-    if (const TubePart *t = assembly.tube(part)) return t->material.family;
-    if (const PlatePart *p = assembly.plate(part)) return p->material.family;
+    if (const BarPart *t = assembly.bar(part)) return t->material.family;
+    if (const SheetPart *p = assembly.sheet(part)) return p->material.family;
     return {};
 }
 

@@ -11,13 +11,12 @@ namespace hefty::armor {
 namespace {
 
 constexpr int chordsRound = 24;  // of a circle
-constexpr int chordsCorner = 3;  // of a rounded corner
 
-bool isRound(const TubePart &tube) {
+bool isRound(const BarPart &tube) {
     return tube.section.shape == stock::SectionShape::RoundTube;
 }
 
-std::vector<Contact> throughFlats(const PlatePart &plate, const Solid &tube) {
+std::vector<Contact> throughFlats(const SheetPart &plate, const Solid &tube) {
     std::vector<Contact> out;
     for (const Solid::Face &face : tube.faces) {
         if (!face.rounded && tube.faces.size() == 6 && &face - tube.faces.data() >= 4) continue;  // the ends
@@ -67,7 +66,7 @@ Contact curved(Polygon3 corners, const Vec3 &outward) {
 }
 
 /// A plate that holds the axis of a round tube, or is parallel to it: a slot in either wall.
-void addSlots(const PlatePart &plate, const TubePart &tube, std::vector<Contact> &out) {
+void addSlots(const SheetPart &plate, const BarPart &tube, std::vector<Contact> &out) {
     const Vec3 along = tube.axes().x, side = plate.axes.z.cross(along).normalized();
     const double radius = tube.section.height / 2, half = plate.thickness / 2;
     const double offset = (tube.from - plate.axes.origin).dot(plate.axes.z);
@@ -99,7 +98,7 @@ void addSlots(const PlatePart &plate, const TubePart &tube, std::vector<Contact>
 }
 
 /// A plate that a round tube goes through: welded around it on both faces.
-void addCollar(const PlatePart &plate, const TubePart &tube, std::vector<Contact> &out) {
+void addCollar(const SheetPart &plate, const BarPart &tube, std::vector<Contact> &out) {
     const Axes axes = tube.axes();
     const double radius = tube.section.height / 2;
     const double station = (plate.axes.origin - tube.from).dot(axes.x);
@@ -125,12 +124,12 @@ void addCollar(const PlatePart &plate, const TubePart &tube, std::vector<Contact
 }
 
 /// Where the lines along a tube's outline meet a wall of another, as stations along the tube.
-bool goesThrough(const TubePart &inner, const std::vector<double> &stations) {
+bool goesThrough(const BarPart &inner, const std::vector<double> &stations) {
     const auto [least, most] = std::minmax_element(stations.begin(), stations.end());
     return *least > contactTolerance && *most < inner.length() - contactTolerance;
 }
 
-void addThroughFlats(const TubePart &inner, const TubePart &outer, std::vector<Contact> &out) {
+void addThroughFlats(const BarPart &inner, const BarPart &outer, std::vector<Contact> &out) {
     constexpr double leastSlope = 0.2;  // flatter than this it runs along the wall
     const Axes in = inner.axes();
     const Solid solid = solidOf(outer);
@@ -154,7 +153,7 @@ void addThroughFlats(const TubePart &inner, const TubePart &outer, std::vector<C
     }
 }
 
-void addThroughRound(const TubePart &inner, const TubePart &outer, std::vector<Contact> &out) {
+void addThroughRound(const BarPart &inner, const BarPart &outer, std::vector<Contact> &out) {
     const Axes in = inner.axes(), axes = outer.axes();
     const double radius = outer.section.height / 2;
     // Across the outer tube a line along the inner one is a line in its circle.
@@ -185,51 +184,52 @@ void addThroughRound(const TubePart &inner, const TubePart &outer, std::vector<C
 
 }  // namespace
 
-Polygon2 outlineOf(const TubePart &tube) {
-    const double y = tube.section.width / 2, z = tube.section.height / 2;
-    Polygon2 out;
-    if (isRound(tube)) {
-        for (int i = 0; i < chordsRound; ++i) {
-            const double a = 2 * std::numbers::pi * i / chordsRound;
-            out.emplace_back(z * std::cos(a), z * std::sin(a));
-        }
-        return out;
+bool within(const BarPart &tube, const Vec3 &at) {
+    if (!tube.straight()) {
+        const auto spans = tube.spans();
+        const parts::OnCourse on = parts::nearestOn(spans, at, true);
+        return on.station > 0 && on.station < tube.length() && parts::outside(tube, spans, at) < 0;
     }
-    const double r = tube.properties.outerRadius;
-    for (int corner = 0; corner < 4; ++corner) {
-        const double sy = corner == 0 || corner == 3 ? 1 : -1, sz = corner < 2 ? 1 : -1;
-        if (!(r > 0)) {
-            out.emplace_back(sy * y, sz * z);
-            continue;
-        }
-        for (int i = 0; i <= chordsCorner; ++i) {
-            const double a = std::numbers::pi / 2 * (corner + static_cast<double>(i) / chordsCorner);
-            out.emplace_back(sy * (y - r) + r * std::cos(a), sz * (z - r) + r * std::sin(a));
-        }
-    }
-    return out;
-}
-
-bool within(const TubePart &tube, const Vec3 &at) {
     const Vec3 local = tube.axes().toLocal(at);
     return local.x() > 0 && local.x() < tube.length() && shape::inside(outlineOf(tube), local.tail<2>());
 }
 
-std::vector<Contact> passingThrough(const PlatePart &plate, const TubePart &tube) {
-    if (!isRound(tube)) return throughFlats(plate, solidOf(tube));
+std::vector<Contact> passingThrough(const SheetPart &plate, const BarPart &tube) {
     std::vector<Contact> out;
-    const double upright = std::abs(plate.axes.z.dot(tube.axes().x));
-    if (upright < 0.01) addSlots(plate, tube, out);
-    if (upright > 0.9998) addCollar(plate, tube, out);
+    if (!tube.straight()) {
+        for (const Span &s : tube.spans())
+            if (s.straight())
+                for (Contact &c : passingThrough(plate, tube.straightPiece(s))) out.push_back(std::move(c));
+        return out;
+    }
+    if (!isRound(tube)) {
+        out = throughFlats(plate, solidOf(tube));
+    } else {
+        const double upright = std::abs(plate.axes.z.dot(tube.axes().x));
+        if (upright < 0.01) addSlots(plate, tube, out);
+        if (upright > 0.9998) addCollar(plate, tube, out);
+    }
+    for (Contact &c : out) c.kind = SeamKind::Slot;
     return out;
 }
 
-std::vector<Contact> passingThrough(const TubePart &inner, const TubePart &outer) {
+std::vector<Contact> passingThrough(const BarPart &inner, const BarPart &outer) {
     std::vector<Contact> out;
-    if (isRound(outer))
-        addThroughRound(inner, outer, out);
-    else
-        addThroughFlats(inner, outer, out);
+    const auto cutTo = [&outer](const EndTrim &t) {
+        return std::find(t.onto.begin(), t.onto.end(), outer.name) != t.onto.end();
+    };
+    if (cutTo(inner.trimFrom) || cutTo(inner.trimTo) || !inner.hollow() || !outer.hollow()) return out;
+    for (const Span &in : inner.spans())
+        for (const Span &around : outer.spans()) {
+            if (!in.straight() || !around.straight()) continue;
+            const BarPart i = inner.straight() ? inner : inner.straightPiece(in);
+            const BarPart o = outer.straight() ? outer : outer.straightPiece(around);
+            if (isRound(outer))
+                addThroughRound(i, o, out);
+            else
+                addThroughFlats(i, o, out);
+        }
+    for (Contact &c : out) c.kind = SeamKind::Slot;
     return out;
 }
 

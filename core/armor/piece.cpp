@@ -3,11 +3,14 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <set>
 
 #include <fmt/format.h>
 
 #include "core/armor/builder.h"
 #include "core/armor/contact.h"
+#include "core/armor/making/maker.h"
+#include "core/armor/operations/operations.h"
 
 namespace hefty::armor {
 namespace {
@@ -34,13 +37,14 @@ void orphan(Assembly &assembly, const Tweak &tweak, const std::string &why) {
 }
 
 void movePart(Assembly &assembly, const Tweak &tweak) {
-    for (TubePart &t : assembly.tubes)
+    for (BarPart &t : assembly.bars)
         if (t.name == tweak.part) {
             t.from += tweak.by;
             t.to += tweak.by;
+            for (PathPoint &p : t.bends) p.at += tweak.by;
             return;
         }
-    for (PlatePart &p : assembly.plates)
+    for (SheetPart &p : assembly.sheets)
         if (p.name == tweak.part) {
             p.axes.origin += tweak.by;
             for (Anchor &a : assembly.anchors)
@@ -58,7 +62,7 @@ void movePart(Assembly &assembly, const Tweak &tweak) {
 
 void changeSection(Assembly &assembly, const Tweak &tweak, const stock::Stock &stock) {
     const stock::Section *section = stock.section(tweak.section);
-    for (TubePart &t : assembly.tubes)
+    for (BarPart &t : assembly.bars)
         if (t.name == tweak.part) {
             if (!section || section->shape != t.section.shape || section->height != t.section.height ||
                 section->width != t.section.width) {
@@ -77,7 +81,7 @@ struct HeldFaces {
     bool above = false, below = false;
 };
 
-HeldFaces heldFaces(const Assembly &assembly, const PlatePart &plate) {
+HeldFaces heldFaces(const Assembly &assembly, const SheetPart &plate) {
     HeldFaces out;
     const auto meet = [&](const Vec3 &outward) {
         out.above |= outward.dot(plate.axes.z) > 0.9;
@@ -90,15 +94,15 @@ HeldFaces heldFaces(const Assembly &assembly, const PlatePart &plate) {
         if (part.name == plate.name) return;
         for (const Contact &c : touching(own, solidOf(part))) meet(-c.normal);
     };
-    for (const TubePart &t : assembly.tubes) touch(t);
-    for (const PlatePart &p : assembly.plates) touch(p);
+    for (const BarPart &t : assembly.bars) touch(t);
+    for (const SheetPart &p : assembly.sheets) touch(p);
     return out;
 }
 
 /// A plate grows away from the face that something lies against. Where both are held it grows to both sides,
 /// and what stood on them is said to have lost its seat.
 void changeThickness(Assembly &assembly, const Tweak &tweak) {
-    for (PlatePart &p : assembly.plates) {
+    for (SheetPart &p : assembly.sheets) {
         if (p.name != tweak.part || !(tweak.value > 0) || !(tweak.value <= 50)) continue;
         const HeldFaces held = heldFaces(assembly, p);
         const double half = (tweak.value - p.thickness) / 2;
@@ -127,14 +131,14 @@ void changeThickness(Assembly &assembly, const Tweak &tweak) {
 void drill(Assembly &assembly, const Tweak &tweak) {
     const Hole hole{fmt::format("drill.{}", tweak.part), tweak.at, tweak.value, tweak.label};
     if (!(tweak.value > 0)) return orphan(assembly, tweak, "the hole needs a diameter.");
-    for (PlatePart &p : assembly.plates)
+    for (SheetPart &p : assembly.sheets)
         if (p.name == tweak.part) {
             if (!shape::contains(p.outline, tweak.at, -tweak.value / 2))
                 return orphan(assembly, tweak, "the hole is not inside the plate.");
             p.holes.push_back(hole);
             return;
         }
-    for (TubePart &t : assembly.tubes)
+    for (BarPart &t : assembly.bars)
         if (t.name == tweak.part) {
             if (!(tweak.at.x() > tweak.value / 2 && tweak.at.x() < t.length() - tweak.value / 2 &&
                   std::abs(tweak.at.y()) + tweak.value / 2 < t.section.height / 2))
@@ -169,8 +173,8 @@ void applyTweaks(Assembly &assembly, const BuildInput &input) {
 
 /// The strength of every part is that of its own thickness.
 void heedThickness(Assembly &assembly) {
-    for (TubePart &t : assembly.tubes) t.material = t.material.in(t.section.wall);
-    for (PlatePart &p : assembly.plates) p.material = p.material.in(p.thickness);
+    for (BarPart &t : assembly.bars) t.material = t.material.in(t.section.wall);
+    for (SheetPart &p : assembly.sheets) p.material = p.material.in(p.thickness);
 }
 
 void applyWeldLegs(Assembly &assembly, const Piece &piece) {
@@ -183,6 +187,32 @@ void applyWeldLegs(Assembly &assembly, const Piece &piece) {
         else
             it->leg = tweak.value;
     }
+}
+
+/// Says of every part that neither welds nor bolts lead from it to the vehicle.
+void noteWhatNothingHolds(Assembly &assembly) {
+    std::set<std::string> held;
+    for (const BoltJoint &m : assembly.mounts) held.insert(m.part);
+    for (const LineBearing &b : assembly.bearings) held.insert(b.part);
+    const auto join = [&held](const std::string &a, const std::string &b) {
+        const bool more = held.contains(a) != held.contains(b);
+        if (more) held.insert(held.contains(a) ? b : a);
+        return more;
+    };
+    for (bool grows = true; grows;) {
+        grows = false;
+        for (const WeldJoint &w : assembly.welds) grows = join(w.a, w.b) || grows;
+        for (const Gate &g : assembly.gates) grows = join(g.post, g.arm) || grows;
+    }
+    const auto look = [&](const auto &part) {
+        if (!held.contains(part.name))
+            assembly.notes.push_back({part.name,
+                                      fmt::format("Nothing holds {}: it touches no part that is held.",
+                                                  assembly.labelOf(part.name)),
+                                      "Bring it to what it is to be welded to, or take it out."});
+    };
+    for (const BarPart &b : assembly.bars) look(b);
+    for (const SheetPart &s : assembly.sheets) look(s);
 }
 
 }  // namespace
@@ -199,8 +229,19 @@ const SettingDescriptor *Pattern::setting(std::string_view settingId) const {
     return it == settings.end() ? nullptr : &*it;
 }
 
+std::string_view whereWord(Where where) {
+    constexpr std::array<std::string_view, 6> words{"front",      "rear",        "sides",
+                                                    "underneath", "spare wheel", "from nothing"};
+    return words.at(static_cast<std::size_t>(where));
+}
+
 std::span<const Pattern> patterns() {
-    static const std::vector<Pattern> list{winchBumperPattern()};
+    static const std::vector<Pattern> list = [] {
+        std::vector<Pattern> all = patternsOfTheFolder();
+        std::stable_sort(all.begin(), all.end(),
+                         [](const Pattern &a, const Pattern &b) { return a.where < b.where; });
+        return all;
+    }();
     return list;
 }
 
@@ -230,6 +271,21 @@ std::vector<std::string> options(Choice choice, const stock::Stock &stock) {
             for (const stock::Section &s : stock.sections)
                 if (s.shape == stock::SectionShape::RectTube && s.height >= 75 && s.width >= 50)
                     out.push_back(s.id);
+            break;
+        case Choice::SquareTube:
+            for (const stock::Section &s : stock.sections)
+                if (s.shape == stock::SectionShape::RectTube && s.height <= 120 && s.width >= 30)
+                    out.push_back(s.id);
+            break;
+        case Choice::RoundTube:
+            for (const stock::Section &s : stock.sections)
+                if (s.shape == stock::SectionShape::RoundTube && s.height >= 21) out.push_back(s.id);
+            break;
+        case Choice::Receiver:
+            ids(stock.receivers);
+            break;
+        case Choice::Bolt:
+            ids(stock.bolts);
             break;
         case Choice::PlateMaterial:
             for (const stock::Material &m : stock.materials)
@@ -291,15 +347,18 @@ Result<bool> checkSetting(const SettingDescriptor &d, const SettingValue &value,
 }
 
 Result<Assembly> build(const BuildInput &input) {
-    if (!input.rig.hasFrame())
-        return fail(ProblemKind::BadInput,
-                    "This piece bolts to the ends of a frame, and the vehicle has none.", input.piece.id,
-                    "Measure it as a vehicle with a frame, or build this piece for another one.");
     const Pattern *p = pattern(input.piece.pattern);
     if (!p)
         return fail(ProblemKind::UnknownId,
                     fmt::format("The pattern \"{}\" is not known.", input.piece.pattern),
-                    "pieces/" + input.piece.id + "/pattern");
+                    "pieces/" + input.piece.id + "/pattern",
+                    "It is kept in the file. Open the job with the program that made it.");
+    if (!p->fits(input.vehicle.kind))
+        return fail(ProblemKind::BadInput,
+                    input.rig.hasFrame() ? fmt::format("{}: it does not fit this kind of vehicle.", p->name)
+                                         : "This piece bolts to a frame, and the vehicle has none.",
+                    input.piece.id,
+                    "Measure it as a vehicle with a frame, or build this piece for another one.");
     Faults faults;
     for (const auto &[id, value] : input.piece.settings) {
         const SettingDescriptor *d = p->setting(id);
@@ -309,10 +368,15 @@ Result<Assembly> build(const BuildInput &input) {
     if (!faults.none()) return tl::unexpected(faults.joined());
     auto assembly = p->build(input);
     if (!assembly) return assembly;
-    applyTweaks(*assembly, input);
+    if (!input.piece.operations.empty()) applyOperations(*assembly, input, *p);
+    if (!input.piece.tweaks.empty()) {
+        applyTweaks(*assembly, input);
+        trimEnds(*assembly);
+    }
     heedThickness(*assembly);
-    findWelds(*assembly, *p, input);
+    findWelds(*assembly, p, input);
     applyWeldLegs(*assembly, input.piece);
+    noteWhatNothingHolds(*assembly);
     return assembly;
 }
 
@@ -364,6 +428,12 @@ Piece readPiece(const Json &json, const std::string &path, Faults &faults) {
         faults.add("An object in braces { } is expected here.", o.pathOf("settings"));
     }
     for (const auto &[value, tweakPath] : o.array("tweaks")) readTweak(*value, tweakPath, piece, faults);
+    for (const auto &[value, operationPath] : o.array("operations")) {
+        if (value->is_object())
+            piece.operations.push_back(*value);
+        else
+            faults.add("An object in braces { } is expected here.", operationPath);
+    }
     piece.extra = o.leftover();
     return piece;
 }
@@ -387,6 +457,7 @@ Json writePiece(const Piece &piece) {
         if (!t.label.empty()) tweak["label"] = t.label;
         json["tweaks"].push_back(std::move(tweak));
     }
+    if (!piece.operations.empty()) json["operations"] = piece.operations;
     return json;
 }
 

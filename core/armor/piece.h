@@ -31,7 +31,11 @@ enum class Choice {
     Fairlead,
     Shackle,
     BoltGrade,
-    Filler
+    Filler,
+    RoundTube,
+    SquareTube,
+    Receiver,
+    Bolt
 };
 
 /// What a fabricator can set on a pattern: one declaration feeds the form, the handles, the range
@@ -71,6 +75,7 @@ struct Piece {
     std::string pattern;
     std::map<std::string, SettingValue, std::less<>> settings;  ///< only those that differ from the default
     std::vector<Tweak> tweaks;
+    std::vector<Json> operations;  ///< what a person has built on by hand, in order (armor/operations.h)
     Json extra = Json::object();
 
     bool operator==(const Piece &) const = default;
@@ -84,14 +89,36 @@ struct BuildInput {
     const stock::Stock &stock;
 };
 
-struct Pattern {
-    std::string id, name, about;
-    std::vector<SettingDescriptor> settings;
-    std::function<Result<Assembly>(const BuildInput &)> build;
+/// Where on a vehicle a pattern goes.
+enum class Where { Front, Rear, Sides, Underneath, SpareWheel, Nothing };
+[[nodiscard]] std::string_view whereWord(Where where);  ///< for people: "front"
 
-    [[nodiscard]] const SettingDescriptor *setting(std::string_view settingId) const;
+/// What a pattern itself offers against a finding: one of its settings, step by step.
+struct Cure {
+    std::string
+        of;  ///< beginning of the findings' ids, "gauge/approach"; or "role/tray": checks of such a part
+    std::string setting;
+    double step = 0;  ///< in core units
 };
 
+/// A way to build a piece: one file in core/armor/patterns.
+struct Pattern {
+    std::string id, name, about;
+    Where where = Where::Nothing;
+    std::string kinds;  ///< of vehicles that it fits, as in rig::DatumDescriptor: "LT"
+    std::vector<SettingDescriptor> settings;
+    std::function<Result<Assembly>(const BuildInput &)> build;
+    std::vector<Cure> cures = {};
+    std::vector<std::string> checklist = {};  ///< what is forgotten on such pieces, one sentence each
+    bool addsGussets = false;                 ///< it builds the gussets that tweaks add at its brackets
+
+    [[nodiscard]] const SettingDescriptor *setting(std::string_view settingId) const;
+    [[nodiscard]] bool fits(rig::VehicleKind kind) const {
+        return kinds.find("LTUR"[static_cast<std::size_t>(kind)]) != std::string::npos;
+    }
+};
+
+/// All that the folder of patterns holds, in the order of their places on a vehicle.
 [[nodiscard]] std::span<const Pattern> patterns();
 [[nodiscard]] const Pattern *pattern(std::string_view id);
 

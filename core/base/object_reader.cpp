@@ -91,6 +91,23 @@ const Json *ObjectReader::find(std::string_view key) {
     return it == m_value->end() || it->is_null() ? nullptr : &*it;
 }
 
+namespace {
+thread_local IgnoredFields *ignoredHere = nullptr;
+}  // namespace
+
+IgnoredFields::IgnoredFields() : m_outer(ignoredHere) {
+    ignoredHere = this;
+}
+IgnoredFields::~IgnoredFields() {
+    ignoredHere = m_outer;
+}
+
+ObjectReader::~ObjectReader() {
+    if (!ignoredHere || !m_value || !m_value->is_object()) return;
+    for (const auto &[key, value] : m_value->items())
+        if (!m_asked.contains(key)) ignoredHere->m_fields.insert(pathOf(key));
+}
+
 bool ObjectReader::has(std::string_view key) {
     return find(key) != nullptr;
 }

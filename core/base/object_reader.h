@@ -34,12 +34,31 @@ class Faults {
     std::vector<Problem> m_problems;
 };
 
+/// While one lives, the fields that readers on this thread were never asked for are noted in it, by their
+/// paths.
+class IgnoredFields {
+  public:
+    IgnoredFields();
+    ~IgnoredFields();
+    IgnoredFields(const IgnoredFields &) = delete;
+    IgnoredFields &operator=(const IgnoredFields &) = delete;
+    [[nodiscard]] const std::set<std::string> &all() const { return m_fields; }
+
+  private:
+    friend class ObjectReader;
+    std::set<std::string> m_fields;
+    IgnoredFields *m_outer;
+};
+
 /// Reads the fields of one JSON object, notes faults with their path, and knows which fields nobody
 /// asked for, so that a writer can keep them.
 class ObjectReader {
   public:
     /// A value that is not an object is a fault, and every field then reads as absent.
     ObjectReader(const Json &value, std::string path, Faults &faults);
+    ~ObjectReader();
+    ObjectReader(const ObjectReader &) = delete;
+    ObjectReader &operator=(const ObjectReader &) = delete;
 
     [[nodiscard]] bool has(std::string_view key);
     /// A finite number; a fault if absent or of another type.

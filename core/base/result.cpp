@@ -22,6 +22,10 @@ std::string_view kindName(ProblemKind kind) {
             return "version";
         case ProblemKind::Stopped:
             return "stopped";
+        case ProblemKind::Geometry:
+            return "geometry";
+        case ProblemKind::TooLong:
+            return "tooLong";
     }
     return "badInput";
 }

@@ -18,7 +18,9 @@ enum class ProblemKind {
     Undetermined,  ///< measures that leave a point loose
     File,          ///< a file that cannot be read or written
     Version,       ///< a file of a newer version
-    Stopped        ///< the caller asked for a stop
+    Stopped,       ///< the caller asked for a stop
+    Geometry,      ///< shapes that do not go together: a bend that does not fit, a branch beside its chord
+    TooLong        ///< a piece that no bar there is can give
 };
 
 /// The word by which a problem's kind is printed in JSON ("badInput", "mechanism", ...).

@@ -34,7 +34,8 @@ struct Remedy {
 };
 
 struct Finding {
-    std::string id;  ///< stable: "check/weld/beam~tab.left", "clearance/approach"
+    std::string id;  ///< stable: "gauge/approach", "check/weld/beam~tab.left"; of one of several pieces
+                     ///< "check/weld/beam~tab.left@rear-beam"
     Severity severity = Severity::Note;
     std::string stop;  ///< of the route card: "measure", "layout", "prove", "cut"
     std::string piece;
@@ -62,10 +63,12 @@ struct Gauge {
     }
 };
 
+/// What one piece comes to. Assembly and proof are shared with later appraisals of jobs in which nothing that
+/// they depend on has changed.
 struct PieceAppraisal {
     std::string id;
-    std::optional<armor::Assembly> assembly;
-    std::optional<proof::Proof> proof;
+    std::shared_ptr<const armor::Assembly> assembly;  ///< null: it cannot be built
+    std::shared_ptr<const proof::Proof> proof;        ///< null: it cannot be proved, or was not
     std::optional<workshop::Fabrication> fabrication;
 };
 
@@ -113,10 +116,13 @@ struct Appraisal {
     std::vector<Finding> findings;  ///< worst first
     std::vector<Gauge> gauges;
     proof::Detail detail = proof::Detail::Strips;  ///< how closely the plates were looked at
+    std::shared_ptr<const Job> of;                 ///< the job that it is of
+    bool underAll = true;                          ///< proved under all duties
     bool fitDone = false;                          ///< what moves has been walked past the armor
     bool remediesDone = false;
 
     [[nodiscard]] const PieceAppraisal *piece(std::string_view id) const;
+    /// By its whole id, or without the piece at its end the first of that name.
     [[nodiscard]] const Finding *finding(std::string_view id) const;
     [[nodiscard]] const Gauge *gauge(std::string_view id) const;
     /// Findings at a stop that want a decision (Stop and Fix).
@@ -126,8 +132,12 @@ struct Appraisal {
 /// The whole appraisal of a job but for remedies: a pure function. What cannot be computed becomes a
 /// finding, never an exception. Asked to stop, it leaves out what it had not come to: such an answer is
 /// to be thrown away.
+/// @param before  an appraisal with the same stock: what it has of pieces that are the same, on the same
+/// vehicle,
+///                under the same weights and rules, is taken over
 [[nodiscard]] Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop = {},
-                                 proof::Detail detail = proof::Detail::Strips);
+                                 proof::Detail detail = proof::Detail::Strips,
+                                 const Appraisal *before = nullptr);
 
 /// The least detail in which the check of a finding is made where plates are shells: strikes, buckling and
 /// natural frequencies are followed only with the closest one.
@@ -150,7 +160,7 @@ void settle(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std
 /// Looks once more with shells of half the size at what has been appraised with shells and settled; what does
 /// not hang on the mesh is taken over, remedies among it.
 [[nodiscard]] Appraisal halve(const Appraisal &shells, const Job &job, const stock::Stock &stock,
-                              std::stop_token stop = {});
+                              std::stop_token stop = {}, const Appraisal *before = nullptr);
 
 /// Adds remedies to the findings that are to be fixed, each appraised on a copy of the job. Where plates are
 /// shells, a value that looks like a cure with strips is appraised with shells before it is called one.

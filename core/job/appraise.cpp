@@ -25,9 +25,12 @@ class Appraiser {
   public:
     /// @param duties  to prove the pieces under; empty: all
     Appraiser(const Job &job, const stock::Stock &stock, std::stop_token stop, proof::Detail detail,
-              std::vector<std::string> duties = {})
+              std::vector<std::string> duties = {}, const Appraisal *before = nullptr)
         : m_job(job), m_stock(stock), m_stop(std::move(stop)), m_duties(std::move(duties)), m_shop(job.shop) {
         m_out.detail = detail;
+        m_out.of = std::make_shared<const Job>(job);
+        m_out.underAll = m_duties.empty();
+        if (before && before->of && before->of->vehicle == job.vehicle) m_before = before;
     }
 
     Appraisal run() {
@@ -55,16 +58,36 @@ class Appraiser {
                  measure::Phrase sentence) {
         m_out.findings.push_back(
             makeFinding(std::move(id), severity, std::move(stop), std::move(subject), std::move(sentence)));
-        m_out.findings.back().piece = m_piece;
-        return m_out.findings.back();
+        Finding &f = m_out.findings.back();
+        f.piece = m_piece;
+        nameApart(f);
+        return f;
     }
 
     /// What is found about the piece that is looked at.
     void take(std::vector<Finding> findings) {
         for (Finding &f : findings) {
             f.piece = m_piece;
+            nameApart(f);
             m_out.findings.push_back(std::move(f));
         }
+    }
+
+    /// Pieces may have parts of one name: of several each finding says whose it is.
+    void nameApart(Finding &f) const {
+        if (!f.piece.empty() && m_job.pieces.size() > 1) f.id += "@" + f.piece;
+    }
+
+    /// What an earlier appraisal has of a piece that is the same.
+    [[nodiscard]] const PieceAppraisal *earlier(const std::string &id) const {
+        if (!m_before) return nullptr;
+        const auto of = [&id](const std::vector<armor::Piece> &pieces) {
+            return std::find_if(pieces.begin(), pieces.end(),
+                                [&id](const armor::Piece &p) { return p.id == id; });
+        };
+        const auto was = of(m_before->of->pieces), is = of(m_job.pieces);
+        if (was == m_before->of->pieces.end() || !(*was == *is)) return nullptr;
+        return m_before->piece(id);
     }
 
     void problem(const std::string &id, const std::string &stop, const Problem &p) {
@@ -172,13 +195,18 @@ class Appraiser {
         m_piece = piece.id;
         PieceAppraisal out;
         out.id = piece.id;
-        auto assembly = armor::build({piece, m_job.vehicle, *m_out.rig, m_stock});
-        if (!assembly) {
-            problem("build/" + piece.id, "layout", assembly.error());
-            m_out.pieces.push_back(std::move(out));
-            return;
+        const PieceAppraisal *same = earlier(piece.id);
+        if (same && same->assembly) {
+            out.assembly = same->assembly;
+        } else {
+            auto assembly = armor::build({piece, m_job.vehicle, *m_out.rig, m_stock});
+            if (!assembly) {
+                problem("build/" + piece.id, "layout", assembly.error());
+                m_out.pieces.push_back(std::move(out));
+                return;
+            }
+            out.assembly = std::make_shared<const armor::Assembly>(std::move(*assembly));
         }
-        out.assembly = std::move(*assembly);
         const stock::Material *rail = m_stock.material(m_job.vehicle.railMaterial);
         take(buildFindings(*out.assembly, rail ? rail->family : ""));
         auto fabrication = workshop::fabricate(*out.assembly, *m_out.rig, m_shop, m_stop);
@@ -207,8 +235,8 @@ class Appraiser {
         std::erase_if(m_shop.rack, [](const workshop::RackItem &i) { return i.count <= 0; });
     }
 
-    /// Pieces are proved one by one: where two hold to the same frame that is said, and so are bolts that
-    /// both use.
+    /// Pieces are proved one by one: where two hold to the same bay of a rail that is said, and so are bolts
+    /// that both use. Bays are apart: the rail is held fast at its crossmembers.
     void checkTogether() {
         m_piece.clear();
         std::vector<const PieceAppraisal *> onFrame;
@@ -217,6 +245,7 @@ class Appraiser {
         for (std::size_t i = 0; i < onFrame.size(); ++i)
             for (std::size_t k = 0; k < i; ++k) {
                 const PieceAppraisal &a = *onFrame[k], &b = *onFrame[i];
+                if (!shareBay(*a.assembly, *b.assembly)) continue;
                 const bool shared = shareBolts(*a.assembly, *b.assembly);
                 add(fmt::format("together/{}~{}", a.id, b.id), Severity::Fix, "prove", b.id,
                     shared
@@ -228,6 +257,19 @@ class Appraiser {
                               "do to the rails is not added.",
                               a.id, b.id));
             }
+    }
+    /// How many crossmembers lie ahead of a place.
+    [[nodiscard]] std::ptrdiff_t bayOf(double x) const {
+        const auto &members = m_out.rig->crossmembers;
+        return std::count_if(members.begin(), members.end(), [x](double c) { return c > x; });
+    }
+    [[nodiscard]] bool shareBay(const armor::Assembly &a, const armor::Assembly &b) const {
+        for (const armor::BoltJoint &m : a.mounts)
+            for (const armor::BoltJoint &n : b.mounts)
+                if (m.plane.origin.y() * n.plane.origin.y() > 0 &&
+                    bayOf(m.plane.origin.x()) == bayOf(n.plane.origin.x()))
+                    return true;
+        return false;
     }
     static bool shareBolts(const armor::Assembly &a, const armor::Assembly &b) {
         constexpr double same = 5;  // mm
@@ -251,20 +293,33 @@ class Appraiser {
         for (const rig::MassItem &m : m_job.vehicle.loadout.masses)
             if (m.aboard) added.push_back({m.name, m.mass, m.at});
         const rig::AxleLoads laden = rig::axleLoads(g.wheelbase, weighed, added);
-        m_out.rig->worst = {std::max(light.front, laden.front), std::max(light.rear, laden.rear),
-                            std::max(light.total(), laden.total())};
-        loadFindings(light, laden, added);
+        // Up to full steps, so that a few kilograms more on one piece leave the proofs of the others as they
+        // are.
+        constexpr double step = 10;  // kg
+        const auto up = [](double mass) { return std::ceil(mass / step - 1e-9) * step; };
+        const rig::WorstLoads worst{std::max(light.front, laden.front), std::max(light.rear, laden.rear),
+                                    std::max(light.total(), laden.total())};
+        m_out.rig->worst = {up(worst.front), up(worst.rear), up(worst.total)};
+        loadFindings(light, laden, worst, added);
     }
 
     void provePiece(PieceAppraisal &out) {
         if (m_stop.stop_requested() || !out.assembly) return;
         m_piece = out.id;
+        const PieceAppraisal *same = earlier(out.id);
+        if (same && same->proof && m_before->detail == m_out.detail && m_before->underAll &&
+            m_duties.empty() && m_before->of->rules == m_job.rules && m_before->rig &&
+            m_before->rig->worst == m_out.rig->worst) {
+            out.proof = same->proof;
+            take(proofFindings(*out.proof, out.id));
+            return;
+        }
         auto proof = m_duties.empty() ? proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
                                                      m_job.rules, m_stop, m_out.detail)
                                       : proof::proveUnder(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
                                                           m_job.rules, m_duties, m_stop, m_out.detail);
         if (proof) {
-            out.proof = std::move(*proof);
+            out.proof = std::make_shared<const proof::Proof>(std::move(*proof));
             take(proofFindings(*out.proof, out.id));
         } else {
             problem("prove/" + out.id, "prove", proof.error());
@@ -298,7 +353,7 @@ class Appraiser {
     }
 
     /// An axle that lifts, or a limit of the papers that is broken, stops: nothing is to be built on it.
-    void loadFindings(const rig::AxleLoads &light, const rig::AxleLoads &laden,
+    void loadFindings(const rig::AxleLoads &light, const rig::AxleLoads &laden, const rig::WorstLoads &worst,
                       const std::vector<rig::AddedMass> &added) {
         const rig::RigGeometry &g = *m_out.rig;
         const auto lifts = [&](const char *id, const char *what, double mass) {
@@ -321,9 +376,9 @@ class Appraiser {
             f.quantity = Quantity::Mass;
             f.working = loadWorking(laden, added);
         };
-        limit("grossLimit", "Laden with its armor", g.worst.total, g.grossLimit);
-        limit("frontAxleLimit", "On the front axle", g.worst.front, g.frontLimit);
-        limit("rearAxleLimit", "On the rear axle", g.worst.rear, g.rearLimit);
+        limit("grossLimit", "Laden with its armor", worst.total, g.grossLimit);
+        limit("frontAxleLimit", "On the front axle", worst.front, g.frontLimit);
+        limit("rearAxleLimit", "On the rear axle", worst.rear, g.rearLimit);
     }
 
     [[nodiscard]] working::Working loadWorking(const rig::AxleLoads &laden,
@@ -492,7 +547,8 @@ class Appraiser {
                 margin.value = c.utilization;
                 margin.governs = c.title;
                 margin.working = c.working;
-                if (c.utilization > 1) margin.finding = "check/" + c.id;
+                if (c.utilization > 1)
+                    margin.finding = "check/" + c.id + (m_job.pieces.size() > 1 ? "@" + p.id : std::string());
             }
             if (!p.fabrication) continue;
             mass.value = mass.value.value_or(0) + p.fabrication->mass;
@@ -507,14 +563,21 @@ class Appraiser {
         for (Gauge *g : {&margin, &mass, &axle, &cost}) m_out.gauges.push_back(std::move(*g));
     }
 
+    /// The piece that a gauge's finding is about: the one with the part that governs it; of what is the job's
+    /// own the first.
+    [[nodiscard]] std::string pieceOf(const Gauge &g) const {
+        for (const PieceAppraisal &p : m_out.pieces)
+            if (p.assembly && p.assembly->has(g.governs)) return p.id;
+        return m_job.pieces.empty() ? "" : m_job.pieces.front().id;
+    }
+
     void gaugeFindings() {
-        m_piece = m_job.pieces.empty() ? "" : m_job.pieces.front().id;
         for (Gauge &g : m_out.gauges) {
+            m_piece = pieceOf(g);
             if (!g.broken() || g.id == "margin") continue;
-            g.finding = "gauge/" + g.id;
             const char *stop = g.id == "cost" ? "cut" : "layout";
             Finding &f = add(
-                g.finding, Severity::Fix, stop, g.governs,
+                "gauge/" + g.id, Severity::Fix, stop, g.governs,
                 {fmt::format("{}: {{0}}, the house wants at {} {{1}}{}.", g.name,
                              g.limitIsLeast ? "least" : "most",
                              g.limitIsLeast && !g.governs.empty() ? " (limited by " + g.governs + ")" : ""),
@@ -523,6 +586,7 @@ class Appraiser {
             f.limit = g.limit;
             f.quantity = g.quantity;
             f.working = g.working;
+            f.id = g.finding = "gauge/" + g.id;  // there is one of the whole job
             if (m_out.clearance && g.id == "approach") f.at = m_out.clearance->approach.whole.at;
             if (m_out.clearance && g.id == "wheelPath") f.at = m_out.clearance->approach.wheelPath.at;
             if (m_out.clearance && g.id == "breakover") f.at = m_out.clearance->breakover.at;
@@ -534,7 +598,8 @@ class Appraiser {
     const stock::Stock &m_stock;
     std::stop_token m_stop;
     std::vector<std::string> m_duties;
-    workshop::Shop m_shop;  ///< as the pieces before have left its rack
+    const Appraisal *m_before = nullptr;  ///< of the same vehicle
+    workshop::Shop m_shop;                ///< as the pieces before have left its rack
     Appraisal m_out;
     std::string m_piece;
     std::optional<double> m_lowest;
@@ -555,8 +620,9 @@ void settle(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std
     addRemedies(appraisal, job, stock, stop);
 }
 
-Appraisal halve(const Appraisal &shells, const Job &job, const stock::Stock &stock, std::stop_token stop) {
-    Appraisal out = appraise(job, stock, stop, proof::Detail::Halved);
+Appraisal halve(const Appraisal &shells, const Job &job, const stock::Stock &stock, std::stop_token stop,
+                const Appraisal *before) {
+    Appraisal out = appraise(job, stock, stop, proof::Detail::Halved, before);
     addFit(out, job, stop);
     out.variants = shells.variants;
     out.gains = shells.gains;
@@ -573,9 +639,14 @@ const PieceAppraisal *Appraisal::piece(std::string_view id) const {
 }
 
 const Finding *Appraisal::finding(std::string_view id) const {
-    const auto it =
-        std::find_if(findings.begin(), findings.end(), [id](const Finding &f) { return f.id == id; });
-    return it == findings.end() ? nullptr : &*it;
+    const auto named = [this](const auto &is) -> const Finding * {
+        const auto it = std::find_if(findings.begin(), findings.end(), is);
+        return it == findings.end() ? nullptr : &*it;
+    };
+    if (const Finding *f = named([id](const Finding &x) { return x.id == id; })) return f;
+    return named([id](const Finding &x) {
+        return x.id.size() > id.size() && x.id.starts_with(id) && x.id[id.size()] == '@';
+    });
 }
 
 const Gauge *Appraisal::gauge(std::string_view id) const {
@@ -589,13 +660,14 @@ int Appraisal::toSettle(std::string_view stop) const {
     }));
 }
 
-Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop, proof::Detail detail) {
-    return Appraiser(job, stock, std::move(stop), detail).run();
+Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop, proof::Detail detail,
+                   const Appraisal *before) {
+    return Appraiser(job, stock, std::move(stop), detail, {}, before).run();
 }
 
 Appraisal appraiseUnder(const Job &job, const stock::Stock &stock, const std::vector<std::string> &duties,
-                        std::stop_token stop, proof::Detail detail) {
-    return Appraiser(job, stock, std::move(stop), detail, duties).run();
+                        std::stop_token stop, proof::Detail detail, const Appraisal *before) {
+    return Appraiser(job, stock, std::move(stop), detail, duties, before).run();
 }
 
 }  // namespace hefty::job

@@ -8,6 +8,7 @@ namespace hefty::job {
 /// @pre detail is Strips or Shells
 [[nodiscard]] Appraisal appraiseUnder(const Job &job, const stock::Stock &stock,
                                       const std::vector<std::string> &duties, std::stop_token stop = {},
-                                      proof::Detail detail = proof::Detail::Strips);
+                                      proof::Detail detail = proof::Detail::Strips,
+                                      const Appraisal *before = nullptr);
 
 }  // namespace hefty::job

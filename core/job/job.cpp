@@ -86,6 +86,22 @@ Job blankJob() {
     return job;
 }
 
+armor::Piece newPiece(const Job &job, const armor::Pattern &pattern) {
+    armor::Piece out;
+    out.pattern = pattern.id;
+    const auto taken = [&job](const std::string &id) {
+        return std::any_of(job.pieces.begin(), job.pieces.end(),
+                           [&id](const armor::Piece &p) { return p.id == id; });
+    };
+    out.id = pattern.id;
+    out.name = pattern.name;
+    for (int n = 2; taken(out.id); ++n) {
+        out.id = fmt::format("{}-{}", pattern.id, n);
+        out.name = fmt::format("{} {}", pattern.name, n);
+    }
+    return out;
+}
+
 Result<Job> readJob(std::string_view text) {
     const auto json = parseJson(text);
     if (!json) return tl::unexpected(json.error());
@@ -127,6 +143,7 @@ Result<Job> readJob(std::string_view text) {
             }
         }
     }
+    if (const Json *log = o.child("log")) job.log = log::readLogbook(*log, "log", faults);
     job.extra = o.leftover();
     if (!faults.none()) return tl::unexpected(faults.joined());
     return job;
@@ -146,6 +163,7 @@ std::string writeJob(const Job &job) {
     json["houseRules"] = proof::writeHouseRules(job.rules);
     json["shop"] = workshop::writeShop(job.shop);
     json["signedOff"] = job.signedOff;
+    if (!job.log.empty()) json["log"] = log::writeLogbook(job.log);
     return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 

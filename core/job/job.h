@@ -6,6 +6,7 @@
 
 #include "core/armor/piece.h"
 #include "core/base/result.h"
+#include "core/log/logbook.h"
 #include "core/outline/outline.h"
 #include "core/proof/house_rules.h"
 #include "core/rig/vehicle.h"
@@ -36,6 +37,7 @@ struct Job {
     proof::HouseRules rules;
     workshop::Shop shop;
     std::map<std::string, std::string> signedOff;  ///< stop of the route card -> ISO date
+    log::Logbook log;
     Json extra = Json::object();
 
     bool operator==(const Job &) const = default;
@@ -43,6 +45,9 @@ struct Job {
 
 /// A job to start from: nothing measured, one winch bumper.
 [[nodiscard]] Job blankJob();
+
+/// A piece of a pattern as it comes, with an id that the job does not have yet.
+[[nodiscard]] armor::Piece newPiece(const Job &job, const armor::Pattern &pattern);
 
 /// @error BadInput (all faults, with their paths), Version for a file of a newer program
 [[nodiscard]] Result<Job> readJob(std::string_view text);

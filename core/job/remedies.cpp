@@ -1,10 +1,10 @@
 #include <algorithm>
 #include <cmath>
 #include <functional>
+#include <map>
 
 #include <fmt/format.h>
 
-#include "core/armor/builder.h"
 #include "core/base/constants.h"
 #include "core/job/appraisal.h"
 #include "core/job/strip_check.h"
@@ -38,7 +38,7 @@ class RemedyFinder {
 
     void run() {
         m_fixes = fixes(m_appraisal);
-        if (isClose()) m_strips = appraise(m_job, m_stock, m_stop);
+        if (isClose()) m_strips = appraise(m_job, m_stock, m_stop, proof::Detail::Strips, &m_appraisal);
         for (Finding &f : m_appraisal.findings) {
             if (m_stop.stop_requested()) return;
             if (f.severity == Severity::Fix && f.remedies.empty()) cure(f);
@@ -103,21 +103,54 @@ class RemedyFinder {
     /// Plates are shells in what is to be cured.
     [[nodiscard]] bool isClose() const { return m_appraisal.detail != proof::Detail::Strips; }
 
-    /// The utilization of a finding's check in an appraisal; where plates are strips that of the check that
-    /// stands there for it.
-    std::optional<double> useOf(const Finding &f, const Appraisal &a) const {
-        const std::string id =
-            a.detail == proof::Detail::Strips ? stripCheck(f.id) : f.id.substr(f.id.find('/') + 1);
-        const PieceAppraisal *p = a.piece(m_piece->id);
-        if (p && p->proof)
-            for (const proof::Check &c : p->proof->checks)
-                if (c.id == id) return c.utilization;
-        return std::nullopt;
+    /// What a changed job comes to, as far as remedies are told by it.
+    struct Outcome {
+        std::map<std::string, std::pair<double, Severity>> findings;
+        std::map<std::string, double> uses;  ///< of the changed piece's checks
+        std::map<std::string, double> gauges;
+        int fixes = 0;
+        bool stopped = false;  ///< it can no longer be built
+    };
+
+    [[nodiscard]] Outcome outcomeOf(const Appraisal &a) const {
+        Outcome out;
+        out.fixes = fixes(a);
+        for (const Finding &f : a.findings) {
+            out.findings.try_emplace(f.id, f.value, f.severity);
+            out.stopped = out.stopped || f.severity == Severity::Stop;
+        }
+        if (const PieceAppraisal *p = a.piece(m_piece->id); p && p->proof)
+            for (const proof::Check &c : p->proof->checks) out.uses[c.id] = c.utilization;
+        for (const Gauge &g : a.gauges)
+            if (g.value) out.gauges[g.id] = *g.value;
+        return out;
+    }
+
+    /// Many findings ask for the same change: each is appraised once.
+    const Outcome &outcome(const Edit &edit, proof::Detail detail) {
+        const Job changed = apply(m_job, edit);
+        std::string key = fmt::format("{}:", static_cast<int>(detail));
+        for (const armor::Piece &p : changed.pieces)
+            if (p.id == edit.piece) key += p.id + armor::writePiece(p).dump();
+        const auto known = m_outcomes.find(key);
+        if (known != m_outcomes.end()) return known->second;
+        const bool guessed = isClose() && detail == proof::Detail::Strips;
+        Appraisal after = appraise(changed, m_stock, m_stop, detail, guessed ? &m_strips : &m_appraisal);
+        if (m_appraisal.fitDone) addFit(after, changed, m_stop);  // like is compared with like
+        if (m_stop.stop_requested()) return m_broken = outcomeOf(after);
+        return m_outcomes[key] = outcomeOf(after);
+    }
+
+    /// The utilization of a finding's check; where plates are strips that of the check that stands there for
+    /// it.
+    static std::optional<double> useOf(const Finding &f, const Outcome &a, bool strips) {
+        const std::string whole = f.id.substr(0, f.id.find('@'));
+        const auto it = a.uses.find(strips ? stripCheck(whole) : whole.substr(whole.find('/') + 1));
+        return it == a.uses.end() ? std::nullopt : std::optional<double>(it->second);
     }
 
     /// What a change does; where plates are shells but strips are asked for, as far as these can tell.
-    Remedy evaluate(const Finding &f, const Change &change,
-                    proof::Detail detail = proof::Detail::Strips) const {
+    Remedy evaluate(const Finding &f, const Change &change, proof::Detail detail = proof::Detail::Strips) {
         Remedy r;
         r.edit.piece = m_piece->id;
         r.edit.tweaks = change.tweaks;
@@ -130,34 +163,31 @@ class RemedyFinder {
             addValue(r.label, *d, change.value);
         }
         r.before = f.value;
-        const Job changed = apply(m_job, r.edit);
-        Appraisal after = appraise(changed, m_stock, m_stop, detail);
-        if (m_appraisal.fitDone) addFit(after, changed, m_stop);  // like is compared with like
-        const bool guessed = isClose() && detail == proof::Detail::Strips;
+        const Outcome &after = outcome(r.edit, detail);
+        const bool strips = detail == proof::Detail::Strips, guessed = isClose() && strips;
+        const bool ofCheck = f.id.starts_with("check/");
         r.fixesBefore = guessed ? fixes(m_strips) : m_fixes;
-        r.fixesAfter = fixes(after);
-        const Finding *same = after.finding(f.id);
-        r.cures = !same || same->severity == Severity::Note;
-        r.after = r.cures ? valueWithout(f, after) : same->value;
-        if (guessed && f.id.starts_with("check/")) guess(f, after, r);
+        r.fixesAfter = after.fixes;
+        const auto same = after.findings.find(f.id);
+        r.cures = same == after.findings.end() || same->second.second == Severity::Note;
+        r.after = r.cures ? valueWithout(f, after, strips) : same->second.first;
+        if (guessed && ofCheck) guess(f, after, r);
         // A check that was not made again has not been cured.
-        if (!guessed && f.id.starts_with("check/") && !useOf(f, after)) {
+        if (!guessed && ofCheck && !useOf(f, after, strips)) {
             r.cures = false;
             r.after = std::nan("");
         }
         r.massChange = gaugeChange("mass", after);
         r.costChange = gaugeChange("cost", after);
         // A remedy that stops the job from being built at all is none.
-        if (std::any_of(after.findings.begin(), after.findings.end(),
-                        [](const Finding &x) { return x.severity == Severity::Stop; }))
-            r.after = std::nan("");
+        if (after.stopped) r.after = std::nan("");
         return r;
     }
 
     /// Strips tell by what share a check changes; a guess near the limit is worth a closer look.
-    void guess(const Finding &f, const Appraisal &after, Remedy &r) const {
+    void guess(const Finding &f, const Outcome &after, Remedy &r) {
         constexpr double near = 1.1;
-        const auto was = useOf(f, m_strips), is = useOf(f, after);
+        const auto was = useOf(f, outcomeOf(m_strips), true), is = useOf(f, after, true);
         if (!was || !is || !(*was > 0)) {
             r.cures = true;
             return;
@@ -167,18 +197,18 @@ class RemedyFinder {
     }
 
     /// The finding's number once the finding is gone: from the check or gauge it was about.
-    double valueWithout(const Finding &f, const Appraisal &after) const {
+    static double valueWithout(const Finding &f, const Outcome &after, bool strips) {
         if (f.id.starts_with("check/"))
-            if (const auto use = useOf(f, after)) return *use;
+            if (const auto use = useOf(f, after, strips)) return *use;
         if (f.id.starts_with("gauge/"))
-            if (const Gauge *g = after.gauge(f.id.substr(6)); g && g->value) return *g->value;
+            if (const auto g = after.gauges.find(f.id.substr(6)); g != after.gauges.end()) return g->second;
         return f.limit;
     }
 
-    double gaugeChange(const char *id, const Appraisal &after) const {
+    double gaugeChange(const char *id, const Outcome &after) const {
         const Gauge *a = m_appraisal.gauge(id);
-        const Gauge *b = after.gauge(id);
-        return a && b && a->value && b->value ? *b->value - *a->value : 0;
+        const auto b = after.gauges.find(id);
+        return a && a->value && b != after.gauges.end() ? b->second - *a->value : 0;
     }
 
     SettingValue current(const armor::SettingDescriptor &d) const {
@@ -195,15 +225,16 @@ class RemedyFinder {
         label.measures.push_back({std::get<double>(v), d.quantity});
     }
 
-    double now(const char *setting) const { return armor::number(*m_piece, *m_pattern, setting); }
+    double now(const std::string &setting) const { return armor::number(*m_piece, *m_pattern, setting); }
 
-    Trial stepped(const char *setting, double step) const {
+    Trial stepped(const std::string &setting, double step) const {
         Trial t{setting, {}};
         const armor::SettingDescriptor *d = m_pattern->setting(setting);
+        if (!d || d->choice != armor::Choice::None) return {};
         const double start = now(setting);
         for (int i = 1; i <= triesPerTrial; ++i) {
             const double v = start + i * step;
-            if (d && v >= d->least && v <= d->most) t.values.emplace_back(v);
+            if (v >= d->least && v <= d->most) t.values.emplace_back(v);
         }
         return t;
     }
@@ -212,8 +243,9 @@ class RemedyFinder {
     /// above and below the middle of the beam.
     Trial moreGussets(bool inner) const {
         Trial t;
+        if (!m_pattern->addsGussets) return t;
         const stock::Section *beam = m_stock.section(armor::text(*m_piece, *m_pattern, "section"));
-        if (!beam || !m_pattern->setting("gussetLeg")) return t;
+        if (!beam) return t;
         for (const double leg : {60.0, 90.0, 120.0, 150.0}) {
             Change c;
             const std::vector<double> heights =
@@ -235,16 +267,17 @@ class RemedyFinder {
         return t;
     }
 
-    Trial nextPlate(const char *setting) const {
+    Trial nextPlate(const std::string &setting) const {
         Trial t{setting, {}};
+        if (!m_pattern->setting("plateMaterial")) return {};
         for (const double s : m_stock.plateThicknesses(armor::text(*m_piece, *m_pattern, "plateMaterial")))
             if (s > now(setting) + 0.01) t.values.emplace_back(s);
         return t;
     }
 
-    Trial nextWall() const {
-        Trial t{"section", {}};
-        const stock::Section *s = m_stock.section(armor::text(*m_piece, *m_pattern, "section"));
+    Trial nextWall(const std::string &setting) const {
+        Trial t{setting, {}};
+        const stock::Section *s = m_stock.section(armor::text(*m_piece, *m_pattern, setting));
         if (!s) return t;
         std::vector<const stock::Section *> heavier;
         for (const stock::Section &other : m_stock.sections)
@@ -257,14 +290,16 @@ class RemedyFinder {
         return t;
     }
 
-    Trial stronger(const char *setting, const char *value) const {
+    Trial stronger(const std::string &setting, const char *value) const {
         Trial t{setting, {}};
+        if (!m_pattern->setting(setting)) return {};
         if (armor::text(*m_piece, *m_pattern, setting) != value) t.values.emplace_back(std::string(value));
         return t;
     }
 
     Trial weakerWinch() const {
         Trial t{"winch", {}};
+        if (!m_pattern->setting("winch")) return {};
         const stock::Winch *now = m_stock.winch(armor::text(*m_piece, *m_pattern, "winch"));
         std::vector<const stock::Winch *> lower;
         for (const stock::Winch &w : m_stock.winches)
@@ -275,124 +310,117 @@ class RemedyFinder {
         return t;
     }
 
-    static bool names(const Finding &f, std::string_view word) {
-        return f.id.find(word) != std::string::npos;
+    // What a finding is about, told from who made the parts.
+
+    [[nodiscard]] const armor::Assembly *assembly() const {
+        const PieceAppraisal *p = m_appraisal.piece(m_piece->id);
+        return p && p->assembly ? &*p->assembly : nullptr;
+    }
+
+    /// The parts that a finding is about: one, or the two of a weld, or the plate of a bolt group.
+    [[nodiscard]] std::vector<std::string> partsOf(const Finding &f) const {
+        const armor::Assembly *a = assembly();
+        if (!a) return {};
+        if (a->made(f.subject)) return {f.subject};
+        if (const armor::WeldJoint *w = weldOf(f)) return {w->b, w->a};
+        if (const armor::BoltJoint *j = boltsOf(f)) return {j->part};
+        return {};
+    }
+    [[nodiscard]] const armor::WeldJoint *weldOf(const Finding &f) const {
+        const armor::Assembly *a = assembly();
+        if (a)
+            for (const armor::WeldJoint &w : a->welds)
+                if (w.name == f.subject) return &w;
+        return nullptr;
+    }
+    [[nodiscard]] const armor::BoltJoint *boltsOf(const Finding &f) const {
+        const armor::Assembly *a = assembly();
+        if (!a) return nullptr;
+        for (const auto *list : {&a->mounts, &a->feet})
+            for (const armor::BoltJoint &j : *list)
+                if (j.name == f.subject) return &j;
+        if (a->winch && a->winch->fairleadBolts && a->winch->fairleadBolts->name == f.subject)
+            return &*a->winch->fairleadBolts;
+        return nullptr;
+    }
+
+    // Trials.
+
+    /// The next size up of what a part is made of.
+    Trial nextSize(const std::string &part) const {
+        const armor::Provenance *made = assembly()->made(part);
+        if (!made || !m_pattern->setting(made->sizedBy)) return {};
+        return assembly()->sheet(part) ? nextPlate(made->sizedBy) : nextWall(made->sizedBy);
+    }
+
+    /// What the pattern offers against findings that begin so.
+    void addOffers(std::vector<Trial> &t, const std::string &of, bool whole = false) const {
+        for (const armor::Cure &c : m_pattern->cures)
+            if (whole ? of == c.of : of.starts_with(c.of)) add(t, stepped(c.setting, c.step));
+    }
+
+    void addRoleOffers(std::vector<Trial> &t, const Finding &f) const {
+        for (const std::string &part : partsOf(f)) {
+            const armor::Role role = assembly()->made(part)->role;
+            addOffers(t, fmt::format("role/{}", parts::roleWord(role)), true);
+            if (role == armor::Role::Mount || role == armor::Role::Gusset) add(t, moreGussets(true));
+        }
+    }
+
+    /// Not twice the same setting, and nothing that the pattern does not have.
+    static void add(std::vector<Trial> &t, Trial more) {
+        const auto same = [&more](const Trial &o) {
+            return o.setting == more.setting && (o.values.empty() || o.values.front() == more.values.front());
+        };
+        if ((more.values.empty() && more.changes.empty()) || std::any_of(t.begin(), t.end(), same)) return;
+        t.push_back(std::move(more));
     }
 
     std::vector<Trial> trialsFor(const Finding &f) const {
-        if (f.id == "gauge/approach") return {stepped("height", 10), stepped("setback", -5)};
-        if (f.id == "gauge/wheelPath")
-            return {stepped("cornerCut", 15), stepped("sweep", radians(3)), stepped("height", 10)};
-        if (f.id == "gauge/clearance") return {stepped("height", 20)};
-        if (f.id.starts_with("gap/"))
-            return {stepped("setback", 10), stepped("height", 10),     stepped("height", -10),
-                    stepped("width", -40),  stepped("gussetLeg", -20), stepped("trayDepth", -10)};
-        if (f.id.starts_with("weld-large/")) return {smallerLeg(f)};
-        if (f.id.starts_with("weld-size/") || f.id.starts_with("check/weld/") ||
-            f.id.starts_with("check/seam/") || f.id.starts_with("check/fatigue/"))
-            return weldTrials(f);
-        if (f.id.starts_with("check/block/")) return blockTrials(f);
-        if (f.id.starts_with("check/frequency/") || f.id.starts_with("check/stability/"))
-            return {nextPlate("bracketThickness"), nextWall(), stepped("gussetLeg", 20),
-                    stepped("braceReach", 120)};
-        if (f.id.starts_with("check/bolt/fairlead"))
-            return {stronger("fairleadBoltGrade", "10.9"), weakerWinch()};
-        if (f.id.starts_with("check/bolt/winch")) return {stronger("footBoltGrade", "10.9"), weakerWinch()};
-        if (f.id.starts_with("check/bolt/"))
-            return {stronger("mountBoltGrade", "10.9"), stepped("addedBolts", 1), weakerWinch()};
-        if (f.id.starts_with("check/bearing/mount")) return {stepped("addedBolts", 1), weakerWinch()};
-        if (f.id.starts_with("check/impact/")) return impactTrials(f);
-        if (f.id.starts_with("check/tab/")) return {nextPlate("tabThickness"), stepped("tabHeight", 5)};
-        if (f.id.starts_with("check/wall/") || f.id.starts_with("check/tubewall/")) return wallTrials(f);
-        if (f.id.starts_with("check/")) return memberTrials(f);
-        return {};
-    }
-
-    /// The setting that gives the leg of a weld; empty if none does.
-    static std::string legSetting(const Finding &f) {
-        for (const auto &[part, setting] : {std::pair{"gusset", "gussetWeld"},
-                                            {"brace", "gussetWeld"},
-                                            {"tab.", "tabWeld"},
-                                            {"cheek", "trayWeld"},
-                                            {"lip", "trayWeld"},
-                                            {"tray", "trayWeld"},
-                                            {"bracket", "bracketWeld"},
-                                            {"corner", "capWeld"},
-                                            {"cap.", "capWeld"},
-                                            {"beam.", "beamWeld"}})
-            if (names(f, part)) return setting;
-        return {};
-    }
-
-    Trial smallerLeg(const Finding &f) const {
-        const std::string setting = legSetting(f);
-        return setting.empty() ? Trial{} : stepped(setting.c_str(), -1);
-    }
-
-    std::vector<Trial> weldTrials(const Finding &f) const {
         std::vector<Trial> t;
-        if (const std::string setting = legSetting(f); !setting.empty())
-            t.push_back(stepped(setting.c_str(), 1));
-        if (names(f, "bracket")) {
-            t.push_back(stepped("gussetLeg", 20));
-            t.push_back(moreGussets(true));
+        if (!f.id.starts_with("check/") && !f.id.starts_with("weld-")) {
+            addOffers(t, f.id);
+            return t;
         }
-        if (names(f, "tab.")) t.push_back(stepped("tabHeight", 5));
+        if (!assembly()) return t;
+        const auto is = [&f](std::string_view kind) { return f.id.starts_with(kind); };
+        if (const armor::WeldJoint *w = weldOf(f)) {
+            const bool ofWeld =
+                is("weld-size/") || is("check/weld/") || is("check/seam/") || is("check/fatigue/");
+            if (is("weld-large/")) add(t, stepped(w->legBy, -1));
+            if (ofWeld) add(t, stepped(w->legBy, 1));
+            if (is("weld-")) return t;
+            if (!ofWeld)
+                for (const std::string &part : {w->a, w->b}) add(t, nextSize(part));
+        }
+        if (const armor::BoltJoint *j = boltsOf(f)) {
+            if (is("check/bolt/")) add(t, stronger(j->gradeBy, "10.9"));
+            if (is("check/block/") && assembly()->sheet(j->part)) add(t, nextSize(j->part));
+            add(t, stepped(j->countBy, 1));
+            add(t, weakerWinch());
+            return t;
+        }
+        if (assembly()->made(f.subject)) add(t, nextSize(f.subject));
+        if (is("check/frequency/") || is("check/stability/"))
+            for (const std::string &part : mountedParts()) add(t, nextSize(part));
+        addOffers(t, f.id);
+        addRoleOffers(t, f);
+        if (is("check/impact/")) {
+            add(t, moreGussets(true));
+            for (const armor::BarPart &b : assembly()->bars)
+                if (b.made.role == armor::Role::Beam) add(t, nextSize(b.name));
+        }
+        add(t, weakerWinch());
         return t;
     }
 
-    std::vector<Trial> blockTrials(const Finding &f) const {
-        if (names(f, "winch")) return {nextPlate("trayThickness"), weakerWinch()};
-        return {nextPlate("bracketThickness"), stepped("addedBolts", 1), weakerWinch()};
-    }
-
-    /// Struck or dropped: the ends are braced, the middle is held by brackets and gussets.
-    std::vector<Trial> impactTrials(const Finding &f) const {
-        std::vector<Trial> t = memberTrials(f);
-        const auto add = [&t](Trial more) {
-            const auto same = [&more](const Trial &o) { return o.setting == more.setting; };
-            if (more.setting.empty() || std::none_of(t.begin(), t.end(), same)) t.push_back(std::move(more));
-        };
-        if (names(f, "end."))
-            add(stepped("braceReach", 120));
-        else
-            add(moreGussets(true));
-        add(nextWall());
-        return t;
-    }
-
-    std::vector<Trial> wallTrials(const Finding &f) const {
-        std::vector<Trial> t{nextWall()};
-        if (names(f, "tab.")) {
-            t.push_back(stepped("tabHeight", 5));
-            t.push_back(nextPlate("tabThickness"));
-        }
-        if (names(f, "bracket")) {
-            t.push_back(stepped("gussetLeg", 20));
-            t.push_back(moreGussets(true));
-            t.push_back(moreGussets(false));
-        }
-        if (names(f, "gusset") || names(f, "brace")) t.push_back(nextPlate("gussetThickness"));
-        if (names(f, "beam.")) t.push_back(stepped("braceReach", 120));
-        return t;
-    }
-
-    std::vector<Trial> memberTrials(const Finding &f) const {
-        const std::string role = armor::role(f.subject);
-        if (role == "bracket")
-            return {nextPlate("bracketThickness"), stepped("gussetLeg", 20), moreGussets(true),
-                    stepped("setback", -10)};
-        if (role == "tray") return {nextPlate("trayThickness"), stepped("lipHeight", 20)};
-        if (role == "lip") return {nextPlate("lipThickness"), stepped("lipHeight", 10)};
-        if (role == "cheek") return {nextPlate("cheekThickness")};
-        if (role == "gusset")
-            return {nextPlate("gussetThickness"), stepped("gussetLeg", 20), moreGussets(true)};
-        if (role == "brace") return {nextPlate("gussetThickness")};
-        if (role == "tab")
-            return {nextPlate("tabThickness"), stepped("tabHeight", 5), stepped("tabReach", -5)};
-        if (f.subject.starts_with("beam.")) return {nextWall(), stepped("braceReach", 120)};
-        if (role == "beam") return {nextWall(), weakerWinch()};
-        return {weakerWinch()};
+    /// The plates that are bolted to the vehicle, and the beams that hang on them.
+    [[nodiscard]] std::vector<std::string> mountedParts() const {
+        std::vector<std::string> out;
+        for (const armor::BoltJoint &m : assembly()->mounts) out.push_back(m.part);
+        for (const armor::BarPart &b : assembly()->bars)
+            if (b.made.role == armor::Role::Beam) out.push_back(b.name);
+        return out;
     }
 
     Appraisal &m_appraisal;
@@ -402,7 +430,9 @@ class RemedyFinder {
     const armor::Piece *m_piece = nullptr;
     const armor::Pattern *m_pattern = nullptr;
     int m_fixes = 0;
-    Appraisal m_strips;  ///< of the same job, where plates are shells
+    Appraisal m_strips;                         ///< of the same job, where plates are shells
+    std::map<std::string, Outcome> m_outcomes;  ///< by detail and changed piece
+    Outcome m_broken;                           ///< of an appraisal that was stopped
 };
 
 }  // namespace

@@ -82,16 +82,21 @@ class Sizer {
         std::set<std::string> duties;
         for (const proof::Check &c : strips->proof->checks)
             if (c.loadCase >= 0 && c.utilization > worked) duties.insert(proof::dutyId(*strips->proof, c));
-        const Appraisal close =
-            appraiseUnder(m_job, m_stock, {duties.begin(), duties.end()}, m_stop, proof::Detail::Shells);
+        const Appraisal close = appraiseUnder(m_job, m_stock, {duties.begin(), duties.end()}, m_stop,
+                                              proof::Detail::Shells, &m_before);
         const PieceAppraisal *shells = close.piece(m_piece.id);
-        return shells && shells->proof ? shellShares(*strips->proof, *shells->proof) : ShellShares{};
+        if (!shells || !shells->proof) return {};
+        ShellShares out;
+        for (const auto &[id, share] : shellShares(*strips->proof, *shells->proof))
+            out[checkOf(id, strips->id, m_job.pieces.size())] = share;
+        return out;
     }
 
     /// What does not hold at the place that comes nearest to it.
     [[nodiscard]] Sizing whatStands(const Place &p) const {
         if (m_stop.stop_requested()) return stopped();
-        const Appraisal a = appraise(apply(m_job, m_search.editOf(p)), m_stock);
+        const Appraisal a =
+            appraise(apply(m_job, m_search.editOf(p)), m_stock, {}, proof::Detail::Strips, &m_before);
         for (const Finding &f : a.findings)
             if (breaks(f, m_fixesBefore))
                 return failed(measure::Phrase("No larger size helps.").then(f.sentence));

@@ -74,7 +74,9 @@ double objective(const Outlay &outlay, const SizingWish &wish, const Appraisal &
 
 Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish, const Appraisal &before,
              const std::vector<std::string> &duties) {
-    const Appraisal a = duties.empty() ? appraise(sized, stock) : appraiseUnder(sized, stock, duties);
+    const Appraisal a = duties.empty()
+                            ? appraise(sized, stock, {}, proof::Detail::Strips, &before)
+                            : appraiseUnder(sized, stock, duties, {}, proof::Detail::Strips, &before);
     const std::set<std::string> was = fixes(before);
     Judged out;
     out.over = 0;
@@ -94,7 +96,7 @@ Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish
         }
         if (p.proof)
             for (const proof::Check &c : p.proof->checks) {
-                out.uses.emplace_back(c.id, c.utilization);
+                out.uses.emplace_back(checkOf(c.id, p.id, a.pieces.size()), c.utilization);
                 if (c.loadCase >= 0) out.duties.insert(proof::dutyId(*p.proof, c));
             }
         for (const workshop::SectionNesting &n : p.fabrication->nestings)

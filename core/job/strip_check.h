@@ -16,4 +16,10 @@ namespace hefty::job {
     return id;
 }
 
+/// The id of a check, with its piece at the end where a job has several, as in the findings about it.
+[[nodiscard]] inline std::string checkOf(const std::string &check, const std::string &piece,
+                                         std::size_t pieces) {
+    return pieces > 1 ? check + "@" + piece : check;
+}
+
 }  // namespace hefty::job

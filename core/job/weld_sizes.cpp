@@ -24,8 +24,8 @@ Finding &add(std::vector<Finding> &out, std::string id, std::string weld, measur
 }
 
 double thicknessOf(const armor::Assembly &a, const std::string &part) {
-    if (const armor::TubePart *t = a.tube(part)) return t->section.wall;
-    if (const armor::PlatePart *p = a.plate(part)) return p->thickness;
+    if (const armor::BarPart *t = a.bar(part)) return t->section.wall;
+    if (const armor::SheetPart *p = a.sheet(part)) return p->thickness;
     return 0;
 }
 

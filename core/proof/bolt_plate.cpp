@@ -9,12 +9,12 @@ namespace {
 using shape::Vec2;
 using shape::Vec3;
 
-Vec2 flat(const armor::PlatePart &plate, const Vec3 &at) {
+Vec2 flat(const armor::SheetPart &plate, const Vec3 &at) {
     return plate.axes.toLocal(at).head<2>();
 }
 
 /// From a point in the plate to its edge along a direction; 0 outside.
-double toEdge(const armor::PlatePart &plate, const Vec2 &from, const Vec2 &direction) {
+double toEdge(const armor::SheetPart &plate, const Vec2 &from, const Vec2 &direction) {
     const auto inside = shape::chord(plate.outline, from, direction);
     return inside ? std::max(0.0, inside->second) : 0;
 }
@@ -26,7 +26,7 @@ struct HeldLine {
 };
 
 /// The weld on the plate that is nearest to a place.
-std::optional<HeldLine> nearestWeld(const armor::Assembly &assembly, const armor::PlatePart &plate,
+std::optional<HeldLine> nearestWeld(const armor::Assembly &assembly, const armor::SheetPart &plate,
                                     const Vec2 &at) {
     HeldLine best;
     for (const armor::WeldJoint &w : assembly.welds) {
@@ -50,7 +50,7 @@ std::optional<HeldLine> nearestWeld(const armor::Assembly &assembly, const armor
 
 std::optional<joints::TStub> stubOf(const armor::Assembly &assembly, const armor::BoltJoint &joint,
                                     std::size_t bolt) {
-    const armor::PlatePart *plate = assembly.plate(joint.part);
+    const armor::SheetPart *plate = assembly.sheet(joint.part);
     if (!plate || !(joint.diameter > 0)) return std::nullopt;
     const Vec2 at = flat(*plate, joint.at[bolt]);
     const auto line = nearestWeld(assembly, *plate, at);
@@ -78,7 +78,7 @@ std::optional<joints::TStub> stubOf(const armor::Assembly &assembly, const armor
 
 std::optional<joints::TornBlock> weakestBlock(const armor::Assembly &assembly, const armor::BoltJoint &joint,
                                               const Vec3 &pull) {
-    const armor::PlatePart *plate = assembly.plate(joint.part);
+    const armor::SheetPart *plate = assembly.sheet(joint.part);
     if (!plate || joint.at.size() < 2) return std::nullopt;
     Vec2 along(pull.dot(plate->axes.x), pull.dot(plate->axes.y));
     if (!(along.norm() > 1e-6 * (1 + pull.norm()))) return std::nullopt;

@@ -22,17 +22,22 @@ void BoltTies::planBolts() {
 }
 
 void BoltTies::tieMounts() {
+    for (std::size_t i = 0; i < m_in.mounts.size(); ++i)
+        if (m_seats.isThere(m_mountSeats[i])) m_rails.plan(m_in.mounts[i].plane.origin);
+    m_rails.make();
     for (std::size_t i = 0; i < m_in.mounts.size(); ++i) {
         const armor::BoltJoint &m = m_in.mounts[i];
         if (!m_seats.isThere(m_mountSeats[i])) {
             m_out.mountSprings.emplace_back();
-            m_out.railBeams.push_back(-1);
+            m_out.railBeams.emplace_back();
             continue;
         }
+        m_out.railBeams.push_back(m_rails.beamsAt(m.plane.origin));
+        const int rail = arm(m_out, m_rails.nodeAt(m.plane.origin), m.name + "/rail", m.plane.origin);
         const Vec3 shearAxes = Vec3::Ones() - m.axis.cwiseAbs();
         const Vec3 stiffness = shearAxes * boltShearStiffness + m.axis.cwiseAbs() * alongBolt(m);
         if (m_seats.meshed(m.part, m.plane.origin)) {
-            m_out.mountSprings.push_back(tieBolts(m, stiffness));
+            m_out.mountSprings.push_back(tieBolts(m, rail, stiffness));
             continue;
         }
         const int node = m_seats.node(m_mountSeats[i], m.name, m.plane.origin);
@@ -40,7 +45,7 @@ void BoltTies::tieMounts() {
         for (const Vec3 &at : m.at) addPoint(k, at - m.plane.origin, stiffness);
         // The clamped faces of two bolts in line resist tilting about that line, if weakly.
         k.bottomRightCorner<3, 3>().diagonal().array() += 1e-3 * k.bottomRightCorner<3, 3>().trace();
-        m_out.mountSprings.push_back({addSpring(m_out, m.name, node, addRail(m), k)});
+        m_out.mountSprings.push_back({addSpring(m_out, m.name, node, rail, k)});
     }
 }
 
@@ -53,9 +58,8 @@ double BoltTies::alongBolt(const armor::BoltJoint &m) const {
 }
 
 /// Every bolt of a mount by itself; what it clamps resists tilting over the radius of its washer.
-std::vector<int> BoltTies::tieBolts(const armor::BoltJoint &m, const Vec3 &stiffness) {
+std::vector<int> BoltTies::tieBolts(const armor::BoltJoint &m, int rail, const Vec3 &stiffness) {
     std::vector<int> springs;
-    const int rail = addRail(m);
     for (std::size_t b = 0; b < m.at.size(); ++b) {
         const std::string id = fmt::format("{}/{}", m.name, m.ids[b]);
         const int seat = m_seats.node({m.part, m.at[b], -1}, id + "/seat", m.at[b]);
@@ -66,31 +70,6 @@ std::vector<int> BoltTies::tieBolts(const armor::BoltJoint &m, const Vec3 &stiff
         springs.push_back(addSpring(m_out, id, seat, arm(m_out, rail, id, m.at[b]), k));
     }
     return springs;
-}
-
-/// The stub of the rail behind the bolts, fixed at the first crossmember. Returns the node on it, by an
-/// arm from its center line, that the bolts hold to.
-int BoltTies::addRail(const armor::BoltJoint &m) {
-    constexpr double shortestStub = 10;
-    const double side = m.plane.origin.y() > 0 ? 1 : -1;
-    const std::string name = side > 0 ? "frame.left" : "frame.right";
-    const Vec3 start(m.plane.origin.x(), side * m_rig.railSpacing / 2, m_rig.railCenter);
-    const double length = std::max(shortestStub, m_rig.crossmember - (m_rig.frameEnd - start.x()));
-    stock::Section rail;
-    rail.height = m_rig.railHeight;
-    rail.width = m_rig.railWidth;
-    rail.wall = m_rig.railWall;
-    Bar bar{name,       false,          stock::SectionShape::RectTube,
-            {},         m_railMaterial, rail.height,
-            rail.width, rail.wall,      length,
-            0,          length};
-    bar.properties = stock::properties(rail, m_railMaterial.density)
-                         .value_or(stock::boxProperties(rail.height, rail.width, rail.wall));
-    const int from = newNode(m_out, name, start),
-              to = newNode(m_out, name + ".crossmember", start - Vec3(length, 0, 0));
-    m_out.railBeams.push_back(pushBeam(m_out, std::move(bar), from, to, Vec3::UnitZ(), m_railMaterial));
-    m_out.model.supports.push_back({to, mechanics::allFreedoms});
-    return arm(m_out, from, name + ".bolts", m.plane.origin);
 }
 
 /// A fairlead is a rigid body on its bolts; its flange resists tilting about the line of them.

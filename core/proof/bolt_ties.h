@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/proof/rails.h"
 #include "core/proof/seats.h"
 
 /// Inside of the proof floor: what bolts a piece to the vehicle and a winch to the piece.
@@ -9,21 +10,23 @@ class BoltTies {
   public:
     BoltTies(const Assembly &assembly, const rig::RigGeometry &rig, const stock::Material &railMaterial,
              Seats &seats, Idealization &out)
-        : m_in(assembly), m_rig(rig), m_railMaterial(railMaterial), m_seats(seats), m_out(out) {}
+        : m_in(assembly),
+          m_railMaterial(railMaterial),
+          m_rails(rig, railMaterial, out),
+          m_seats(seats),
+          m_out(out) {}
 
     void planBolts();  ///< before the ways have nodes
-    void tieMounts();  ///< to the stubs of the rails, which are made here
+    void tieMounts();  ///< to the rails, which are made here
     void tieWinch();   ///< its drum's and its fairlead's nodes are made here
 
   private:
     [[nodiscard]] double alongBolt(const armor::BoltJoint &m) const;
-    std::vector<int> tieBolts(const armor::BoltJoint &m, const Vec3 &stiffness);
+    std::vector<int> tieBolts(const armor::BoltJoint &m, int rail, const Vec3 &stiffness);
     void tieFairlead();
-    int addRail(const armor::BoltJoint &m);
-
     const Assembly &m_in;
-    const rig::RigGeometry &m_rig;
     const stock::Material &m_railMaterial;
+    Rails m_rails;
     Seats &m_seats;
     Idealization &m_out;
     std::vector<Seat> m_mountSeats;

@@ -191,7 +191,7 @@ PointLoad mountLoad(const CheckContext &context, std::size_t mount, std::size_t 
 /// bent about it: two thirds, as pressure grows evenly from the bolts outward, of what the washer spreads
 /// through the plate at 45 degrees, or of the way to the plate's or the rail's edge if that is less.
 double contactArm(const CheckContext &context, const armor::BoltJoint &j) {
-    const armor::PlatePart *plate = context.assembly.plate(j.part);
+    const armor::SheetPart *plate = context.assembly.sheet(j.part);
     if (!plate || j.at.empty()) return 0;
     const stock::BoltSize *size = context.stock.bolt(j.size);
     const double washer = size && size->washer > 0 ? size->washer : 2 * j.diameter;
@@ -253,7 +253,7 @@ void addSlip(const CheckContext &context, const armor::BoltJoint &j, const std::
 /// A crush sleeve takes the preload that would fold the walls of a rail.
 void addSleeve(const CheckContext &context, const armor::BoltJoint &j) {
     const auto Fu = joints::boltTensileStrength(j.grade, j.diameter);
-    const armor::PlatePart *plate = context.assembly.plate(j.part);
+    const armor::SheetPart *plate = context.assembly.sheet(j.part);
     if (!(j.sleeve > j.hole) || !Fu || !(j.pitch > 0) || !plate) return;
     const joints::Tightened tight = joints::tightened(j.diameter, j.pitch, *Fu);
     const double area = std::numbers::pi / 4 * (j.sleeve * j.sleeve - j.hole * j.hole);
@@ -303,7 +303,7 @@ void addBlock(const CheckContext &context, const armor::BoltJoint &j,
         const Vec3 p = pull(c);
         const auto block = weakestBlock(context.assembly, j, p);
         if (!block) return 0.0;
-        const armor::PlatePart &plate = *context.assembly.plate(j.part);
+        const armor::SheetPart &plate = *context.assembly.sheet(j.part);
         const double along = std::hypot(p.dot(plate.axes.x), p.dot(plate.axes.y));
         const double strength = joints::blockShear(*block);
         return strength > 0 ? along * context.omega(c, 2.0) / strength : nothingCarries;
@@ -396,7 +396,7 @@ void checkMount(const CheckContext &context, std::size_t mount) {
         const Vec3 local = mountLoad(context, mount, c).force;
         return -(j.plane.x * local.x() + j.plane.y * local.y());
     });
-    const armor::PlatePart *plate = context.assembly.plate(j.part);
+    const armor::SheetPart *plate = context.assembly.sheet(j.part);
     const HoledPart holed = plateOf(context.assembly, j), rail = railOf(context, j);
     for (const auto &[part, where] : {std::pair{&holed, j.part}, {&rail, std::string("the rail")}})
         if (const std::string why = badlyPlaced(j, *part); !why.empty())
@@ -474,7 +474,7 @@ void checkFeet(const CheckContext &context, std::size_t index) {
     check.working.note(
         "The forces of each foot come from the frame analysis with the winch as one rigid body.");
     context.add(std::move(check));
-    const armor::PlatePart *plate = context.assembly.plate(j.part);
+    const armor::SheetPart *plate = context.assembly.sheet(j.part);
     addBearing(context, j,
                {j.part, j.plateThickness, plate ? plate->material.ultimate : 0, plateOf(context.assembly, j),
                 j.edgeDistance, -1, false},
@@ -531,8 +531,8 @@ void checkFairlead(const CheckContext &context) {
     check.working.title = check.title;
     addSurvivalStep(context, g.loadCase, worst[g.loadCase].utilization, check);
     context.add(std::move(check));
-    const armor::TubePart *tube = context.assembly.tube(j.part);
-    const armor::PlatePart *plate = context.assembly.plate(j.part);
+    const armor::BarPart *tube = context.assembly.bar(j.part);
+    const armor::SheetPart *plate = context.assembly.sheet(j.part);
     addBearing(context, j,
                {j.part,
                 j.plateThickness,
@@ -549,33 +549,50 @@ void checkFairlead(const CheckContext &context) {
         "The bolts shear; the fairlead flies with the rope.", true);
 }
 
+/// The vehicle's own rail to both sides of where a piece is bolted on.
 void checkFrameEnd(const CheckContext &context, std::size_t mount) {
     const armor::BoltJoint &j = context.assembly.mounts[mount];
-    if (context.proof.idealization.railBeams[mount] < 0) return;  // told with its bolts
-    const auto beam = static_cast<std::size_t>(context.proof.idealization.railBeams[mount]);
-    const Bar &bar = context.proof.idealization.bars[beam];
+    const std::vector<int> &beams = context.proof.idealization.railBeams[mount];
+    if (beams.empty()) return;  // told with its bolts
+    const Bar &bar = context.proof.idealization.bars[static_cast<std::size_t>(beams.front())];
     const MemberStrength strength = memberStrength(bar);
     const char *side = j.plane.origin.y() > 0 ? "left" : "right";
-    const auto forcesIn = [&](std::size_t c) -> const mechanics::Vec6 & {
-        const mechanics::BeamForces &f = context.proof.solution.cases[c].beams[beam];
-        return memberUtilization(strength, f.from, 1) > memberUtilization(strength, f.to, 1) ? f.from : f.to;
+    struct End {
+        const mechanics::Vec6 *forces = nullptr;
+        int node = -1;
+    };
+    const auto hardest = [&](std::size_t c) {
+        End worst;
+        double use = -1;
+        for (const int beam : beams) {
+            const mechanics::BeamForces &f =
+                context.proof.solution.cases[c].beams[static_cast<std::size_t>(beam)];
+            const auto &of = context.proof.idealization.model.beams[static_cast<std::size_t>(beam)];
+            for (const End &end : {End{&f.from, of.from}, End{&f.to, of.to}})
+                if (const double u = memberUtilization(strength, *end.forces, 1); u > use) {
+                    use = u;
+                    worst = end;
+                }
+        }
+        return worst;
     };
     const Governing g = governing(context, [&](std::size_t c) {
-        return memberUtilization(strength, forcesIn(c), context.omega(c, memberOmega));
+        return memberUtilization(strength, *hardest(c).forces, context.omega(c, memberOmega));
     });
+    const End end = hardest(g.loadCase);
     Check check = context.begin(CheckKind::FrameEnd, fmt::format("frame/{}", j.name), j.name,
-                                fmt::format("Frame rail {}, bolts to first crossmember", side), g.loadCase);
+                                fmt::format("Frame rail {}, bolts to {}", side,
+                                            beams.size() > 1 ? "both crossmembers" : "first crossmember"),
+                                g.loadCase);
     check.demand = check.utilization = g.use;
-    check.at = context.proof.idealization.model
-                   .nodes[static_cast<std::size_t>(context.proof.idealization.model.beams[beam].to)]
-                   .at;
+    check.at = context.proof.idealization.model.nodes[static_cast<std::size_t>(end.node)].at;
     check.assumed = context.vehicle.railMaterialTrust != rig::Trust::Measured;
-    addMemberWorking(check.working, bar, forcesIn(g.loadCase), context.omega(g.loadCase, memberOmega));
+    addMemberWorking(check.working, bar, *end.forces, context.omega(g.loadCase, memberOmega));
     if (check.assumed) check.working.note("The grade of the frame rail is assumed: this is not a proof.");
     context.add(std::move(check));
     context.addRung(
         fmt::format("frame.{}", side), fmt::format("frame rail, {}", side),
-        [&](std::size_t c) { return 1 / memberReserve(strength, forcesIn(c)); },
+        [&](std::size_t c) { return 1 / memberReserve(strength, *hardest(c).forces); },
         "The vehicle's own rail bends: the worst thing to let go.");
 }
 

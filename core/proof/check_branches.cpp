@@ -14,7 +14,7 @@ using working::number;
 
 /// A tube that ends on the side of another.
 struct Branch {
-    const armor::TubePart *chord = nullptr, *branch = nullptr;
+    const armor::BarPart *chord = nullptr, *branch = nullptr;
     joints::TubeOnTube joint;
     Vec3 axis = Vec3::Zero();        ///< of the branch, away from the chord
     Vec3 outOfPlane = Vec3::Zero();  ///< at right angles to both tubes
@@ -22,11 +22,11 @@ struct Branch {
 
 std::optional<Branch> branchOf(const CheckContext &context, const armor::WeldJoint &weld,
                                const armor::Contact &contact) {
-    const armor::TubePart *a = context.assembly.tube(weld.a), *b = context.assembly.tube(weld.b);
+    const armor::BarPart *a = context.assembly.bar(weld.a), *b = context.assembly.bar(weld.b);
     if (!a || !b) return std::nullopt;
     // The wall that is stood on runs along the chord; the branch does not.
-    const auto alongWall = [&](const armor::TubePart &t) {
-        return std::abs(contact.normal.dot((t.to - t.from).normalized())) < 0.05;
+    const auto alongWall = [&](const armor::BarPart &t) {
+        return std::abs(contact.normal.dot(t.axesAt(t.stationOf(contact.center)).x)) < 0.05;
     };
     Branch out;
     if (alongWall(*a) && !alongWall(*b)) {
@@ -38,9 +38,10 @@ std::optional<Branch> branchOf(const CheckContext &context, const armor::WeldJoi
     } else {
         return std::nullopt;  // a miter, or side by side
     }
-    const armor::Axes chord = out.chord->axes(), branch = out.branch->axes();
+    const armor::Axes chord = out.chord->axesAt(out.chord->stationOf(contact.center));
     const bool fromEnd =
         (contact.center - out.branch->from).norm() < (contact.center - out.branch->to).norm();
+    const armor::Axes branch = out.branch->axesAt(fromEnd ? 0 : out.branch->length());
     out.axis = fromEnd ? branch.x : Vec3(-branch.x);
     joints::TubeOnTube &j = out.joint;
     j.round = out.chord->section.shape == stock::SectionShape::RoundTube;
@@ -75,7 +76,7 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
     const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(weld)];
     const armor::Contact &contact = joint.contacts[static_cast<std::size_t>(contactIndex)];
     const auto branch = branchOf(context, joint, contact);
-    const armor::TubePart *a = context.assembly.tube(joint.a), *b = context.assembly.tube(joint.b);
+    const armor::BarPart *a = context.assembly.bar(joint.a), *b = context.assembly.bar(joint.b);
     if (a && b && !branch && a->section.shape != b->section.shape)
         return context.leave(
             {fmt::format("branch/{}", joint.name), joint.name,

@@ -86,7 +86,7 @@ std::string partOf(const armor::Assembly &assembly, const Collapse &c) {
 void checkDent(const CheckContext &context, const Collapse &c) {
     constexpr double pressed = 50;   // mm along the tube: a stone, a post
     constexpr double deepest = 0.2;  // of the diameter: as far as the formula was tested
-    const armor::TubePart *tube = context.assembly.tube(partOf(context.assembly, c));
+    const armor::BarPart *tube = context.assembly.bar(partOf(context.assembly, c));
     if (!tube || tube->section.shape != stock::SectionShape::RoundTube) return;
     const joints::Dent dent{tube->section.height, tube->properties.wall, tube->material.yield, pressed};
     Check check =

@@ -172,7 +172,7 @@ void addOpeningWorking(working::Working &w, const NetSection &n, const armor::Tu
 /// The sections of a tube beside an opening: ends of bars, or rings of shells.
 class AtOpening {
   public:
-    AtOpening(const Proof &proof, const armor::TubePart &tube, const armor::TubeOpening &o) : m_proof(proof) {
+    AtOpening(const Proof &proof, const armor::BarPart &tube, const armor::TubeOpening &o) : m_proof(proof) {
         const double low = o.station - o.length / 2, high = o.station + o.length / 2;
         const auto &bars = proof.idealization.bars;
         for (std::size_t b = 0; b < bars.size(); ++b)
@@ -200,7 +200,7 @@ class AtOpening {
     std::vector<std::pair<std::size_t, std::size_t>> m_rings;
 };
 
-void checkOpening(const CheckContext &context, const armor::TubePart &tube, const armor::TubeOpening &o) {
+void checkOpening(const CheckContext &context, const armor::BarPart &tube, const armor::TubeOpening &o) {
     const AtOpening near(context.proof, tube, o);
     if (near.empty())
         return context.leave({fmt::format("opening/{}/{}", tube.name, o.purpose), tube.name,
@@ -226,7 +226,7 @@ void checkOpening(const CheckContext &context, const armor::TubePart &tube, cons
     check.capacity = allowable;
     check.unit = "MPa";
     check.utilization = s.total / allowable;
-    check.at = tube.from + (tube.to - tube.from).normalized() * o.station;
+    check.at = tube.axesAt(o.station).origin;
     addOpeningWorking(check.working, net, o, f, s, allowable);
     context.add(std::move(check));
     context.addRung(
@@ -257,7 +257,7 @@ void checkMembers(const CheckContext &context) {
     for (const Bar &bar : bars) strengths.push_back(memberStrength(bar));
     std::map<std::string, PartWorst> parts;
     std::vector<PartWorst *> partOf;  // a map's elements stay where they are
-    for (const Bar &bar : bars) partOf.push_back(bar.part.starts_with("frame.") ? nullptr : &parts[bar.part]);
+    for (const Bar &bar : bars) partOf.push_back(bar.vehicle ? nullptr : &parts[bar.part]);
     auto &barUse = context.out.barUse;
     barUse.assign(context.caseCount(), std::vector<float>(bars.size(), 0));
     for (std::size_t c = 0; c < context.caseCount(); ++c)
@@ -274,9 +274,9 @@ void checkMembers(const CheckContext &context) {
         context.leave({"member/" + part, part, part, "it is too short to be followed as a bar",
                        "Make it longer, or leave it out.", at});
     };
-    for (const armor::TubePart &t : context.assembly.tubes)
+    for (const armor::BarPart &t : context.assembly.bars)
         if (!parts.contains(t.name)) leave(t.name, t.from);
-    for (const armor::PlatePart &p : context.assembly.plates)
+    for (const armor::SheetPart &p : context.assembly.sheets)
         if (!p.strips.empty() && proof.idealization.plates.empty() && !parts.contains(p.name))
             leave(p.name, p.axes.origin);
     for (const auto &[part, worst] : parts) {
@@ -289,7 +289,7 @@ void checkMembers(const CheckContext &context) {
 }
 
 void checkOpenings(const CheckContext &context) {
-    for (const armor::TubePart &t : context.assembly.tubes)
+    for (const armor::BarPart &t : context.assembly.bars)
         for (const armor::TubeOpening &o : t.openings) checkOpening(context, t, o);
 }
 

@@ -83,9 +83,7 @@ void checkColumns(const CheckContext &context, const Stability &s) {
         for (const auto &[b, forces] : c.pressed) {
             const Bar &bar = s.model.bars[static_cast<std::size_t>(b)];
             const double push = -forces.from(0);
-            if (bar.part.starts_with("frame.") ||
-                push < worthwhile * bar.properties.area * bar.material.yield)
-                continue;
+            if (bar.vehicle || push < worthwhile * bar.properties.area * bar.material.yield) continue;
             Bar longer = bar;
             longer.unbraced = effectiveLength(bar, c.factor, push);
             MemberStrength strength = memberStrength(bar);

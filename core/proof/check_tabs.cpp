@@ -12,7 +12,7 @@ namespace {
 using working::number;
 
 PinTab pinTabOf(const CheckContext &context, const armor::Anchor &a, const stock::Shackle &shackle) {
-    const armor::PlatePart *plate = context.assembly.plate(a.name);
+    const armor::SheetPart *plate = context.assembly.sheet(a.name);
     PinTab tab;
     tab.thickness = a.thickness;
     tab.pin = shackle.pinDiameter;

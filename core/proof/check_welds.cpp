@@ -27,9 +27,9 @@ struct PartSteel {
 };
 
 PartSteel steelOf(const armor::Assembly &a, const std::string &part) {
-    if (const armor::TubePart *t = a.tube(part))
+    if (const armor::BarPart *t = a.bar(part))
         return {t->material.weldedYield, t->material.weldedUltimate, t->properties.wall};
-    if (const armor::PlatePart *p = a.plate(part))
+    if (const armor::SheetPart *p = a.sheet(part))
         return {p->material.weldedYield, p->material.weldedUltimate, p->thickness};
     return {};
 }
@@ -76,8 +76,8 @@ void sayLeg(working::Working &w, const CheckContext &context, const armor::WeldJ
 
 /// A plate's seat on the wall of a tube, and the way it runs.
 struct Seat {
-    const armor::TubePart *tube = nullptr;
-    const armor::PlatePart *plate = nullptr;
+    const armor::BarPart *tube = nullptr;
+    const armor::SheetPart *plate = nullptr;
     Vec3 along = Vec3::Zero();  ///< the long direction of the patch, unit
     PlateOnWall wall;
     bool round = false;
@@ -98,8 +98,8 @@ struct Seat {
 std::optional<Seat> seatOf(const CheckContext &context, const armor::WeldJoint &joint,
                            const armor::Contact &contact) {
     Seat s;
-    s.tube = context.assembly.tube(joint.a);
-    s.plate = context.assembly.plate(joint.b);
+    s.tube = context.assembly.bar(joint.a);
+    s.plate = context.assembly.sheet(joint.b);
     if (!s.tube || !s.plate) return std::nullopt;
     // The patch as a thin rectangle: its long direction and length.
     for (std::size_t i = 0; i < contact.patch.size(); ++i) {
@@ -109,7 +109,7 @@ std::optional<Seat> seatOf(const CheckContext &context, const armor::WeldJoint &
     PlateOnWall &p = s.wall;
     p.plateLength = s.along.norm();
     s.along.normalize();
-    const armor::Axes axes = s.tube->axes();
+    const armor::Axes axes = s.tube->axesAt(s.tube->stationOf(contact.center));
     s.round = s.tube->section.shape == stock::SectionShape::RoundTube;
     // A plate that a tube goes through holds it all around: nothing presses on one side of a wall.
     if (std::abs(contact.normal.dot(axes.x)) > 0.5) return std::nullopt;
@@ -188,7 +188,7 @@ void checkWeld(const CheckContext &context, int index) {
     const auto pieces = piecesOf(context.proof, index);
     const std::string id = "weld/" + joint.name, what = fmt::format("The weld of {} to {}", joint.b, joint.a);
     if (pieces.empty()) {
-        const armor::PlatePart *plate = context.assembly.plate(joint.b);
+        const armor::SheetPart *plate = context.assembly.sheet(joint.b);
         const std::string &cover = plate && plate->strips.empty() ? joint.b : joint.a;
         return context.leave({id, joint.name, what,
                               fmt::format("{} only covers and is taken to carry nothing", cover), "",

@@ -74,6 +74,24 @@ class Expander {
         m_out.cases[static_cast<std::size_t>(loadCase)].arrows.push_back({a.hole, force});
     }
 
+    /// The way of a pull at a tab: to its own left and up from the way that it points.
+    static Vec3 pullDirection(const armor::Anchor &a, double side, double lift) {
+        const Vec3 left = Vec3::UnitZ().cross(a.forward);
+        return (a.forward * std::cos(side) + left * std::sin(side)) * std::cos(lift) +
+               Vec3::UnitZ() * std::sin(lift);
+    }
+    /// A tab behind looks back: what it calls its left is the vehicle's right.
+    static std::string titleOf(const armor::Anchor &a, const Direction &d) {
+        std::string title = d.title;
+        if (a.forward.x() >= 0) return title;
+        if (title == "straight ahead") return "straight back";
+        for (const auto &[was, is] : {std::pair{"to the left", "to the vehicle's right"},
+                                      std::pair{"to the right", "to the vehicle's left"}})
+            if (title.starts_with(was)) return is + title.substr(std::string_view(was).size());
+        return title;
+    }
+    [[nodiscard]] std::string nameOf(const armor::Anchor &a) const { return a.name; }
+
     void addGravityOnly() {
         begin({"gravity", "gravity", "Standing still, own weight", DutyClass::Working, {}, 0, {}});
     }
@@ -139,10 +157,11 @@ class Expander {
     void addDoubleLine() {
         const double T = m_stock.winch(m_assembly.winch->winch)->ratedPull * m_rules.shockFactor;
         for (const armor::Anchor &a : m_assembly.anchors) {
-            if (!canPull(a)) continue;
+            if (!canPull(a) || a.forward.x() < 0)
+                continue;  // the rope comes back to the side that it went out on
             const int c = begin({"double-line/" + a.name,
                                  "double-line",
-                                 fmt::format("Double line through a block, back to {}", a.name),
+                                 fmt::format("Double line through a block, back to {}", nameOf(a)),
                                  DutyClass::Working,
                                  {},
                                  0,
@@ -169,14 +188,14 @@ class Expander {
             for (const Direction &d : cone) {
                 const int c = begin({fmt::format("recovery/{}/{}", a.name, d.id),
                                      "recovery",
-                                     fmt::format("Recovery from {} {}", a.name, d.title),
+                                     fmt::format("Recovery from {} {}", nameOf(a), titleOf(a, d)),
                                      DutyClass::Working,
                                      {},
                                      0,
                                      {}});
-                pullAnchor(c, a, lineDirection(d.side, d.lift) * shackle->workingLoad);
+                pullAnchor(c, a, pullDirection(a, d.side, d.lift) * shackle->workingLoad);
                 m_out.cases.back().linePull = shackle->workingLoad;
-                m_out.cases.back().way = d.title;
+                m_out.cases.back().way = titleOf(a, d);
             }
         }
         addBridle();
@@ -220,14 +239,15 @@ class Expander {
                              {}});
         for (const armor::Anchor &a : m_assembly.anchors) {
             const double toward = a.hole.y() > 0 ? -b : b;
-            pullAnchor(c, a, lineDirection(toward, 0) * shackle->workingLoad);
+            pullAnchor(c, a,
+                       pullDirection(a, a.forward.x() < 0 ? -toward : toward, 0) * shackle->workingLoad);
         }
         m_out.cases.back().linePull = 2 * shackle->workingLoad * std::cos(b);
     }
 
     void addStep(std::size_t i) {
         const armor::StepSpot &s = m_assembly.steps[i];
-        const int c = begin({fmt::format("step/{}", s.part),
+        const int c = begin({fmt::format("step/{}", s.id.empty() ? s.part : s.id),
                              "step",
                              fmt::format("Someone standing on {}", s.part),
                              DutyClass::Working,
@@ -251,8 +271,8 @@ class Expander {
                                    {"right", "to the right", -s, 0}}) {
             const int c =
                 beginWorking(fmt::format("snatch/{}/{}", a.name, d.id), "snatch",
-                             fmt::format("Snatched by the recovery rope at {} {}", a.name, d.title));
-            pullAnchor(c, a, lineDirection(d.side, d.lift) * pull);
+                             fmt::format("Snatched by the recovery rope at {} {}", nameOf(a), titleOf(a, d)));
+            pullAnchor(c, a, pullDirection(a, d.side, d.lift) * pull);
             m_out.cases.back().linePull = pull;
         }
     }

@@ -42,7 +42,7 @@ double HoledPart::edgeOf(const Vec2 &at) const {
 
 HoledPart plateOf(const armor::Assembly &assembly, const armor::BoltJoint &joint) {
     HoledPart out;
-    const armor::PlatePart *plate = assembly.plate(joint.part);
+    const armor::SheetPart *plate = assembly.sheet(joint.part);
     if (!plate) return out;
     for (const Vec2 &p : plate->outline) out.outline.push_back(inPlane(joint, plate->axes.toWorld(p)));
     if (shape::area(out.outline) < 0) std::reverse(out.outline.begin(), out.outline.end());

@@ -276,7 +276,7 @@ class Idealizer {
     }
 
     void placeMasses() {
-        for (const armor::PlatePart &p : m_in.plates) {
+        for (const armor::SheetPart &p : m_in.sheets) {
             if (m_nets.has(p.name)) continue;
             const double mass = p.area() * p.thickness * p.material.density;
             std::vector<int> nodes = m_ways.nodesOf(p.name);

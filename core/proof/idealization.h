@@ -18,6 +18,7 @@ using shape::Vec3;
 struct Bar {
     std::string part;
     bool isPlate = false;
+    bool vehicle = false;  ///< of the vehicle, not of the piece
     stock::SectionShape shape = stock::SectionShape::RectTube;
     stock::SectionProperties properties;
     stock::Material material;
@@ -96,7 +97,9 @@ struct Idealization {
     std::vector<TubeShells> walls;    ///< none if plates are strips
     std::vector<WeldPiece> weldPieces;
     std::vector<std::vector<int>> mountSprings;  ///< per mount: one for all bolts, one a bolt, or none
-    std::vector<int> railBeams;  ///< per mount: the stub of the frame rail it is bolted to; or -1
+    /// Per mount: the beams of the frame rail to both sides of where it is bolted on; none if it carries
+    /// nothing.
+    std::vector<std::vector<int>> railBeams;
     std::vector<std::vector<int>> footSprings;  ///< per bolt joint of Assembly::feet, per bolt
     std::vector<int> fairleadSprings;           ///< per bolt of the fairlead; none: it is held as one
     int drumNode = -1, fairleadNode = -1;

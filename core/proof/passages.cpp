@@ -15,7 +15,7 @@ constexpr double leastStub = 10;    // mm of bar that is left at the ends of a t
 constexpr double pressedHalf = 25;  // mm: half of a jack's head, a boot, what bears of a rock
 
 /// A plate that the whole tube goes through leaves the tube whole.
-bool isCollar(const armor::PlatePart &plate, const armor::TubePart &tube) {
+bool isCollar(const armor::SheetPart &plate, const armor::BarPart &tube) {
     const armor::Axes axes = tube.axes();
     if (std::abs(plate.axes.z.dot(axes.x)) < 0.9) return false;
     const double station = (plate.axes.origin - tube.from).dot(axes.x);
@@ -26,15 +26,15 @@ bool isCollar(const armor::PlatePart &plate, const armor::TubePart &tube) {
     });
 }
 
-std::vector<Passage> passagesOf(const armor::Assembly &assembly, const armor::TubePart &tube) {
+std::vector<Passage> passagesOf(const armor::Assembly &assembly, const armor::BarPart &tube) {
     std::vector<Passage> out;
-    for (const armor::PlatePart &p : assembly.plates)
+    for (const armor::SheetPart &p : assembly.sheets)
         if (!p.strips.empty()) out.push_back({&p, {}, armor::passingThrough(p, tube), !isCollar(p, tube)});
-    for (const armor::TubePart &t : assembly.tubes)
+    for (const armor::BarPart &t : assembly.bars)
         if (&t != &tube) out.push_back({nullptr, t, armor::passingThrough(t, tube), true});
     for (const armor::Gate &g : assembly.gates) {
         if (g.post != tube.name) continue;
-        armor::TubePart spindle;
+        armor::BarPart spindle;
         spindle.section.shape = stock::SectionShape::RoundTube;
         spindle.section.height = spindle.section.width = g.spindle;
         spindle.from = g.low - (g.high - g.low).normalized() * g.spindleRoot;
@@ -47,14 +47,17 @@ std::vector<Passage> passagesOf(const armor::Assembly &assembly, const armor::Tu
 }
 
 /// Shortens a stretch to where the tube is whole: clear of its cut ends.
-void clip(Stay &stay, const armor::TubePart &tube) {
+void clip(Stay &stay, const armor::BarPart &tube) {
     const double half = std::max(tube.section.height, tube.section.width) / 2;
-    stay.from = std::max(stay.from, half * std::tan(tube.miterFrom()) + leastStub);
-    stay.to = std::min(stay.to, tube.length() - half * std::tan(tube.miterTo()) - leastStub);
+    const auto taken = [half](const armor::EndTrim &trim, double miter) {
+        return trim.cut() ? *std::max_element(trim.reach.begin(), trim.reach.end()) : half * std::tan(miter);
+    };
+    stay.from = std::max(stay.from, taken(tube.trimFrom, tube.miterFrom()) + leastStub);
+    stay.to = std::min(stay.to, tube.length() - taken(tube.trimTo, tube.miterTo()) - leastStub);
 }
 
 /// A stretch around stations, clipped; none if nothing of them is left.
-std::optional<Stay> stayAround(const armor::TubePart &tube, double low, double high) {
+std::optional<Stay> stayAround(const armor::BarPart &tube, double low, double high) {
     const double reach = std::max(tube.section.height, tube.section.width);
     Stay stay;
     stay.from = low - reach;
@@ -67,12 +70,12 @@ std::optional<Stay> stayAround(const armor::TubePart &tube, double low, double h
     return stay;
 }
 
-double stationOf(const armor::TubePart &tube, const Vec3 &at) {
+double stationOf(const armor::BarPart &tube, const Vec3 &at) {
     return (at - tube.from).dot(tube.axes().x);
 }
 
 /// What is welded on the walls of a tube and does not go through them.
-void addSeats(const armor::Assembly &assembly, const armor::TubePart &tube, std::vector<Stay> &out) {
+void addSeats(const armor::Assembly &assembly, const armor::BarPart &tube, std::vector<Stay> &out) {
     const Vec3 along = tube.axes().x;
     for (const armor::WeldJoint &w : assembly.welds) {
         if (w.a != tube.name && w.b != tube.name) continue;
@@ -95,7 +98,7 @@ void addSeats(const armor::Assembly &assembly, const armor::TubePart &tube, std:
 }
 
 /// Where something bought, a jack, a rock or a foot presses on a tube.
-void addPresses(const armor::Assembly &assembly, const armor::TubePart &tube, std::vector<Stay> &out) {
+void addPresses(const armor::Assembly &assembly, const armor::BarPart &tube, std::vector<Stay> &out) {
     const auto press = [&](const std::string &part, const Vec3 &at, double half) {
         if (part != tube.name) return;
         const double s = stationOf(tube, at);
@@ -117,7 +120,7 @@ void addPresses(const armor::Assembly &assembly, const armor::TubePart &tube, st
 }
 
 /// The openings in a stretch, which grows until it holds them whole.
-void addOpenings(const armor::TubePart &tube, Stay &stay) {
+void addOpenings(const armor::BarPart &tube, Stay &stay) {
     for (const armor::TubeOpening &o : tube.openings) {
         const double low = o.station - o.length / 2, high = o.station + o.length / 2;
         if (high < stay.from || low > stay.to) continue;
@@ -158,7 +161,7 @@ bool Passage::holds(const Vec3 &at) const {
     return std::abs(local.z()) < plate->thickness / 2 && shape::inside(plate->outline, local.head<2>());
 }
 
-bool Stay::opened(const Vec3 &local, const armor::TubePart &tube) const {
+bool Stay::opened(const Vec3 &local, const armor::BarPart &tube) const {
     const bool frontOrBack = std::abs(local.y()) > (tube.section.width - tube.properties.wall) / 2 - 1;
     return frontOrBack && std::any_of(openings.begin(), openings.end(), [&](const armor::TubeOpening &o) {
                return std::abs(local.x() - o.station) < o.length / 2 &&
@@ -166,10 +169,10 @@ bool Stay::opened(const Vec3 &local, const armor::TubePart &tube) const {
            });
 }
 
-std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::TubePart &tube) {
+std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::BarPart &tube) {
     std::vector<Stay> out;
     const bool hollow = tube.section.shape == stock::SectionShape::RectTube || isRound(tube);
-    if (!hollow || tube.taper > 0) return out;
+    if (!hollow || tube.taper > 0 || !tube.straight()) return out;
     const double wall = tube.properties.wall;
     const Vec3 along = tube.axes().x;
     for (Passage &p : passagesOf(assembly, tube)) {

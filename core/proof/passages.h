@@ -10,8 +10,8 @@ namespace hefty::proof {
 
 /// Something that goes through the walls of a tube.
 struct Passage {
-    const armor::PlatePart *plate = nullptr;
-    std::optional<armor::TubePart> tube;
+    const armor::SheetPart *plate = nullptr;
+    std::optional<armor::BarPart> tube;
     std::vector<armor::Contact> contacts;
     bool cuts = true;  ///< a slot or a hole is cut for it
 
@@ -43,16 +43,16 @@ struct Stay {
     std::vector<double> slots;          ///< stations of the edges of slots and openings
     std::vector<double> landings;       ///< and of what stands on the walls
     /// True if a place of the wall, in the tube's axes from its start, is cut out for an opening.
-    [[nodiscard]] bool opened(const shape::Vec3 &local, const armor::TubePart &tube) const;
+    [[nodiscard]] bool opened(const shape::Vec3 &local, const armor::BarPart &tube) const;
 };
 
-[[nodiscard]] inline bool isRound(const armor::TubePart &tube) {
+[[nodiscard]] inline bool isRound(const armor::BarPart &tube) {
     return tube.section.shape == stock::SectionShape::RoundTube;
 }
 
 /// The stretches of a tube whose walls something goes through (plates, tubes, spindles of gates) or stands on
 /// (plates, tubes, a fairlead, a jack, a rock, a foot): from the tube's height before it to as far behind it,
 /// clear of cut ends; those that leave no bar between them are one.
-[[nodiscard]] std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::TubePart &tube);
+[[nodiscard]] std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::BarPart &tube);
 
 }  // namespace hefty::proof

@@ -11,7 +11,7 @@ namespace {
 using shape::Vec2;
 
 /// Distance of a point from the outline of a plate.
-double fromEdge(const armor::PlatePart &plate, const Vec2 &p) {
+double fromEdge(const armor::SheetPart &plate, const Vec2 &p) {
     double least = 1e300;
     const Vec3 at(p.x(), p.y(), 0);
     for (std::size_t i = 0; i < plate.outline.size(); ++i) {
@@ -52,11 +52,11 @@ void join(Seam &a, Seam b) {
 
 /// The welds of a plate as lines in its plane, those along one standing plate joined to one line in its
 /// middle. Lines near an edge, or so short that they only close an end, are left to it.
-std::vector<Seam> seamsOf(const armor::Assembly &assembly, const armor::PlatePart &plate, double closest) {
+std::vector<Seam> seamsOf(const armor::Assembly &assembly, const armor::SheetPart &plate, double closest) {
     std::vector<Seam> out;
     for (const armor::WeldJoint &w : assembly.welds) {
         if (w.a != plate.name && w.b != plate.name) continue;
-        const armor::PlatePart *other = assembly.plate(w.a == plate.name ? w.b : w.a);
+        const armor::SheetPart *other = assembly.sheet(w.a == plate.name ? w.b : w.a);
         const double near = 1.05 * std::max(plate.thickness, other ? other->thickness : 0.0);
         for (const armor::Contact &c : w.contacts) {
             std::vector<Seam> here;
@@ -84,7 +84,7 @@ std::vector<Seam> seamsOf(const armor::Assembly &assembly, const armor::PlatePar
     return clear;
 }
 
-mesh::PlateShape shapeOf(const armor::Assembly &assembly, const armor::PlatePart &plate,
+mesh::PlateShape shapeOf(const armor::Assembly &assembly, const armor::SheetPart &plate,
                          const NetSize &size) {
     mesh::PlateShape out;
     out.outline = plate.outline;
@@ -155,7 +155,7 @@ std::vector<Stretch> stretches(const armor::WeldLine &line, double about) {
 Result<PlateNets> PlateNets::make(const armor::Assembly &assembly, const NetSize &size,
                                   mesh::MeshCache &cache, Idealization &out) {
     PlateNets nets;
-    for (const armor::PlatePart &p : assembly.plates) {
+    for (const armor::SheetPart &p : assembly.sheets) {
         if (p.strips.empty()) continue;
         auto mesh = cache.mesh(shapeOf(assembly, p, size));
         if (!mesh) return fail(mesh.error().kind, mesh.error().message, p.name, mesh.error().remedy);
@@ -183,7 +183,7 @@ Result<PlateNets> PlateNets::make(const armor::Assembly &assembly, const NetSize
     return nets;
 }
 
-PlateNets::Net PlateNets::netOf(const armor::PlatePart &plate, std::shared_ptr<const mesh::PlateMesh> mesh,
+PlateNets::Net PlateNets::netOf(const armor::SheetPart &plate, std::shared_ptr<const mesh::PlateMesh> mesh,
                                 int firstNode) {
     Net net{&plate, std::move(mesh), firstNode, {}, 0};
     for (const auto &t : net.mesh->triangles) {

@@ -30,13 +30,13 @@ class PlateNets {
 
   private:
     struct Net {
-        const armor::PlatePart *plate = nullptr;
+        const armor::SheetPart *plate = nullptr;
         std::shared_ptr<const mesh::PlateMesh> mesh;
         int firstNode = 0;
         std::vector<mesh::Vec2> middles;  ///< of the triangles
         double radius = 0;                ///< farthest of a corner from its triangle's middle
     };
-    [[nodiscard]] static Net netOf(const armor::PlatePart &plate, std::shared_ptr<const mesh::PlateMesh> mesh,
+    [[nodiscard]] static Net netOf(const armor::SheetPart &plate, std::shared_ptr<const mesh::PlateMesh> mesh,
                                    int firstNode);
     [[nodiscard]] const Net *net(const std::string &part) const;
     std::vector<Net> m_nets;

@@ -56,7 +56,7 @@ Collapse described(const PushOver &out, Collapse c, mechanics::PlasticSolution s
         const Bar &bar = out.model.bars[beam];
         c.hinges.push_back({bar.part, h.beam, h.atTo,
                             out.model.model.nodes[static_cast<std::size_t>(h.atTo ? b.to : b.from)].at,
-                            h.factor * unitPush, bar.part.starts_with("frame.")});
+                            h.factor * unitPush, bar.vehicle});
     }
     c.path = std::move(solution.path);
     for (mechanics::PlasticPoint &p : c.path) p.factor *= unitPush;

@@ -32,10 +32,10 @@ PointLoad carried(const Proof &proof, const std::vector<const WeldPiece *> &piec
     return sum;
 }
 
-double chordStress(const CheckContext &context, const armor::TubePart &tube, const Vec3 &at,
+double chordStress(const CheckContext &context, const armor::BarPart &tube, const Vec3 &at,
                    std::size_t loadCase) {
     const mechanics::CaseSolution &solution = context.proof.solution.cases[loadCase];
-    const double station = (at - tube.from).dot(tube.axes().x);
+    const double station = tube.stationOf(at);
     double most = 0;
     const auto meet = [&most](const Bar &bar, const mechanics::Vec6 &f) {
         most = std::max(most, (std::abs(f(0)) / bar.properties.area + std::abs(f(4)) / bar.properties.Wely +

@@ -16,7 +16,7 @@ inline constexpr double shortestWeld = 4;  ///< legs
                                         std::size_t loadCase, const Vec3 &at);
 
 /// Stress of a tube at a place along it over its yield, at most 0.99.
-[[nodiscard]] double chordStress(const CheckContext &context, const armor::TubePart &tube, const Vec3 &at,
+[[nodiscard]] double chordStress(const CheckContext &context, const armor::BarPart &tube, const Vec3 &at,
                                  std::size_t loadCase);
 
 /// A length of one line of weld, of whole stretches and shares of those at its ends.

@@ -61,7 +61,7 @@ std::vector<ShellForces> SheetSpots::means(const mechanics::CaseSolution &soluti
 
 /// Beside a bolt or a pin the checks of bearing and tear-out speak.
 void SheetSpots::leaveOutHoles(const armor::Assembly &assembly) {
-    const armor::PlatePart *plate = assembly.plate(m_sheet.part);
+    const armor::SheetPart *plate = assembly.sheet(m_sheet.part);
     if (!plate) return;
     for (const armor::Hole &h : plate->holes) {
         const Vec3 middle = plate->axes.toWorld(h.at);

@@ -40,7 +40,7 @@ std::vector<double> gridLines(double a, double b, std::vector<double> held, cons
 /// Lays the grid of one stretch and adds its nodes and shells.
 class TubeNets::Builder {
   public:
-    Builder(const armor::TubePart &tube, const Stay &stay, const NetSize &size, Idealization &out)
+    Builder(const armor::BarPart &tube, const Stay &stay, const NetSize &size, Idealization &out)
         : m_tube(tube),
           m_axes(tube.axes()),
           m_stay(stay),
@@ -258,7 +258,7 @@ class TubeNets::Builder {
         }
     }
 
-    const armor::TubePart &m_tube;
+    const armor::BarPart &m_tube;
     const armor::Axes m_axes;
     const Stay &m_stay;
     const double m_fineness;  ///< 2: everything of half the size
@@ -272,7 +272,7 @@ class TubeNets::Builder {
 
 TubeNets TubeNets::make(const armor::Assembly &assembly, const NetSize &size, Idealization &out) {
     TubeNets nets;
-    for (const armor::TubePart &t : assembly.tubes)
+    for (const armor::BarPart &t : assembly.bars)
         for (const Stay &s : staysOf(assembly, t)) Builder(t, s, size, out).build(nets);
     nets.m_model = &out.model;
     return nets;

@@ -29,7 +29,7 @@ class TubeNets {
 
   private:
     struct Net {
-        const armor::TubePart *tube = nullptr;
+        const armor::BarPart *tube = nullptr;
         double from = 0, to = 0;
         std::vector<std::array<int, 4>> cells;  ///< nodes: along, then around
         std::vector<Rim> holes;

@@ -14,7 +14,7 @@ using shape::Vec2;
 constexpr double longestBar = 160;  // mm: for a smooth deflected shape
 
 void describeStrip(const Way &w, double station, Bar &bar, Vec3 &up) {
-    const armor::PlatePart &p = *w.plate;
+    const armor::SheetPart &p = *w.plate;
     const Vec2 along = (w.strip.to - w.strip.from).normalized();
     const Vec2 across(-along.y(), along.x());
     const Vec2 at = w.strip.from + along * station;
@@ -34,7 +34,7 @@ void describeStrip(const Way &w, double station, Bar &bar, Vec3 &up) {
 
 }  // namespace
 
-Bar tubeBar(const armor::TubePart &t, double station) {
+Bar tubeBar(const armor::BarPart &t, double station) {
     Bar bar;
     bar.part = t.name;
     bar.shape = t.section.shape;
@@ -84,20 +84,72 @@ int pushBeam(Idealization &out, Bar bar, int from, int to, const Vec3 &up, const
     return static_cast<int>(m.beams.size()) - 1;
 }
 
+namespace {
+
+/// A straight stretch of a bar's way: between the places where it bends, or along a chord of a bend.
+struct Stretched {
+    double from = 0, to = 0;  ///< stations
+    Vec3 start = Vec3::Zero(), end = Vec3::Zero();
+    Vec3 up = Vec3::UnitZ();
+};
+
+std::vector<Stretched> stretchesOf(const armor::BarPart &bar) {
+    constexpr double arcStep = 0.1;  // rad: chords of this follow a bend within a thousandth of its moments
+    std::vector<Stretched> out;
+    for (const armor::Span &s : bar.spans()) {
+        const int parts = s.straight() ? 1 : std::max(2, static_cast<int>(std::ceil(s.angle / arcStep)));
+        for (int i = 0; i < parts; ++i) {
+            const double a = s.length * i / parts, b = s.length * (i + 1) / parts;
+            const armor::Axes middle = s.axesAt((a + b) / 2);
+            out.push_back({s.start + a, s.start + b, s.axesAt(a).origin, s.axesAt(b).origin, middle.z});
+        }
+    }
+    return out;
+}
+
+}  // namespace
+
 void Ways::addTubes(const armor::Assembly &assembly, const std::vector<TubeCut> &cuts) {
-    for (const armor::TubePart &t : assembly.tubes) {
+    for (const armor::BarPart &t : assembly.bars) {
+        if (!t.straight()) {
+            addBent(t);
+            continue;
+        }
         const Vec3 along = t.length() > 0 ? Vec3((t.to - t.from) / t.length()) : Vec3::Zero();
         const auto add = [&](double from, double to) {
-            m_ways.push_back({t.name, &t, nullptr, {}, t.from + along * from, t.from + along * to, from, {}});
+            m_ways.push_back(
+                {t.name, &t, nullptr, {}, t.from + along * from, t.from + along * to, from, {}, t.up});
             addEnds(static_cast<int>(m_ways.size()) - 1, longestBar);
         };
-        double start = 0;
+        double start = t.trimFrom.mean;
         for (const TubeCut &c : cuts)  // of one tube in order
             if (c.part == t.name) {
                 add(start, c.from);
                 start = c.to;
             }
-        add(start, t.length());
+        add(start, t.length() - t.trimTo.mean);
+    }
+}
+
+/// A bent bar as a chain of ways that share their ends.
+void Ways::addBent(const armor::BarPart &bar) {
+    int before = -1;  // the stop at the end of the way before
+    const double last = bar.length() - bar.trimTo.mean;
+    for (Stretched s : stretchesOf(bar)) {
+        const Vec3 along = (s.end - s.start) / (s.to - s.from);
+        if (const double cut = bar.trimFrom.mean - s.from; cut > 0 && cut < s.to - s.from) {
+            s.start += along * cut;
+            s.from += cut;
+        }
+        if (const double cut = s.to - last; cut > 0 && cut < s.to - s.from) {
+            s.end -= along * cut;
+            s.to -= cut;
+        }
+        m_ways.push_back({bar.name, &bar, nullptr, {}, s.start, s.end, s.from, {}, s.up});
+        addEnds(static_cast<int>(m_ways.size()) - 1, longestBar);
+        const std::vector<int> &stops = m_ways.back().stops;
+        if (before >= 0) m_stops[static_cast<std::size_t>(stops.front())].same = before;
+        before = stops.back();
     }
 }
 
@@ -115,9 +167,10 @@ void Ways::bindCuts(const std::vector<TubeCut> &cuts) {
 }
 
 void Ways::addStrips(const armor::Assembly &assembly) {
-    for (const armor::PlatePart &p : assembly.plates)
+    for (const armor::SheetPart &p : assembly.sheets)
         for (const armor::Strip &s : p.strips) {
-            m_ways.push_back({p.name, nullptr, &p, s, p.axes.toWorld(s.from), p.axes.toWorld(s.to), 0, {}});
+            m_ways.push_back(
+                {p.name, nullptr, &p, s, p.axes.toWorld(s.from), p.axes.toWorld(s.to), 0, {}, Vec3::UnitZ()});
             // Quarters, so that a plate whose width changes is followed in steps.
             const double length = (m_ways.back().to - m_ways.back().from).norm();
             addEnds(static_cast<int>(m_ways.size()) - 1, p.strips.size() == 1 ? length / 4 : longestBar);
@@ -237,7 +290,7 @@ void Ways::addBar(const Way &w, int from, int to, double s0, double s1) {
     Vec3 up = Vec3::UnitZ();
     if (w.tube) {
         bar = tubeBar(*w.tube, (s0 + s1) / 2);
-        up = w.tube->up;
+        up = w.up;
     } else {
         bar.part = w.part;
         bar.unbraced = freeLength(w, s0, s1);

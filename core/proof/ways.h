@@ -15,12 +15,13 @@ struct TubeCut {
 /// A straight way along a part, on which nodes are wanted at its stops.
 struct Way {
     std::string part;
-    const armor::TubePart *tube = nullptr;
-    const armor::PlatePart *plate = nullptr;
+    const armor::BarPart *tube = nullptr;
+    const armor::SheetPart *plate = nullptr;
     armor::Strip strip;
     Vec3 from = Vec3::Zero(), to = Vec3::Zero();
     double start = 0;  ///< station of `from`: a tube with a stretch of shells has two ways or more, mm
     std::vector<int> stops;
+    Vec3 up = Vec3::UnitZ();  ///< of a bar's section
 };
 
 /// A place on a way where a node is wanted.
@@ -33,7 +34,7 @@ struct Stop {
 };
 
 /// What a tube is as a bar, at a station.
-[[nodiscard]] Bar tubeBar(const armor::TubePart &tube, double station);
+[[nodiscard]] Bar tubeBar(const armor::BarPart &tube, double station);
 
 /// Gathers ways and stops, then makes nodes and bars of them in an idealization.
 class Ways {
@@ -62,6 +63,7 @@ class Ways {
     [[nodiscard]] int nearestTubeNode(const Vec3 &at) const;
 
   private:
+    void addBent(const armor::BarPart &bar);
     void addEnds(int way, double longest);
     int addStop(int way, double t);
     void crossStrips();

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 
 #include <fmt/format.h>
 
@@ -51,6 +52,24 @@ void readData(ObjectReader &o, Vehicle &vehicle, Faults &faults) {
         measured.trust = readTrust(m, "trust", Trust::Measured);
         measured.date = m.text("date", std::string());
         vehicle.data[id] = measured;
+    }
+}
+
+void readHoles(ObjectReader &o, const char *key, std::vector<FrameHole> &holes, Faults &faults) {
+    for (const auto &[value, path] : o.array(key)) {
+        ObjectReader h(*value, path, faults);
+        const FrameHole hole{h.text("id"), h.number("behindEnd"), h.number("aboveCenter"),
+                             h.number("diameter")};
+        if (!(hole.behindEnd >= 0 && hole.behindEnd <= holeFarthestBehind))
+            faults.add(fmt::format("This must be from 0 to {} mm.", holeFarthestBehind),
+                       h.pathOf("behindEnd"));
+        if (!(std::abs(hole.aboveCenter) <= holeFarthestFromCenter))
+            faults.add(fmt::format("This must be within {} mm of the rail's center.", holeFarthestFromCenter),
+                       h.pathOf("aboveCenter"));
+        if (!(hole.diameter >= holeLeast && hole.diameter <= holeMost))
+            faults.add(fmt::format("This must be from {} to {} mm.", holeLeast, holeMost),
+                       h.pathOf("diameter"));
+        holes.push_back(hole);
     }
 }
 
@@ -164,6 +183,13 @@ Result<RigGeometry> geometry(const Vehicle &vehicle) {
     g.railWidth = v("railWidth");
     g.railWall = v("railWall");
     g.crossmember = v("crossmember");
+    if (const auto rear = vehicle.value("rearFrameEnd")) g.rearEnd = -g.wheelbase - *rear;
+    g.rearRailCenter = vehicle.value("rearRailCenter").value_or(g.railCenter);
+    g.crossmembers.push_back(g.frameEnd - g.crossmember);
+    for (const Crossmember &c : vehicle.crossmembers) g.crossmembers.push_back(g.frameEnd - c.behindEnd);
+    if (const auto rear = vehicle.value("rearCrossmember"); rear && g.rearEnd)
+        g.crossmembers.push_back(*g.rearEnd + *rear);
+    std::sort(g.crossmembers.begin(), g.crossmembers.end(), std::greater<>());
     if (!(2 * g.railWall < std::min(g.railHeight, g.railWidth)))
         return fail(ProblemKind::BadInput, "The rail's wall leaves no inside.", "railWall",
                     "Measure it again.");
@@ -252,20 +278,14 @@ Vehicle readVehicle(const Json &json, const std::string &path, Faults &faults) {
     readData(o, vehicle, faults);
     vehicle.railMaterial = o.text("railMaterial", std::string("S235"));
     vehicle.railMaterialTrust = readTrust(o, "railMaterialTrust", Trust::Assumed);
-    for (const auto &[value, holePath] : o.array("frontHoles")) {
-        ObjectReader h(*value, holePath, faults);
-        const FrameHole hole{h.text("id"), h.number("behindEnd"), h.number("aboveCenter"),
-                             h.number("diameter")};
-        if (!(hole.behindEnd >= 0 && hole.behindEnd <= holeFarthestBehind))
-            faults.add(fmt::format("This must be from 0 to {} mm.", holeFarthestBehind),
-                       h.pathOf("behindEnd"));
-        if (!(std::abs(hole.aboveCenter) <= holeFarthestFromCenter))
-            faults.add(fmt::format("This must be within {} mm of the rail's center.", holeFarthestFromCenter),
-                       h.pathOf("aboveCenter"));
-        if (!(hole.diameter >= holeLeast && hole.diameter <= holeMost))
-            faults.add(fmt::format("This must be from {} to {} mm.", holeLeast, holeMost),
-                       h.pathOf("diameter"));
-        vehicle.frontHoles.push_back(hole);
+    readHoles(o, "frontHoles", vehicle.frontHoles, faults);
+    readHoles(o, "rearHoles", vehicle.rearHoles, faults);
+    for (const auto &[value, memberPath] : o.array("crossmembers")) {
+        ObjectReader c(*value, memberPath, faults);
+        const Crossmember member{c.text("id"), c.number("behindEnd")};
+        if (!(member.behindEnd >= 0 && member.behindEnd <= farthest))
+            faults.add(fmt::format("This must be from 0 to {} mm.", farthest), c.pathOf("behindEnd"));
+        vehicle.crossmembers.push_back(member);
     }
     readOutline(o, vehicle, faults);
     readKeepOuts(o, vehicle, faults);
@@ -279,6 +299,20 @@ Vehicle readVehicle(const Json &json, const std::string &path, Faults &faults) {
     vehicle.extra = o.leftover();
     return vehicle;
 }
+
+namespace {
+
+Json writeHoles(const std::vector<FrameHole> &holes) {
+    Json out = Json::array();
+    for (const FrameHole &h : holes)
+        out.push_back({{"id", h.id},
+                       {"behindEnd", h.behindEnd},
+                       {"aboveCenter", h.aboveCenter},
+                       {"diameter", h.diameter}});
+    return out;
+}
+
+}  // namespace
 
 Json writeVehicle(const Vehicle &vehicle) {
     Json json = vehicle.extra;
@@ -294,12 +328,10 @@ Json writeVehicle(const Vehicle &vehicle) {
     json["data"] = std::move(data);
     json["railMaterial"] = vehicle.railMaterial;
     json["railMaterialTrust"] = trustWord(vehicle.railMaterialTrust);
-    json["frontHoles"] = Json::array();
-    for (const FrameHole &h : vehicle.frontHoles)
-        json["frontHoles"].push_back({{"id", h.id},
-                                      {"behindEnd", h.behindEnd},
-                                      {"aboveCenter", h.aboveCenter},
-                                      {"diameter", h.diameter}});
+    json["frontHoles"] = writeHoles(vehicle.frontHoles);
+    if (!vehicle.rearHoles.empty()) json["rearHoles"] = writeHoles(vehicle.rearHoles);
+    for (const Crossmember &c : vehicle.crossmembers)
+        json["crossmembers"].push_back({{"id", c.id}, {"behindEnd", c.behindEnd}});
     json["outline"] = Json::array();
     for (const OutlinePoint &p : vehicle.outline) {
         Json point{{"id", p.id},

@@ -57,14 +57,22 @@ inline constexpr double farthest = 15000;
 inline constexpr double holeFarthestBehind = 1500, holeFarthestFromCenter = 300;
 inline constexpr double holeLeast = 4, holeMost = 80;
 
-/// A bolt hole in a frame rail's outer side near its front end, the same on both sides.
+/// A bolt hole in a frame rail's outer side near one of its ends, the same on both sides.
 struct FrameHole {
     std::string id;
-    double behindEnd = 0;    ///< behind the end of the rail
+    double behindEnd = 0;    ///< from the end of the rail, along it
     double aboveCenter = 0;  ///< above the rail's center line
     double diameter = 0;
 
     bool operator==(const FrameHole &) const = default;
+};
+
+/// A crossmember between the rails, or a bracket that holds a rail as one does.
+struct Crossmember {
+    std::string id;
+    double behindEnd = 0;  ///< of its middle, behind the front ends of the rails
+
+    bool operator==(const Crossmember &) const = default;
 };
 
 enum class Region { Front, Belly, Rear };
@@ -107,6 +115,8 @@ struct Vehicle {
     std::string railMaterial;
     Trust railMaterialTrust = Trust::Assumed;
     std::vector<FrameHole> frontHoles;
+    std::vector<FrameHole> rearHoles;       ///< from the rear ends of the rails
+    std::vector<Crossmember> crossmembers;  ///< beside the first from either end
     std::vector<OutlinePoint> outline;
     std::vector<KeepOut> keepOuts;
     std::vector<MovingThing> moving;
@@ -130,6 +140,8 @@ struct Tire {
 /// What rests on the axles and on both, each in its worst state of load, armor on [kg].
 struct WorstLoads {
     double front = 0, rear = 0, total = 0;
+
+    bool operator==(const WorstLoads &) const = default;
 };
 
 /// The survey as typed numbers, complete and within range.
@@ -149,11 +161,18 @@ struct RigGeometry {
     double railCenter = 0;                               ///< height above ground
     double railHeight = 0, railWidth = 0, railWall = 0;  ///< 0 without a frame
     [[nodiscard]] bool hasFrame() const { return railHeight > 0; }
-    double crossmember = 0;  ///< first crossmember behind the end of the rails
+    double crossmember = 0;            ///< first crossmember behind the end of the rails
+    std::optional<double> rearEnd;     ///< x of the rear ends of the rails
+    double rearRailCenter = 0;         ///< height of the rails' center line there
+    std::vector<double> crossmembers;  ///< x of all that are known, from the front
+    /// Height of the rails' center line at a place along the vehicle.
+    [[nodiscard]] double railCenterAt(double x) const {
+        return x > -wheelbase / 2 ? railCenter : rearRailCenter;
+    }
 };
 
 /// @error Undetermined  a required datum is missing; `where` is its id
-///        BadInput      one is outside its range, or the frame has fewer than two holes
+///        BadInput      one is outside its range, or the frame has fewer than two holes at its front ends
 [[nodiscard]] Result<RigGeometry> geometry(const Vehicle &vehicle);
 
 /// The next place of the vehicle's kind that the survey does not have yet, with a first guess from the

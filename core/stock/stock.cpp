@@ -54,6 +54,10 @@ const Fairlead *Stock::fairlead(std::string_view id) const {
     return findById(fairleads, id);
 }
 
+const Receiver *Stock::receiver(std::string_view id) const {
+    return findById(receivers, id);
+}
+
 std::vector<double> Stock::plateThicknesses(std::string_view material) const {
     std::vector<double> out;
     for (const PlateStock &p : plates)

@@ -142,6 +142,7 @@ struct Stock {
     [[nodiscard]] const Rope *rope(std::string_view id) const;
     [[nodiscard]] const Shackle *shackle(std::string_view id) const;
     [[nodiscard]] const Fairlead *fairlead(std::string_view id) const;
+    [[nodiscard]] const Receiver *receiver(std::string_view id) const;
     /// Thicknesses sold in a material, ascending.
     [[nodiscard]] std::vector<double> plateThicknesses(std::string_view material) const;
 };

@@ -1,50 +1,17 @@
 #include <algorithm>
 #include <cmath>
-#include <numbers>
 
 #include <fmt/format.h>
 
-#include "core/armor/passing.h"
 #include "core/base/constants.h"
 #include "core/base/csv.h"
+#include "core/workshop/masses.h"
 #include "core/workshop/workshop.h"
 
 namespace hefty::workshop {
 namespace {
 
 using working::number;
-
-/// Net volume of a tube: by the formula for a prism cut by two planes, area times the length of its
-/// center line (both cuts pass through it), less the wedge of a taper, openings and holes.
-double tubeMass(const armor::TubePart &t, double slots) {
-    const double length = t.length();
-    double mass = t.properties.massPerLength * length;
-    const double wall = t.section.wall;
-    // The taper takes the two side walls' triangles; the bottom wall goes too and its closing plate is
-    // a part of its own.
-    if (t.taper > 0) mass -= (2 * wall * t.taper / 2 + wall * t.section.width) * length * t.material.density;
-    for (const armor::TubeOpening &o : t.openings)
-        mass -= 2 * wall * o.length * o.height * t.material.density;
-    for (const armor::Hole &h : t.holes)
-        mass -= std::numbers::pi / 4 * h.diameter * h.diameter * wall * t.material.density;
-    mass -= slots * wall * t.material.density;
-    return std::max(0.0, mass);
-}
-
-/// Area of the slots that plates go through in a tube's walls [mm2]. A plate that the whole tube goes through
-/// leaves it whole.
-double slotArea(const armor::Assembly &a, const armor::TubePart &t) {
-    double sum = 0;
-    const armor::Vec3 along = t.axes().x;
-    for (const armor::PlatePart &p : a.plates)
-        for (const armor::Contact &c : armor::passingThrough(p, t))
-            if (std::abs(c.normal.dot(along)) < 0.5) sum += c.area;
-    return sum;
-}
-
-double plateMass(const armor::PlatePart &p) {
-    return p.area() * p.thickness * p.material.density;
-}
 
 /// Smallest rectangle around an outline among those with a side along one of its edges.
 std::pair<double, double> smallestRectangle(const armor::Polygon2 &outline) {
@@ -72,7 +39,7 @@ std::pair<double, double> smallestRectangle(const armor::Polygon2 &outline) {
     return size;
 }
 
-CutItem cutOf(const armor::Assembly &a, const armor::TubePart &t) {
+CutItem cutOf(const armor::Assembly &a, const armor::BarPart &t) {
     CutItem c;
     c.part = t.name;
     c.stock = t.section.id;
@@ -81,7 +48,7 @@ CutItem cutOf(const armor::Assembly &a, const armor::TubePart &t) {
     c.miterFrom = t.miterFrom();
     c.miterTo = t.miterTo();
     c.holes = t.holes;
-    c.mass = tubeMass(t, slotArea(a, t));
+    c.mass = barMass(a, t);
     if (t.taper > 0)
         c.note = {"Underside cut off on a slope: 0 at the miter to {0} at the tip.", {{t.taper}}};
     for (const armor::TubeOpening &o : t.openings)
@@ -93,7 +60,7 @@ CutItem cutOf(const armor::Assembly &a, const armor::TubePart &t) {
     return c;
 }
 
-CutItem cutOf(const armor::PlatePart &p) {
+CutItem cutOf(const armor::SheetPart &p) {
     CutItem c;
     c.part = p.name;
     c.isPlate = true;
@@ -102,15 +69,8 @@ CutItem cutOf(const armor::PlatePart &p) {
     std::tie(c.length, c.width) = smallestRectangle(p.outline);
     c.thickness = p.thickness;
     c.holes = p.holes;
-    c.mass = plateMass(p);
+    c.mass = sheetMass(p);
     return c;
-}
-
-Vec3 tubeCenter(const armor::TubePart &t) {
-    return (t.from + t.to) / 2;
-}
-Vec3 plateCenter(const armor::PlatePart &p) {
-    return p.axes.toWorld(shape::centroid(p.outline));
 }
 
 void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &out) {
@@ -120,11 +80,14 @@ void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &o
         moment += mass * at;
     };
     double tubes = 0, plates = 0;
-    for (const armor::TubePart &t : a.tubes) add(tubeMass(t, slotArea(a, t)), tubeCenter(t), tubes);
-    for (const armor::PlatePart &p : a.plates) add(plateMass(p), plateCenter(p), plates);
+    for (const armor::BarPart &t : a.bars)
+        add(barMass(a, t), parts::barCenter(t), t.made.bought.empty() ? tubes : out.boughtMass);
+    for (const armor::SheetPart &p : a.sheets) add(sheetMass(p), p.center(), plates);
     for (const armor::WeldJoint &w : a.welds) {
         const double mass = w.leg * w.leg / 2 * w.length() * 7.85e-6;
-        add(mass, w.contacts.front().center, out.weldMetal);
+        Vec3 at = Vec3::Zero();
+        for (const armor::Contact &c : w.contacts) at += c.center * (c.length() / w.length());
+        add(mass, at, out.weldMetal);
     }
     for (const armor::BoughtPart &b : a.bought) add(b.mass, b.center, out.boughtMass);
     out.fabricatedMass = tubes + plates + out.weldMetal;
@@ -138,7 +101,7 @@ void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &o
                "section tables, nominal walls")
         .given("m₂", "plates, holes taken out", plates, "kg", "outline area x thickness x density")
         .given("m₃", "weld metal, leg²/2 x length x density", out.weldMetal, "kg", "welds found from contact")
-        .given("m₄", "winch, rope, fairlead", out.boughtMass, "kg", "bought parts")
+        .given("m₄", "bought parts", out.boughtMass, "kg", "bought parts")
         .step("m", "together", "m₁ + m₂ + m₃ + m₄",
               fmt::format("{} + {} + {} + {}", number(tubes), number(plates), number(out.weldMetal),
                           number(out.boughtMass)),
@@ -157,14 +120,15 @@ void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &o
 }
 
 Result<bool> nestBars(const armor::Assembly &a, const Shop &shop, std::stop_token stop, Fabrication &out) {
-    for (const armor::TubePart &t : a.tubes) {
+    for (const armor::BarPart &t : a.bars) {
+        if (!t.made.bought.empty()) continue;
         const auto same = [&t](const SectionNesting &n) {
             return n.section == t.section.id && n.material == t.material.id;
         };
         if (std::any_of(out.nestings.begin(), out.nestings.end(), same)) continue;
         std::vector<PieceLength> pieces;
-        for (const armor::TubePart &u : a.tubes)
-            if (u.section.id == t.section.id && u.material.id == t.material.id)
+        for (const armor::BarPart &u : a.bars)
+            if (u.made.bought.empty() && u.section.id == t.section.id && u.material.id == t.material.id)
                 pieces.push_back({u.name, u.cutLength()});
         std::vector<Bar> bars;
         for (const RackItem &i : shop.rack)
@@ -188,7 +152,7 @@ void price(const armor::Assembly &a, const Shop &shop, Fabrication &out) {
     for (const SectionNesting &n : out.nestings)
         out.costs.push_back({n.section, n.cost, "rack by the length used, new bars whole"});
     double plates = 0;
-    for (const armor::PlatePart &p : a.plates) plates += plateMass(p);
+    for (const armor::SheetPart &p : a.sheets) plates += sheetMass(p);
     const double plateCost = plates / (1 - shop.plateWaste) * shop.platePricePerKg;
     out.costs.push_back(
         {"plate", plateCost,
@@ -212,8 +176,8 @@ void price(const armor::Assembly &a, const Shop &shop, Fabrication &out) {
 Result<Fabrication> fabricate(const armor::Assembly &a, const rig::RigGeometry &rig, const Shop &shop,
                               std::stop_token stop) {
     Fabrication out;
-    for (const armor::TubePart &t : a.tubes) out.cuts.push_back(cutOf(a, t));
-    for (const armor::PlatePart &p : a.plates) out.cuts.push_back(cutOf(p));
+    for (const armor::BarPart &t : a.bars) out.cuts.push_back(cutOf(a, t));
+    for (const armor::SheetPart &p : a.sheets) out.cuts.push_back(cutOf(p));
     weigh(a, rig, out);
     if (auto r = nestBars(a, shop, stop, out); !r) return tl::unexpected(r.error());
     price(a, shop, out);

@@ -12,6 +12,7 @@
 
 #include "app/main_window.h"
 #include "app/theme.h"
+#include "app/traveler.h"
 #include "tests/core/demo.h"
 
 /// Shared by the tests of the window: an application of its own folders, and the demo job opened.
@@ -67,14 +68,15 @@ inline void typeInto(QTableView *table, int row, int column, const QString &text
 /// A window with the demo job, shown and active, whose questions are answered by the test.
 class DemoWindow {
   public:
-    explicit DemoWindow(int stop = 0) : window(sharedStock()) {
+    explicit DemoWindow(const char *stop = "measure", const std::string &job = demoPath())
+        : window(sharedStock()) {
         window.asking.tell = [this](QWidget *, const QString &, const QString &text) { told = text; };
         window.asking.saveFile = [this](QWidget *, const QString &, const QString &, const QString &) {
             return saveTo;
         };
         window.asking.openFile = [this](QWidget *, const QString &, const QString &) { return openFrom; };
-        opened = window.openPath(QString::fromStdString(demoPath()));
-        window.goTo(stop);
+        opened = window.openPath(QString::fromStdString(job));
+        window.goTo(app::stopIndex(stop));
         window.show();
         window.activateWindow();
         QApplication::setActiveWindow(&window);  // there is no window manager to do it

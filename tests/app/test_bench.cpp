@@ -126,7 +126,7 @@ class TestBench : public QObject {
     }
     /// A part clicked in the picture can be changed: wall, place, hole, gusset; each is one named step.
     void tweaksByHand() {
-        DemoWindow demo(1);
+        DemoWindow demo("layout");
         QVERIFY(demo.settle());
         auto *kind = demo.find<QComboBox>("tweakKind");
         auto *make = demo.find<QPushButton>("tweakMake");
@@ -161,21 +161,21 @@ class TestBench : public QObject {
         QVERIFY(demo.settle());
         const armor::Assembly &a = *demo.session().appraisal()->pieces[0].assembly;
         QVERIFY2(a.notes.empty(), a.notes.empty() ? "" : a.notes[0].text.text.c_str());
-        QCOMPARE(a.tube("beam.left")->section.wall, 6.0);
-        QVERIFY(std::abs(a.tube("beam")->holes.back().diameter - 12.7) < 1e-9);
+        QCOMPARE(a.bar("beam.left")->section.wall, 6.0);
+        QVERIFY(std::abs(a.bar("beam")->holes.back().diameter - 12.7) < 1e-9);
         QVERIFY(a.has("gusset.right.outer.upper"));
         for (const armor::WeldJoint &w : a.welds)
             if (w.name == "beam~tab.left") QCOMPARE(w.leg, 10.0);
         // the list of changes takes one back
         QTest::mouseClick(demo.find<QPushButton>("removeTweak2"), Qt::LeftButton);
         QVERIFY(demo.settle());
-        QCOMPARE(demo.session().appraisal()->pieces[0].assembly->tube("beam.left")->section.wall, 8.0);
+        QCOMPARE(demo.session().appraisal()->pieces[0].assembly->bar("beam.left")->section.wall, 8.0);
         demo.session().undoStack()->undo();
         QCOMPARE(demo.session().job().pieces[0].tweaks.size(), std::size_t(2 + 4));
     }
     /// Clicking a part in a picture selects it; the picture marks it.
     void clickSelects() {
-        DemoWindow demo(1);
+        DemoWindow demo("layout");
         QVERIFY(demo.settle());
         auto *front = demo.find<PlanView>("layoutFront");
         const QImage before = front->grab().toImage();
@@ -187,7 +187,7 @@ class TestBench : public QObject {
     }
     /// The wheel zooms about the pointer, a drag moves the paper, a double click fits it again.
     void zoomAndPan() {
-        DemoWindow demo(1);
+        DemoWindow demo("layout");
         QVERIFY(demo.settle());
         auto *side = demo.find<PlanView>("layoutSide");
         const double scale = side->scale();
@@ -208,7 +208,7 @@ class TestBench : public QObject {
     }
     /// Prove: the structure answers to turning, exaggeration and the duty chosen.
     void structureAnswers() {
-        DemoWindow demo(2);
+        DemoWindow demo("prove");
         QVERIFY(demo.settle());
         auto *view = demo.find<StructureView>("structureView");
         auto *duty = demo.find<QComboBox>("duty");
@@ -235,7 +235,7 @@ class TestBench : public QObject {
     }
     /// Nothing that stands on a remedy is cut off, nor how far a shape moves.
     void whatIsSaidIsReadWhole() {
-        DemoWindow demo(2);
+        DemoWindow demo("prove");
         QVERIFY(demo.settle());
         int seen = 0;
         for (const job::Finding &f : demo.session().appraisal()->findings)
@@ -269,7 +269,7 @@ class TestBench : public QObject {
     /// A remedy that changes no setting but adds parts: its button says so, a click adds them, undo takes
     /// them off again.
     void remediesThatAddParts() {
-        DemoWindow demo(2);
+        DemoWindow demo("prove");
         job::Job plain = demo.session().job();
         plain.pieces[0].tweaks.clear();  // without its inner gussets
         demo.session().edit("Plain", plain);
@@ -285,13 +285,13 @@ class TestBench : public QObject {
         const QString label = QString::fromStdString(adds->label.in(measure::UnitSystem::Metric));
         QVERIFY(button->text().replace('\n', ' ').startsWith(label));
         const std::size_t before = demo.session().piece()->tweaks.size();
-        const std::size_t plates = demo.session().appraisal()->pieces[0].assembly->plates.size();
+        const std::size_t plates = demo.session().appraisal()->pieces[0].assembly->sheets.size();
         const int steps = demo.session().undoStack()->count();
         QTest::mouseClick(button, Qt::LeftButton);
         QCOMPARE(demo.session().piece()->tweaks.size(), before + 2);
         QVERIFY(demo.settle());
         QVERIFY(!demo.session().appraisal()->finding(id.toStdString()));
-        QCOMPARE(demo.session().appraisal()->pieces[0].assembly->plates.size(), plates + 2);
+        QCOMPARE(demo.session().appraisal()->pieces[0].assembly->sheets.size(), plates + 2);
         QCOMPARE(demo.session().undoStack()->count(), steps + 1);
         QVERIFY(demo.session().undoStack()->undoText().contains(label));
         QTest::keyClick(&demo.window, Qt::Key_Z, Qt::ControlModifier);
@@ -300,7 +300,7 @@ class TestBench : public QObject {
         QVERIFY(demo.session().appraisal()->finding(id.toStdString()));
     }
     void signOffAndReopen() {
-        DemoWindow demo(1);
+        DemoWindow demo("layout");
         QVERIFY(demo.settle());
         auto *sign = demo.find<QPushButton>("signOff");
         QVERIFY(!demo.session().job().signedOff.contains("layout"));
@@ -313,7 +313,7 @@ class TestBench : public QObject {
         QCOMPARE(demo.session().undoStack()->count(), 2);
     }
     void darkAndLight() {
-        DemoWindow demo(1);
+        DemoWindow demo("layout");
         QVERIFY(demo.settle());
         const QImage light = demo.window.grab().toImage();
         demo.find<QAction>("dark")->trigger();
@@ -335,7 +335,7 @@ class TestBench : public QObject {
     }
     /// The pinned variant is shown while the key is held, and only then.
     void peekAtThePinned() {
-        DemoWindow demo(1);
+        DemoWindow demo("layout");
         QVERIFY(demo.settle());
         demo.find<QAction>("pin")->trigger();
         const double before = gauge(demo.session(), "approach");
@@ -352,7 +352,7 @@ class TestBench : public QObject {
     }
     /// Cut & bend: a part chosen in the list tells its holes and how to cut it, in the units chosen.
     void cutListTellsHow() {
-        DemoWindow demo(3);
+        DemoWindow demo("cut");
         demo.session().setSetting("cornerCut", 60.0);
         QVERIFY(demo.settle());
         auto *table = demo.find<QTableView>("cutTable");
@@ -464,7 +464,7 @@ class TestBench : public QObject {
     /// Each control that a person can reach with Tab says its name to a screen reader.
     void controlsHaveNames() {
         for (int stop = 0; stop < static_cast<int>(stops.size()); ++stop) {
-            DemoWindow demo(stop);
+            DemoWindow demo(stops[static_cast<std::size_t>(stop)].id);
             QVERIFY(demo.settle());
             for (QWidget *w : demo.window.findChildren<QWidget *>()) {
                 if (!w->isVisible() || w->focusPolicy() == Qt::NoFocus) continue;

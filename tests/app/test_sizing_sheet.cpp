@@ -29,7 +29,7 @@ class TestSizingSheet : public QObject {
 
   private slots:
     void findsAndTakes() {
-        DemoWindow demo(2);
+        DemoWindow demo("prove");
         QVERIFY(demo.settle());
         const auto before = demo.session().sharedJob();
         QDialog *s = sheet(demo);
@@ -55,7 +55,7 @@ class TestSizingSheet : public QObject {
         QVERIFY(demo.session().sharedJob()->pieces[0].settings == before->pieces[0].settings);
     }
     void stops() {
-        DemoWindow demo(2);
+        DemoWindow demo("prove");
         QVERIFY(demo.settle());
         QDialog *s = sheet(demo);
         s->findChild<QPushButton *>("sizingBegin")->click();
@@ -66,7 +66,7 @@ class TestSizingSheet : public QObject {
     }
     /// No heavier than the house allows, unless another limit is typed or it is taken away.
     void limitsTheMass() {
-        DemoWindow demo(2);
+        DemoWindow demo("prove");
         QVERIFY(demo.settle());
         QDialog *s = sheet(demo);
         auto *mass = s->findChild<QLineEdit *>("sizingMass");
@@ -87,7 +87,7 @@ class TestSizingSheet : public QObject {
     }
     /// What cannot hold says so, in the units of the screen.
     void saysWhyNot() {
-        DemoWindow demo(2);
+        DemoWindow demo("prove");
         job::Job job = demo.session().job();
         job.rules.shockFactor = 5;
         demo.session().edit("Harder", job);

@@ -152,7 +152,7 @@ class TestStanding : public QObject {
     }
     /// The table of angles, and a step taken from it.
     void anglesAndGains() {
-        DemoWindow demo(1);
+        DemoWindow demo("layout");
         QVERIFY(demo.settle());
         click(demo, "pageAngles");
         auto *table = demo.find<QTableView>("variants");
@@ -173,7 +173,7 @@ class TestStanding : public QObject {
     }
     /// A ledge too high strikes; the strike chosen in the list is where the picture then stands.
     void driveAndStrike() {
-        DemoWindow demo(1);
+        DemoWindow demo("layout");
         QVERIFY(demo.settle());
         click(demo, "pageDrive");
         QVERIFY(driven(demo));
@@ -203,7 +203,7 @@ class TestStanding : public QObject {
     }
     /// The slider, its keys, the chart and the play button all move the vehicle.
     void scrubAndPlay() {
-        DemoWindow demo(1);
+        DemoWindow demo("layout");
         QVERIFY(demo.settle());
         click(demo, "pageDrive");
         QVERIFY(driven(demo));
@@ -225,7 +225,7 @@ class TestStanding : public QObject {
         QCOMPARE(view->pose(), stopped);
     }
     void limitsWithProgress() {
-        DemoWindow demo(1);
+        DemoWindow demo("layout");
         QVERIFY(demo.settle());
         click(demo, "pageDrive");
         QVERIFY(driven(demo));
@@ -240,7 +240,7 @@ class TestStanding : public QObject {
     }
     /// A measured profile is driven; one with a gap is refused with its place, and nothing is lost.
     void profileFromFile() {
-        DemoWindow demo(1);
+        DemoWindow demo("layout");
         QVERIFY(demo.settle());
         click(demo, "pageDrive");
         QVERIFY(driven(demo));
@@ -266,7 +266,7 @@ class TestStanding : public QObject {
     }
     /// Without a spring rate nothing is driven, and what is missing is said.
     void missingRate() {
-        DemoWindow demo(1);
+        DemoWindow demo("layout");
         QVERIFY(demo.settle());
         demo.session().edit("Forget a rate", [](job::Job &j) { j.vehicle.data.erase("rearSpring"); });
         QVERIFY(demo.settle());

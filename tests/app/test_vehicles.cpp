@@ -69,20 +69,20 @@ class TestVehicles : public QObject {
         QVERIFY(demo.settle());
         for (const auto units : {measure::UnitSystem::Metric, measure::UnitSystem::Inch}) {
             demo.session().setUnits(units);
-            demo.window.goTo(0);
+            demo.window.goTo(app::stopIndex("measure"));
             for (const char *list :
                  {"listData", "listHoles", "listOutline", "listKeepOuts", "listMoving", "listPoints",
                   "listTape", "listTires", "listLoad", "listTemplates", "listWalk"}) {
                 hefty::testing::openList(demo, list);
                 QVERIFY2(drawnShare(demo.window.centralWidget()) > 0.15, list);
             }
-            demo.window.goTo(1);
+            demo.window.goTo(app::stopIndex("layout"));
             for (const char *page : {"pageDraw", "pageAngles", "pageDrive"}) {
                 click(demo, page);
                 QVERIFY2(drawnShare(demo.window.centralWidget()) > 0.15, page);
             }
-            for (int stop = 2; stop < 4; ++stop) {
-                demo.window.goTo(stop);
+            for (const char *stop : {"load", "prove", "cut", "weld", "fitup", "log"}) {
+                demo.window.goTo(app::stopIndex(stop));
                 QVERIFY(drawnShare(demo.window.centralWidget()) > 0.1);
             }
         }
@@ -110,7 +110,7 @@ class TestVehicles : public QObject {
                      .toString(),
                  QStringLiteral("for sliders"));
         // It drives, though nothing is built for it yet.
-        demo.window.goTo(1);
+        demo.window.goTo(app::stopIndex("layout"));
         click(demo, "pageDrive");
         auto *view = demo.find<TrailView>("trailView");
         QVERIFY(QTest::qWaitFor([view] { return view->drive() != nullptr; }, 10000));

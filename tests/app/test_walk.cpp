@@ -158,7 +158,7 @@ class TestWalk : public QObject {
         QVERIFY(!window.openPath("/no/such/job.girder.json"));
         QVERIFY(told.contains("/no/such/job.girder.json"));
         QVERIFY(window.openPath(QString::fromStdString(hefty::testing::demoPath())));
-        window.goTo(1);
+        window.goTo(app::stopIndex("layout"));
         auto *edit = window.findChild<QLineEdit *>("setting.width");
         for (const char *text : {"wide", "9999999"}) {
             edit->setFocus();
@@ -173,7 +173,7 @@ class TestWalk : public QObject {
     void keyboardNudgesAndEscapes() {
         MainWindow window(sharedStock());
         QVERIFY(window.openPath(QString::fromStdString(hefty::testing::demoPath())));
-        window.goTo(1);
+        window.goTo(app::stopIndex("layout"));
         window.show();
         QVERIFY(QTest::qWaitForWindowExposed(&window));
         Session &session = *window.session();
@@ -223,7 +223,7 @@ class TestWalk : public QObject {
     void proveFollowsTheChosenDuty() {
         MainWindow window(sharedStock());
         QVERIFY(window.openPath(QString::fromStdString(hefty::testing::demoPath())));
-        window.goTo(2);
+        window.goTo(app::stopIndex("prove"));
         window.show();
         QTRY_VERIFY_WITH_TIMEOUT(settled(*window.session()), 20000);
         auto *table = window.findChild<QTableView *>("checkTable");

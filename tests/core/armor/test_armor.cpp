@@ -17,8 +17,8 @@ using hefty::testing::demoJob;
 
 namespace {
 
-PlatePart plate(const Vec3 &origin, const Vec3 &x, const Vec3 &y, double w, double h, double t) {
-    PlatePart p;
+SheetPart plate(const Vec3 &origin, const Vec3 &x, const Vec3 &y, double w, double h, double t) {
+    SheetPart p;
     p.name = "plate";
     p.axes = {origin, x, y, x.cross(y)};
     p.outline = {{-w / 2, -h / 2}, {w / 2, -h / 2}, {w / 2, h / 2}, {-w / 2, h / 2}};
@@ -26,8 +26,8 @@ PlatePart plate(const Vec3 &origin, const Vec3 &x, const Vec3 &y, double w, doub
     return p;
 }
 
-TubePart box(double h, double b, double t, double length) {
-    TubePart tube;
+BarPart box(double h, double b, double t, double length) {
+    BarPart tube;
     tube.name = "tube";
     tube.section.height = h;
     tube.section.width = b;
@@ -40,8 +40,8 @@ TubePart box(double h, double b, double t, double length) {
 }
 
 /// A round tube along x through the origin's height.
-TubePart pipe(double diameter, const Vec3 &from, const Vec3 &to) {
-    TubePart tube;
+BarPart pipe(double diameter, const Vec3 &from, const Vec3 &to) {
+    BarPart tube;
     tube.name = "pipe";
     tube.section.shape = stock::SectionShape::RoundTube;
     tube.section.height = tube.section.width = diameter;
@@ -72,8 +72,8 @@ class TestArmor : public QObject {
     /// A plate standing on edge on another: a strip as wide as it is thick, welded along both long sides and
     /// its ends.
     void edgeOnPlate() {
-        const PlatePart base = plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 400, 400, 10);
-        const PlatePart stand = plate({0, 0, 5 + 50}, Vec3::UnitX(), Vec3::UnitZ(), 120, 100, 8);
+        const SheetPart base = plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 400, 400, 10);
+        const SheetPart stand = plate({0, 0, 5 + 50}, Vec3::UnitX(), Vec3::UnitZ(), 120, 100, 8);
         const auto c = touching(solidOf(stand), solidOf(base));
         QCOMPARE(c.size(), std::size_t(1));
         QVERIFY(std::abs(c[0].area - 120 * 8) < 1e-6);
@@ -82,8 +82,8 @@ class TestArmor : public QObject {
         QVERIFY(std::abs(length - 2 * (120 + 8)) < 1e-6);
     }
     void flushEdgesTakeNoFillet() {
-        const PlatePart base = plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 120, 400, 10);
-        const PlatePart stand = plate({0, 0, 55}, Vec3::UnitX(), Vec3::UnitZ(), 120, 100, 8);
+        const SheetPart base = plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 120, 400, 10);
+        const SheetPart stand = plate({0, 0, 55}, Vec3::UnitX(), Vec3::UnitZ(), 120, 100, 8);
         double length = 0;
         const auto c = touching(solidOf(stand), solidOf(base));
         QCOMPARE(c.size(), std::size_t(1));
@@ -93,18 +93,18 @@ class TestArmor : public QObject {
     /// A plate that lies flat on another has an edge to weld along; one that stands on it has not.
     void lappedPlatesHaveAnEdge() {
         Assembly a;
-        a.plates = {plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 400, 400, 12),
+        a.sheets = {plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 400, 400, 12),
                     plate({0, 0, 10}, Vec3::UnitX(), Vec3::UnitY(), 120, 80, 8),
                     plate({0, 0, 56}, Vec3::UnitX(), Vec3::UnitZ(), 120, 100, 6)};
-        a.plates[0].name = "base";
-        a.plates[1].name = "lap";
-        a.plates[2].name = "stand";
+        a.sheets[0].name = "base";
+        a.sheets[1].name = "lap";
+        a.sheets[2].name = "stand";
         WeldJoint lap, tee;
         lap.a = tee.a = "base";
         lap.b = "lap";
         tee.b = "stand";
-        lap.contacts = touching(solidOf(a.plates[1]), solidOf(a.plates[0]));
-        tee.contacts = touching(solidOf(a.plates[2]), solidOf(a.plates[0]));
+        lap.contacts = touching(solidOf(a.sheets[1]), solidOf(a.sheets[0]));
+        tee.contacts = touching(solidOf(a.sheets[2]), solidOf(a.sheets[0]));
         QCOMPARE(lap.contacts.size(), std::size_t(1));
         QCOMPARE(tee.contacts.size(), std::size_t(1));
         QCOMPARE(lappedThickness(a, lap).value(), 8.0);
@@ -112,14 +112,14 @@ class TestArmor : public QObject {
         QVERIFY(!lappedThickness(a, tee).has_value());
     }
     void gapsDoNotTouch() {
-        const PlatePart base = plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 400, 400, 10);
+        const SheetPart base = plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 400, 400, 10);
         QVERIFY(touching(solidOf(plate({0, 0, 57}, Vec3::UnitX(), Vec3::UnitZ(), 120, 100, 8)), solidOf(base))
                     .empty());
     }
     /// A plate through a tube is welded around its cross-section on both walls.
     void plateThroughATube() {
-        const TubePart tube = box(150, 100, 6, 1000);
-        const PlatePart tab = plate({20, 0, 0}, Vec3::UnitX(), Vec3::UnitZ(), 200, 80, 20);
+        const BarPart tube = box(150, 100, 6, 1000);
+        const SheetPart tab = plate({20, 0, 0}, Vec3::UnitX(), Vec3::UnitZ(), 200, 80, 20);
         const auto c = passingThrough(tab, tube);
         QCOMPARE(c.size(), std::size_t(2));
         for (const Contact &x : c) {
@@ -131,7 +131,7 @@ class TestArmor : public QObject {
     /// A tube through both walls of another is welded around its outline on each; with its end inside on one;
     /// one that only stands on the wall, or is too wide for its flat part, passes through none.
     void tubeThroughATube() {
-        const TubePart outer = box(150, 100, 6, 1000);  // along y; its flats are 126 and 76
+        const BarPart outer = box(150, 100, 6, 1000);  // along y; its flats are 126 and 76
         const auto through = passingThrough(pipe(40, {-200, 30, 0}, {200, 30, 0}), outer);
         QCOMPARE(through.size(), std::size_t(2));
         for (const Contact &c : through) {
@@ -151,7 +151,7 @@ class TestArmor : public QObject {
     }
     /// Through a round tube: the hole lies on the cylinder, and is longer than the outline.
     void tubeThroughARoundTube() {
-        const TubePart outer = pipe(60, {0, -300, 0}, {0, 300, 0});
+        const BarPart outer = pipe(60, {0, -300, 0}, {0, 300, 0});
         const auto through = passingThrough(pipe(40, {-200, 30, 0}, {200, 30, 0}), outer);
         QCOMPARE(through.size(), std::size_t(2));
         for (const Contact &c : through) {
@@ -166,7 +166,7 @@ class TestArmor : public QObject {
     }
     /// A plate through a round tube: along it two slots, across it a collar on both faces.
     void plateThroughARoundTube() {
-        const TubePart tube = pipe(60, {0, -300, 0}, {0, 300, 0});
+        const BarPart tube = pipe(60, {0, -300, 0}, {0, 300, 0});
         const auto cuts = passingThrough(plate({0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), 200, 80, 10), tube);
         QCOMPARE(cuts.size(), std::size_t(2));
         for (const Contact &c : cuts) {
@@ -184,7 +184,7 @@ class TestArmor : public QObject {
         QVERIFY(passingThrough(plate({0, 0, 40}, Vec3::UnitX(), Vec3::UnitY(), 200, 80, 10), tube).empty());
     }
     void cutLengthOfAMiter() {
-        TubePart t = box(150, 100, 6, 1000);
+        BarPart t = box(150, 100, 6, 1000);
         const double a = radians(12.5);
         t.cutTo = Vec3(-std::sin(a), -std::cos(a), 0).normalized();
         QVERIFY(std::abs(t.miterTo() - a) < 1e-9);
@@ -210,18 +210,18 @@ class TestArmor : public QObject {
     }
     void leftAndRightMirror() {
         const Assembly a = buildDemo(demoJob());
-        QVERIFY(std::abs(a.plate("bracket.left")->area() - a.plate("bracket.right")->area()) < 1e-9);
-        QVERIFY(std::abs(a.plate("bracket.left")->axes.origin.y() +
-                         a.plate("bracket.right")->axes.origin.y()) < 1e-12);
+        QVERIFY(std::abs(a.sheet("bracket.left")->area() - a.sheet("bracket.right")->area()) < 1e-9);
+        QVERIFY(std::abs(a.sheet("bracket.left")->axes.origin.y() +
+                         a.sheet("bracket.right")->axes.origin.y()) < 1e-12);
         QVERIFY(std::abs(weld(a, "beam~tab.left")->length() - weld(a, "beam~tab.right")->length()) < 1e-9);
     }
     /// Derived, never retyped: a thicker bracket moves what stands beside it, and the welds stay found.
     void changesFollowThrough() {
         job::Job job = demoJob();
-        const double before = buildDemo(job).plate("bracket.left")->axes.origin.y();
+        const double before = buildDemo(job).sheet("bracket.left")->axes.origin.y();
         job.pieces[0].settings["bracketThickness"] = 20.0;
         const Assembly a = buildDemo(job);
-        QVERIFY(std::abs(a.plate("bracket.left")->axes.origin.y() - before - 4) < 1e-9);
+        QVERIFY(std::abs(a.sheet("bracket.left")->axes.origin.y() - before - 4) < 1e-9);
         QVERIFY(weld(a, "bracket.left~gusset.left.outer"));
         QVERIFY(weld(a, "beam~bracket.left"));
     }
@@ -231,10 +231,10 @@ class TestArmor : public QObject {
         job::Job job = demoJob();
         const Assembly before = buildDemo(job);
         for (const char *part : {"cheek.left", "bracket.right", "cap.left", "tray"}) {
-            const double t = before.plate(part)->thickness;
+            const double t = before.sheet(part)->thickness;
             job.pieces[0].tweaks = {Tweak{Tweak::Kind::Thickness, part, Vec3::Zero(), "", t + 6, {0, 0}, ""}};
             const Assembly a = buildDemo(job);
-            QCOMPARE(a.plate(part)->thickness, t + 6);
+            QCOMPARE(a.sheet(part)->thickness, t + 6);
             for (const WeldJoint &w : before.welds) {
                 if (w.a != part && w.b != part) continue;
                 // gussets of the demo's tweaks are gone with them
@@ -246,8 +246,8 @@ class TestArmor : public QObject {
             for (const BoltJoint &m : a.mounts)
                 if (m.part == part) {
                     QCOMPARE(m.plateThickness, t + 6);
-                    const PlatePart &plate = *a.plate(part);
-                    const PlatePart &was = *before.plate(part);
+                    const SheetPart &plate = *a.sheet(part);
+                    const SheetPart &was = *before.sheet(part);
                     // the face on the rail stays where it was
                     const double now = plate.axes.origin.dot(m.axis) - plate.thickness / 2;
                     QVERIFY(std::abs(now - (was.axes.origin.dot(m.axis) - was.thickness / 2)) < 1e-9);
@@ -296,12 +296,12 @@ class TestArmor : public QObject {
         job.pieces[0].tweaks = {move, thick, gusset, wall, leg, hole};
         const Assembly a = buildDemo(job);
         QVERIFY2(a.notes.empty(), a.notes.empty() ? "" : a.notes[0].text.text.c_str());
-        QCOMPARE(a.plate("tab.left")->axes.origin.y(), 460.0);
-        QCOMPARE(a.plate("cheek.left")->thickness, 12.0);
+        QCOMPARE(a.sheet("tab.left")->axes.origin.y(), 460.0);
+        QCOMPARE(a.sheet("cheek.left")->thickness, 12.0);
         QVERIFY(a.has("gusset.left.outer.upper"));
-        QCOMPARE(a.tube("beam.left")->section.wall, 6.0);
+        QCOMPARE(a.bar("beam.left")->section.wall, 6.0);
         QCOMPARE(weld(a, "beam~tab.left")->leg, 10.0);
-        QCOMPARE(a.tube("beam")->holes.size(), std::size_t(3));
+        QCOMPARE(a.bar("beam")->holes.size(), std::size_t(3));
     }
     /// A brace closes the corner between bracket, beam and swept end and is welded to all three; it stands
     /// clear of the gusset below it.
@@ -311,7 +311,7 @@ class TestArmor : public QObject {
         const Assembly a = buildDemo(job);
         for (const char *side : {"left", "right"}) {
             const std::string brace = fmt::format("brace.{}", side);
-            QVERIFY(a.plate(brace));
+            QVERIFY(a.sheet(brace));
             for (const std::string &to :
                  {fmt::format("beam.{}", side), std::string("beam"), fmt::format("bracket.{}", side)}) {
                 const std::string name = to < brace ? to + "~" + brace : brace + "~" + to;
@@ -327,10 +327,10 @@ class TestArmor : public QObject {
             }));
         }
         // along the swept end it is as long as was asked for
-        const PlatePart &p = *a.plate("brace.left");
+        const SheetPart &p = *a.sheet("brace.left");
         double longest = 0;
         for (const Vec2 &v : p.outline) longest = std::max(longest, v.y());
-        QVERIFY(longest > a.tube("beam")->length() / 2);
+        QVERIFY(longest > a.bar("beam")->length() / 2);
         job.pieces[0].settings["braceReach"] = 390.0;
         const auto rig = rig::geometry(job.vehicle).value();
         const auto tooLong = armor::build({job.pieces[0], job.vehicle, rig, hefty::testing::shippedStock()});
@@ -344,18 +344,18 @@ class TestArmor : public QObject {
         job.pieces[0].settings["addedBolts"] = 2.0;
         const Assembly a = buildDemo(job);
         QCOMPARE(a.mounts[0].at.size(), before.mounts[0].at.size() + 2);
-        QCOMPARE(a.plate("bracket.left")->holes.size(), before.plate("bracket.left")->holes.size() + 2);
+        QCOMPARE(a.sheet("bracket.left")->holes.size(), before.sheet("bracket.left")->holes.size() + 2);
         double rear = 1e9, rearmost = 1e9;
         for (const Vec3 &at : before.mounts[0].at) rear = std::min(rear, at.x());
         for (const Vec3 &at : a.mounts[0].at) rearmost = std::min(rearmost, at.x());
         QVERIFY(std::abs(rear - rearmost - 2 * 3.5 * 17.5) < 1e-9);
-        QVERIFY(a.plate("bracket.left")->area() > before.plate("bracket.left")->area());
+        QVERIFY(a.sheet("bracket.left")->area() > before.sheet("bracket.left")->area());
     }
     /// Aluminum is not welded to steel, and corrodes where it is bolted to it.
     void unlikeMetalsAreTold() {
         Assembly a = buildDemo(demoJob());
         QVERIFY(unlikeMetals(a, "steel").empty());
-        for (PlatePart &p : a.plates)
+        for (SheetPart &p : a.sheets)
             if (p.name == "bracket.left") p.material = *hefty::testing::shippedStock().material("6061-T6");
         int welded = 0, bolted = 0;
         for (const Pairing &p : unlikeMetals(a, "steel")) {

@@ -14,7 +14,7 @@ namespace {
 
 /// A box turned about the upright by an angle, as a convex body.
 ConvexBody turnedBox(const Vec3 &center, const Vec3 &size, double angle) {
-    armor::PlatePart p;
+    armor::SheetPart p;
     p.axes.origin = center;
     p.axes.x = Vec3(std::cos(angle), std::sin(angle), 0);
     p.axes.y = Vec3(-std::sin(angle), std::cos(angle), 0);

@@ -147,7 +147,7 @@ class TestJob : public QObject {
         QVERIFY(std::abs(sum + f.weldMetal - f.fabricatedMass) < 1e-9);
         // the straight beam: 27.7 kg/m (EN 10219-2 table for 150x100x8), less opening and two bolt holes
         // and the slots of two tabs in both walls
-        const armor::PlatePart &tab = *a.pieces[0].assembly->plate("tab.left");
+        const armor::SheetPart &tab = *a.pieces[0].assembly->sheet("tab.left");
         const double inSlots = 2 * 2 * 8 * tab.thickness * 90;
         const double taken = (2 * 8 * 190 * 45 + 2 * 8 * 0.7853982 * 11 * 11 + inSlots) * 7.85e-6;
         QVERIFY(std::abs(f.cuts.front().mass - (1.16 * 27.7 - taken)) < 0.06);

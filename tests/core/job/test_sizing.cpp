@@ -161,11 +161,11 @@ class TestSizing : public QObject {
             if (f.severity == Severity::Fix) QVERIFY2(before.finding(f.id), f.id.c_str());
         QVERIFY(std::abs(*after.gauge("mass")->value - *before.gauge("mass")->value - s.massChange) < 1e-9);
         QVERIFY(std::abs(*after.gauge("margin")->value - s.hardest) < 1e-12);
-        for (const armor::PlatePart &p : after.pieces[0].assembly->plates)
+        for (const armor::SheetPart &p : after.pieces[0].assembly->sheets)
             if (const auto at = p.name.find(".left"); at != std::string::npos) {
                 std::string other = p.name;
                 other.replace(at, 5, ".right");
-                QCOMPARE(after.pieces[0].assembly->plate(other)->thickness, p.thickness);
+                QCOMPARE(after.pieces[0].assembly->sheet(other)->thickness, p.thickness);
             }
     }
     /// Steps are judged together by their shares: what one takes a check over by, the other must bring back.

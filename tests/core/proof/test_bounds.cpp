@@ -237,7 +237,7 @@ class TestBounds : public QObject {
         Job job = demoJob();
         job.pieces[0].settings["tabThickness"] = 25.0;
         const Appraisal a = appraise(job, shippedStock());
-        const armor::PlatePart *tab = a.pieces[0].assembly->plate("tab.left");
+        const armor::SheetPart *tab = a.pieces[0].assembly->sheet("tab.left");
         QVERIFY(tab && tab->material.yield < shippedStock().material(tab->material.id)->yield);
         const proof::Check *hole = find(proofOf(a), "tab/tab.left");
         QVERIFY(hole && hole->utilization > 0);
@@ -355,13 +355,13 @@ class TestBounds : public QObject {
         for (const armor::BoltJoint &f : as.feet)
             if (!looked("bolt/" + f.name)) return QString::fromStdString("bolt/" + f.name);
         if (as.winch && !looked("bolt/fairlead.bolts")) return "bolt/fairlead.bolts";
-        for (const armor::TubePart &t : as.tubes) {
+        for (const armor::BarPart &t : as.bars) {
             if (!looked("member/" + t.name)) return QString::fromStdString("member/" + t.name);
             for (const armor::TubeOpening &o : t.openings)
                 if (!looked("opening/" + t.name + "/" + o.purpose))
                     return QString::fromStdString("opening in " + t.name);
         }
-        for (const armor::PlatePart &plate : as.plates)
+        for (const armor::SheetPart &plate : as.sheets)
             if (!plate.strips.empty() && !looked("member/" + plate.name) && !looked("plate/" + plate.name))
                 return QString::fromStdString("plate " + plate.name);
         for (const armor::WeldJoint &w : as.welds)

@@ -21,9 +21,9 @@ stock::Section box(double size, double wall) {
     return s;
 }
 
-armor::TubePart tube(const char *name, double size, double wall, const Vec3 &from, const Vec3 &to,
-                     const Vec3 &up) {
-    armor::TubePart t;
+armor::BarPart tube(const char *name, double size, double wall, const Vec3 &from, const Vec3 &to,
+                    const Vec3 &up) {
+    armor::BarPart t;
     t.name = name;
     t.section = box(size, wall);
     t.properties = stock::boxProperties(size, size, wall);
@@ -44,8 +44,8 @@ struct Post {
     HouseRules rules;
 
     explicit Post(const Vec3 &force, const Vec3 &moment = Vec3::Zero()) {
-        assembly.tubes = {tube("rail", 100, 5, {-500, 0, 0}, {500, 0, 0}, Vec3::UnitZ()),
-                          tube("post", 50, 4, {0, 0, 50}, {0, 0, 400}, Vec3::UnitX())};
+        assembly.bars = {tube("rail", 100, 5, {-500, 0, 0}, {500, 0, 0}, Vec3::UnitZ()),
+                         tube("post", 50, 4, {0, 0, 50}, {0, 0, 400}, Vec3::UnitX())};
         armor::WeldJoint weld;
         weld.name = "rail~post";
         weld.a = "rail";
@@ -92,14 +92,14 @@ class TestBranches : public QObject {
     /// Bolts at known places of a plate with one weld: what the drawing says of them.
     void boltsOnAPlate() {
         armor::Assembly a;
-        armor::PlatePart p;
+        armor::SheetPart p;
         p.name = "plate";
         p.axes = {Vec3::Zero(), Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
         p.outline = {{0, 0}, {200, 0}, {200, 100}, {0, 100}};
         p.thickness = 8;
         p.material.yield = 350;
         p.material.ultimate = 450;
-        a.plates = {p};
+        a.sheets = {p};
         armor::BoltJoint j;
         j.part = "plate";
         j.diameter = 12;

@@ -21,9 +21,9 @@ constexpr double reach = 600, bearings = 160, rootBelow = 60, spindle = 38;
 /// The demo's bumper with a gate on its beam: an arm across, a wheel on its middle.
 armor::Assembly withGate(double spindleDiameter = spindle) {
     armor::Assembly a = hefty::testing::buildDemo(hefty::testing::demoJob());
-    const armor::TubePart &beam = *a.tube("beam");
+    const armor::BarPart &beam = *a.bar("beam");
     const double x = beam.from.x(), top = beam.from.z() + beam.section.height / 2;
-    armor::TubePart arm;
+    armor::BarPart arm;
     arm.name = "gate.arm";
     arm.section.height = 80;
     arm.section.width = 60;
@@ -34,7 +34,7 @@ armor::Assembly withGate(double spindleDiameter = spindle) {
     const double z = top + rootBelow + bearings / 2;
     arm.from = Vec3(x, -reach, z);
     arm.to = Vec3(x, 580, z);
-    a.tubes.push_back(arm);
+    a.bars.push_back(arm);
     armor::Gate gate;
     gate.name = "gate";
     gate.parts = {"gate.arm"};
@@ -129,7 +129,7 @@ class TestPlaces : public QObject {
     }
     void skidAndLip() {
         armor::Assembly a = hefty::testing::buildDemo(hefty::testing::demoJob());
-        const armor::TubePart &beam = *a.tube("beam");
+        const armor::BarPart &beam = *a.bar("beam");
         const Vec3 under = (beam.from + beam.to) / 2 - Vec3(0, 0, beam.section.height / 2);
         a.grounds = {{"patch", "Skid", "beam", under, Vec3::UnitZ(), armor::GroundSpot::Kind::Patch,
                       armor::Share::Whole},
@@ -146,7 +146,7 @@ class TestPlaces : public QObject {
     /// D = g T R/(T + R) (UN Regulation 55) and the nose of the trailer over bumps.
     void towing() {
         armor::Assembly a = hefty::testing::buildDemo(hefty::testing::demoJob());
-        a.coupling = armor::Coupling{"beam", (a.tube("beam")->from + a.tube("beam")->to) / 2, 1500};
+        a.coupling = armor::Coupling{"beam", (a.bar("beam")->from + a.bar("beam")->to) / 2, 1500};
         const Proof p = proveIt(a, {}).value();
         const Vec3 down = sum(find(p.duties, "towing/pull-down"));
         QVERIFY(near(down.x(), -g0 * 3050 * 1500 / 4550) && near(down.z(), -2 * 0.1 * 1500 * g0));
@@ -175,7 +175,7 @@ class TestPlaces : public QObject {
         const Proof p = proveIt(a, rules).value();
         QCOMPARE(p.openGates.size(), std::size_t{1});
         const OpenGate &o = p.openGates[0];
-        const armor::TubePart &arm = *a.tube("gate.arm");
+        const armor::BarPart &arm = *a.bar("gate.arm");
         const double L = 1180, armMass = arm.properties.area * arm.material.density * L;
         const double weight = (armMass + 42) * g0;
         // a quarter turn: the wheel's center, 150 mm ahead of the arm, comes to stand beside it
@@ -201,7 +201,7 @@ class TestPlaces : public QObject {
         const HouseRules rules;
         const Proof thick = proveIt(withGate(60), rules).value(), thin = proveIt(withGate(30), rules).value();
         const armor::Assembly a = withGate();
-        const armor::TubePart &arm = *a.tube("gate.arm");
+        const armor::BarPart &arm = *a.bar("gate.arm");
         const double L = 1180,
                      M = arm.properties.area * arm.material.density * L * g0 * L / 2 + 42 * g0 * reach;
         const double E = a.gates[0].spindleMaterial.E, G = E / (2 * (1 + a.gates[0].spindleMaterial.nu));
@@ -255,7 +255,7 @@ class TestPlaces : public QObject {
     /// one.
     void spindleThroughThePost() {
         armor::Assembly a = withGate();
-        const armor::TubePart &beam = *a.tube("beam");
+        const armor::BarPart &beam = *a.bar("beam");
         armor::Gate &gate = a.gates[0];
         const Vec3 aside(0, 250, 0);  // clear of the brackets and of the beam's end
         gate.low += aside;
@@ -331,7 +331,7 @@ class TestPlaces : public QObject {
         QVERIFY(!check(bare, "sleeve/mount.left"));
         const Check *sleeve = check(sleeved, "sleeve/mount.left");
         QVERIFY(sleeve && near(sleeve->demand, 0.7 * 800 * 156.67, 1e-3));
-        const double Fy = a.plate("bracket.left")->material.yield;
+        const double Fy = a.sheet("bracket.left")->material.yield;
         QVERIFY(near(sleeve->capacity, 0.9 * Fy * std::numbers::pi / 4 * (27 * 27 - 17.5 * 17.5)));
         const auto pushed = [](const Proof &p) {
             const auto &k =
@@ -346,7 +346,7 @@ class TestPlaces : public QObject {
     /// A tube of aluminum counts as welded within 25 mm of its welds and nowhere else.
     void aluminumBesideWelds() {
         armor::Assembly a = hefty::testing::buildDemo(hefty::testing::demoJob());
-        for (armor::TubePart &t : a.tubes) t.material = *shippedStock().material("6061-T6");
+        for (armor::BarPart &t : a.bars) t.material = *shippedStock().material("6061-T6");
         const Proof p = proveIt(a, {}).value();
         int soft = 0, whole = 0;
         for (std::size_t b = 0; b < p.idealization.bars.size(); ++b) {
@@ -399,7 +399,7 @@ class TestPlaces : public QObject {
             return area;
         };
         const double before = metal();
-        for (armor::PlatePart &p : a.plates)
+        for (armor::SheetPart &p : a.sheets)
             if (p.name == "tab.left") {
                 p.holes.push_back(
                     {"slot", {p.holes[0].at.x() - 55, p.holes[0].at.y()}, 14, "lashing", 16, Vec2::UnitY()});
@@ -412,7 +412,7 @@ class TestPlaces : public QObject {
         armor::Assembly a = hefty::testing::buildDemo(hefty::testing::demoJob());
         const Proof rectangular = proveIt(a, {}, Detail::Halved).value();
         QVERIFY(!check(rectangular, "dent/middle"));
-        for (armor::TubePart &t : a.tubes)
+        for (armor::BarPart &t : a.bars)
             if (t.name == "beam") t.section.shape = stock::SectionShape::RoundTube;
         const Proof round = proveIt(a, {}, Detail::Halved).value();
         const Check *dent = check(round, "dent/middle");
@@ -420,7 +420,7 @@ class TestPlaces : public QObject {
         double push = 0;
         for (const CrushOrder &o : round.crushOrders)
             if (o.id == "middle") push = o.push;
-        const armor::TubePart &beam = *a.tube("beam");
+        const armor::BarPart &beam = *a.bar("beam");
         // R = Rc (22 + 1.2 B/D)(w/D)^(1.925/(3.5 + B/D)), B = 50 mm
         const double D = beam.section.height, t = beam.properties.wall, B = 50;
         const double Rc = beam.material.yield * t * t / 4 * std::sqrt(D / t);
@@ -431,9 +431,9 @@ class TestPlaces : public QObject {
     /// A tab through a round tube presses on each of its walls: 5.5 Fy t2 (1 + 0.25 l/D) Qf, Qf at most 1.
     void tabThroughARoundTube() {
         armor::Assembly a = hefty::testing::buildDemo(hefty::testing::demoJob());
-        const armor::TubePart beam = *a.tube("beam");
+        const armor::BarPart beam = *a.bar("beam");
         const double D = 60, t = 4, l = 80;
-        armor::TubePart stub = beam;
+        armor::BarPart stub = beam;
         stub.name = "stub";
         stub.section = {};
         stub.section.shape = stock::SectionShape::RoundTube;
@@ -460,7 +460,7 @@ class TestPlaces : public QObject {
             ring.lines.push_back({ring.patch[i], ring.patch[(i + 1) % ring.patch.size()]});
         ring.area = std::numbers::pi * D * D / 4;
         root.contacts.push_back(ring);
-        armor::PlatePart ear;
+        armor::SheetPart ear;
         ear.name = "ear";
         ear.axes = {stub.from + Vec3(180, 0, 0), Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
         ear.outline = {{-l / 2, -60}, {l / 2, -60}, {l / 2, 110}, {-l / 2, 110}};
@@ -483,8 +483,8 @@ class TestPlaces : public QObject {
         pin.endDistance = 23;
         pin.sideDistance = l / 2 - 12;
         pin.thickness = 16;
-        a.tubes.push_back(stub);
-        a.plates.push_back(ear);
+        a.bars.push_back(stub);
+        a.sheets.push_back(ear);
         a.welds.push_back(root);
         a.welds.push_back(seam);
         for (const Detail detail : {Detail::Strips, Detail::Shells}) {
@@ -514,7 +514,7 @@ class TestPlaces : public QObject {
     /// A line that only pushes takes up load one way and lets go the other way.
     void bearingLinePushesOnly() {
         armor::Assembly a = hefty::testing::buildDemo(hefty::testing::demoJob());
-        const armor::TubePart &beam = *a.tube("beam");
+        const armor::BarPart &beam = *a.bar("beam");
         const Vec3 top(0, 0, beam.section.height / 2);
         a.bearings.push_back({"shelf", "beam", beam.from + top, beam.to + top, Vec3::UnitZ(), 200});
         const Proof p = proveIt(a, {}).value();

@@ -104,7 +104,7 @@ class TestPlates : public QObject {
         const auto &model = p.idealization.model;
         QVERIFY(p.idealization.plates.size() > 8 && model.shells.size() > 1000);
         double mass = 0;
-        for (const armor::PlatePart &plate : hefty::testing::buildDemo(demoJob()).plates)
+        for (const armor::SheetPart &plate : hefty::testing::buildDemo(demoJob()).sheets)
             if (!plate.strips.empty()) mass += plate.area() * plate.thickness * plate.material.density;
         const auto massOf = [&model](int first, int count) {
             double sum = 0;
@@ -198,7 +198,7 @@ class TestPlates : public QObject {
         const auto rig = rig::geometry(job.vehicle).value();
         armor::Assembly a = hefty::testing::buildDemo(job);
         for (armor::Anchor &anchor : a.anchors) {
-            armor::PlatePart &tab = *std::find_if(a.plates.begin(), a.plates.end(),
+            armor::SheetPart &tab = *std::find_if(a.sheets.begin(), a.sheets.end(),
                                                   [&](const auto &p) { return p.name == anchor.name; });
             double nose = -1e9;
             for (const shape::Vec2 &c : tab.outline) nose = std::max(nose, c.x());
@@ -228,7 +228,7 @@ class TestPlates : public QObject {
         const stock::Material *m = shippedStock().material("6061-T6");
         const auto rig = rig::geometry(job.vehicle).value();
         armor::Assembly a = hefty::testing::buildDemo(job);
-        for (armor::PlatePart &plate : a.plates) plate.material = *m;
+        for (armor::SheetPart &plate : a.sheets) plate.material = *m;
         const Proof p = prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, Detail::Shells).value();
         const Check *lip = find(p, "plate/lip");
         QVERIFY(lip);

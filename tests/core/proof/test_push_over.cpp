@@ -184,7 +184,7 @@ class TestPushOver : public QObject {
     /// Neal 1977); and nothing folds before it has yielded.
     void withinBounds() {
         const armor::Assembly a = hefty::testing::buildDemo(demoJob());
-        const armor::TubePart &end = *a.tube("beam.left");
+        const armor::BarPart &end = *a.bar("beam.left");
         const double lever = std::abs(end.to.y() - end.from.y());
         const double bound = end.properties.Wplz * end.material.yield / lever;
         const Collapse *c = collapse("end.left");

@@ -148,7 +148,7 @@ class TestSeams : public QObject {
         const stock::Material &rail = *shippedStock().material(job.vehicle.railMaterial);
         for (const double fineness : {1.0, 4.0}) {
             const Idealization i = idealize(a, rig, rail, Detail::Shells, fineness).value();
-            const Vec3 along = a.tube("beam")->axes().x;
+            const Vec3 along = a.bar("beam")->axes().x;
             const double near = 12;  // mm: half of the slot of a tab, over which a line may run
             int told = 0;
             for (const WeldPiece &p : i.weldPieces) {
@@ -176,8 +176,8 @@ class TestSeams : public QObject {
         int onShells = 0;
         for (const WeldPiece &p : i.weldPieces) {
             const armor::WeldJoint &w = a.welds[static_cast<std::size_t>(p.weld)];
-            const armor::TubePart *tube = a.tube(w.a);
-            if (!tube || a.tube(w.b)) continue;  // a miter
+            const armor::BarPart *tube = a.bar(w.a);
+            if (!tube || a.bar(w.b)) continue;  // a miter
             const Vec3 along = tube->axes().x;
             const armor::Contact &c = w.contacts[static_cast<std::size_t>(p.contact)];
             const double station = (p.at - tube->from).dot(along);

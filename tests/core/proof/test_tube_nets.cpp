@@ -21,7 +21,7 @@ constexpr double h = 120, b = 80, t = 5, length = 900, at = 450;
 /// A tube along y with a plate through its front and back wall in the middle, `along` mm of it.
 armor::Assembly tubeWithPlate(double along, double across) {
     armor::Assembly a;
-    armor::TubePart tube;
+    armor::BarPart tube;
     tube.name = "tube";
     tube.section.height = h;
     tube.section.width = b;
@@ -30,27 +30,27 @@ armor::Assembly tubeWithPlate(double along, double across) {
     tube.properties = stock::boxProperties(h, b, t);
     tube.from = Vec3(0, 0, 0);
     tube.to = Vec3(0, length, 0);
-    a.tubes.push_back(tube);
-    armor::PlatePart plate;
+    a.bars.push_back(tube);
+    armor::SheetPart plate;
     plate.name = "plate";
     plate.axes = {Vec3(0, at, 0), Vec3::UnitX(), Vec3::UnitZ(), -Vec3::UnitY()};
     plate.outline = {{-90, -across / 2}, {90, -across / 2}, {90, across / 2}, {-90, across / 2}};
     plate.thickness = along;
     plate.material = tube.material;
     plate.strips.push_back({{-90, 0}, {90, 0}, across});
-    a.plates.push_back(plate);
+    a.sheets.push_back(plate);
     return a;
 }
 
 /// The same tube, round, with another through it in the middle, along x.
 armor::Assembly tubeWithTube(bool round, double through, bool across) {
     armor::Assembly a = tubeWithPlate(2, 4);
-    armor::TubePart inner = a.tubes[0];
+    armor::BarPart inner = a.bars[0];
     if (round) {
-        stock::Section &s = a.tubes[0].section;
+        stock::Section &s = a.bars[0].section;
         s.shape = stock::SectionShape::RoundTube;
         s.height = s.width = h;
-        a.tubes[0].properties = stock::properties(s, a.tubes[0].material.density).value();
+        a.bars[0].properties = stock::properties(s, a.bars[0].material.density).value();
     }
     inner.name = "inner";
     inner.section.shape = stock::SectionShape::RoundTube;
@@ -60,8 +60,8 @@ armor::Assembly tubeWithTube(bool round, double through, bool across) {
     inner.from = across ? Vec3(0, at, -200) : Vec3(-200, at, 0);
     inner.to = across ? Vec3(0, at, 200) : Vec3(200, at, 0);
     inner.up = Vec3::UnitY();
-    a.plates.clear();
-    a.tubes.push_back(inner);
+    a.sheets.clear();
+    a.bars.push_back(inner);
     return a;
 }
 
@@ -88,8 +88,8 @@ struct Cantilever {
         const TubeNets nets = TubeNets::make(a, size, model);
         Ways ways(model, 1);
         ways.addTubes(a, nets.cuts());
-        const int start = ways.attach("tube", a.tubes[0].from), end = ways.attach("tube", a.tubes[0].to);
-        const int inner = a.tubes.size() > 1 ? ways.attach("inner", a.tubes[1].from) : -1;
+        const int start = ways.attach("tube", a.bars[0].from), end = ways.attach("tube", a.bars[0].to);
+        const int inner = a.bars.size() > 1 ? ways.attach("inner", a.bars[1].from) : -1;
         ways.makeNodes();
         ways.makeBars();
         ways.bindCuts(nets.cuts());
@@ -161,9 +161,9 @@ class TestTubeNets : public QObject {
     /// are in balance, curved as they are.
     void roundTubesToo() {
         armor::Assembly a = tubeWithTube(true, 40, false);
-        a.tubes.pop_back();
-        a.plates = tubeWithPlate(2, 4).plates;
-        a.plates[0].axes = {Vec3(0, at, 0), Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
+        a.bars.pop_back();
+        a.sheets = tubeWithPlate(2, 4).sheets;
+        a.sheets[0].axes = {Vec3(0, at, 0), Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
         const Cantilever c(a, 1);
         QCOMPARE(c.model.walls.size(), std::size_t{1});
         const double E = 210000, G = E / 2.6, r = (h - t) / 2, L = length, pi = std::numbers::pi;
@@ -224,7 +224,7 @@ class TestTubeNets : public QObject {
         for (int i = 0; i < 36; ++i) {
             const bool round = i % 2 == 0, plate = i % 3 == 0;
             armor::Assembly a = tubeWithTube(round, between(8, 70), i % 4 < 2);
-            armor::TubePart &inner = a.tubes[1];
+            armor::BarPart &inner = a.bars[1];
             const Vec3 shift(between(-15, 15), between(-100, 100), between(-15, 15));
             const Vec3 lean(between(-120, 120), between(-120, 120), between(-120, 120));
             inner.from += shift - lean;
@@ -232,11 +232,11 @@ class TestTubeNets : public QObject {
             if (i % 5 == 0) inner.to = (inner.from + inner.to) / 2;  // it ends inside
             inner.up = (inner.to - inner.from).unitOrthogonal();
             if (plate) {
-                a.plates = tubeWithPlate(between(4, 25), between(20, 90)).plates;
-                a.plates[0].axes.origin += shift;
+                a.sheets = tubeWithPlate(between(4, 25), between(20, 90)).sheets;
+                a.sheets[0].axes.origin += shift;
                 if (i % 2 == 0)
-                    a.plates[0].axes = {a.plates[0].axes.origin, Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
-                a.tubes.pop_back();
+                    a.sheets[0].axes = {a.sheets[0].axes.origin, Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
+                a.bars.pop_back();
             }
             Idealization probe;
             if (TubeNets::make(a, {}, probe).cuts().empty()) continue;  // it does not go through
@@ -258,7 +258,7 @@ class TestTubeNets : public QObject {
     /// are elsewhere.
     void halvedAllAround() {
         armor::Assembly a = tubeWithTube(true, 20, false);
-        a.tubes[0].section.height = a.tubes[0].section.width = 48;
+        a.bars[0].section.height = a.bars[0].section.width = 48;
         const auto around = [&](double fineness) {
             return Cantilever(a, fineness).model.walls[0].rings[0].nodes.size();
         };
@@ -269,7 +269,7 @@ class TestTubeNets : public QObject {
     /// A plate that the whole tube goes through leaves the tube whole.
     void collarsCutNothing() {
         armor::Assembly a = tubeWithPlate(10, 200);
-        a.plates[0].outline = {{-90, -90}, {90, -90}, {90, 90}, {-90, 90}};
+        a.sheets[0].outline = {{-90, -90}, {90, -90}, {90, 90}, {-90, 90}};
         const Cantilever c(a, 1);
         QCOMPARE(c.model.walls.size(), std::size_t{1});
         const double stretch = c.model.walls[0].bar.stationTo - c.model.walls[0].bar.stationFrom;
@@ -294,7 +294,7 @@ class TestTubeNets : public QObject {
     /// An opening is cut out of the front and back walls; the stretch goes on behind it.
     void openingsAreCutOut() {
         armor::Assembly a = tubeWithPlate(20, 70);
-        a.tubes[0].openings.push_back({at + 130, 100, 40, 0, "rope"});
+        a.bars[0].openings.push_back({at + 130, 100, 40, 0, "rope"});
         Idealization out;
         const TubeNets nets = TubeNets::make(a, {}, out);
         QCOMPARE(nets.cuts().size(), std::size_t{1});
@@ -306,7 +306,7 @@ class TestTubeNets : public QObject {
             return sum;
         };
         const double with = area(out), length = nets.cuts()[0].to - nets.cuts()[0].from;
-        a.tubes[0].openings.clear();
+        a.bars[0].openings.clear();
         Idealization whole;
         const TubeNets uncut = TubeNets::make(a, {}, whole);
         const double around = area(whole) + 2 * 20 * 70;  // of the plate's two slots

@@ -67,7 +67,7 @@ class TestSurveyBook : public QObject {
         job.vehicle.survey.points.push_back({"lost", "lost point", {0, 0, 0}, {false, false, false}});
         job::Appraisal a = job::appraise(job, shippedStock());
         QVERIFY(!a.survey && a.finding("survey/lost"));
-        QVERIFY(a.pieces[0].proof.has_value());  // the job goes on without it
+        QVERIFY(a.pieces[0].proof);  // the job goes on without it
         job = demoJob();
         job.vehicle.survey.points.erase(job.vehicle.survey.points.begin());
         a = job::appraise(job, shippedStock());

@@ -1,0 +1,143 @@
+#include "app/fit_bench.h"
+
+#include <QDate>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include "app/plan_view.h"
+#include "app/quantity_edit.h"
+#include "app/stop_table.h"
+#include "app/theme.h"
+
+namespace hefty::app {
+
+FitBench::FitBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("fitBench");
+    m_view = new PlanView(session, ViewSide::Top, this);
+    m_view->setObjectName("fitView");
+    m_view->setAccessibleName(tr("The piece from above, where to measure marked"));
+    m_view->title = tr("From above, front down");
+    m_table =
+        new StopTable("fitTable", tr("What to measure and to look at"),
+                      {tr("Hold the tape"), tr("Should read"), tr("Reads"), tr("What that says")}, this);
+    m_note = new QLabel(this);
+    m_note->setObjectName("fitNote");
+    m_note->setWordWrap(true);
+    m_note->setMinimumHeight(44);
+    m_reading = new QuantityEdit(session, measure::Quantity::DrilledLength);
+    m_reading->setObjectName("fitReading");
+    m_reading->setAccessibleName(tr("What it reads"));
+    m_reading->setFixedWidth(130);
+    m_tick = new QPushButton(tr("Tick as looked at"), this);
+    m_tick->setObjectName("fitTick");
+    auto *caution =
+        new QLabel(tr("Support the piece by a stand or a hoist while its bolts are out; never work under a "
+                      "vehicle that stands on a jack alone."),
+                   this);
+    caution->setObjectName("caution");
+    caution->setWordWrap(true);
+    auto *foot = new QHBoxLayout;
+    foot->addWidget(caution, 1);
+    foot->addWidget(new QLabel(tr("Reads"), this));
+    foot->addWidget(m_reading);
+    foot->addWidget(m_tick);
+    auto *layout = new QVBoxLayout(this);
+    layout->setContentsMargins(8, 8, 8, 8);
+    layout->addWidget(m_view, 4);
+    layout->addWidget(m_table, 5);
+    layout->addWidget(m_note);
+    layout->addLayout(foot);
+    connect(session, &Session::appraisalChanged, this, &FitBench::refresh);
+    connect(session, &Session::jobChanged, this, &FitBench::refresh);
+    connect(session, &Session::unitsChanged, this, &FitBench::refresh);
+    connect(m_table, &QTableWidget::currentCellChanged, this, &FitBench::choose);
+    connect(m_reading, &QuantityEdit::valueTyped, this, [this](double value) { take(value); });
+    connect(m_tick, &QPushButton::clicked, this, [this] {
+        const workshop::FitItem *i = chosen();
+        if (i && m_session->job().log.reading(i->id))
+            takeBack();
+        else
+            take(std::nullopt);
+    });
+    refresh();
+}
+
+const workshop::FitItem *FitBench::chosen() const {
+    const int row = m_table->currentRow();
+    return row >= 0 && row < static_cast<int>(m_items.size()) ? &m_items[static_cast<std::size_t>(row)]
+                                                              : nullptr;
+}
+
+void FitBench::refresh() {
+    const auto appraisal = m_session->shownAppraisal();
+    const job::PieceAppraisal *shown = m_session->chosen(*appraisal);
+    const armor::Piece *piece = m_session->piece();
+    const armor::Pattern *pattern = piece ? armor::pattern(piece->pattern) : nullptr;
+    m_items = shown && shown->assembly
+                  ? workshop::fitItems(shown->id, *shown->assembly,
+                                       pattern ? pattern->checklist : std::vector<std::string>{})
+                  : std::vector<workshop::FitItem>{};
+    if (shown && shown->assembly && !shown->assembly->solids.empty()) {
+        Eigen::AlignedBox3d box;
+        for (const armor::Solid &s : shown->assembly->solids)
+            for (const armor::Solid::Face &f : s.faces)
+                for (const Vec3 &c : f.corners) box.extend(c);
+        m_view->setFit(box.min() - Vec3::Constant(60), box.max() + Vec3::Constant(60));
+    }
+    const auto said = [this](double v, measure::Quantity q) {
+        return QString::fromStdString(measure::printQuantity(v, q, m_session->units()));
+    };
+    m_table->setRowCount(static_cast<int>(m_items.size()));
+    for (std::size_t i = 0; i < m_items.size(); ++i) {
+        const workshop::FitItem &item = m_items[i];
+        const log::FitReading *r = m_session->job().log.reading(item.id);
+        m_table->setRow(
+            static_cast<int>(i),
+            {QString::fromStdString(item.what),
+             item.nominal
+                 ? tr("%1 ± %2").arg(said(*item.nominal, item.quantity), said(item.tolerance, item.quantity))
+                 : QString(),
+             !r         ? QString()
+             : r->value ? said(*r->value, item.quantity)
+                        : QStringLiteral("✓"),
+             r && r->value ? QString::fromStdString(workshop::fitAdvice(item, *r->value)) : QString()});
+    }
+    choose();
+}
+
+void FitBench::choose() {
+    const workshop::FitItem *i = chosen();
+    const log::FitReading *r = i ? m_session->job().log.reading(i->id) : nullptr;
+    m_reading->setEnabled(i && i->nominal);
+    m_tick->setEnabled(i && (!i->nominal || r));
+    m_tick->setText(r ? tr("Take it back") : tr("Tick as looked at"));
+    if (i && i->nominal) m_reading->setValue(r && r->value ? *r->value : *i->nominal);
+    m_view->markPlace(i && !i->at.isZero() ? std::optional<Vec3>(i->at) : std::nullopt);
+    m_note->setText(i                 ? QString::fromStdString(i->what)
+                    : m_items.empty() ? tr("Lay out a piece first.")
+                                      : tr("Choose a line, then type what the tape reads."));
+}
+
+void FitBench::take(std::optional<double> value) {
+    const workshop::FitItem *i = chosen();
+    if (!i) return;
+    const std::string id = i->id;
+    m_session->edit(tr("Note a reading"), [&](job::Job &job) {
+        auto &list = job.log.fit;
+        std::erase_if(list, [&](const log::FitReading &r) { return r.item == id; });
+        list.push_back({id, value, QDate::currentDate().toString(Qt::ISODate).toStdString(), {}});
+    });
+}
+
+void FitBench::takeBack() {
+    const workshop::FitItem *i = chosen();
+    if (!i) return;
+    const std::string id = i->id;
+    m_session->edit(tr("Take a reading back"), [&](job::Job &job) {
+        std::erase_if(job.log.fit, [&](const log::FitReading &r) { return r.item == id; });
+    });
+}
+
+}  // namespace hefty::app

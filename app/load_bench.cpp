@@ -1,0 +1,79 @@
+#include "app/load_bench.h"
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QVBoxLayout>
+
+#include "app/stop_table.h"
+#include "app/structure_view.h"
+#include "app/theme.h"
+
+namespace hefty::app {
+
+LoadBench::LoadBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("loadBench");
+    m_view = new StructureView(session, this);
+    m_view->setObjectName("loadView");
+    m_view->setAccessibleName(tr("The piece with what acts on it"));
+    m_view->setExaggeration(0);
+    m_table = new StopTable("dutyTable", tr("What acts on the piece"),
+                            {tr("What acts"), tr("Up to"), tr("Held against"), tr("Ways")}, this);
+    m_note = new QLabel(this);
+    m_note->setObjectName("dutyNote");
+    m_note->setWordWrap(true);
+    m_note->setMinimumHeight(64);
+    auto *caution =
+        new QLabel(tr("Loads of recoveries and impacts are estimates. What the line can do on your ground is "
+                      "for you to judge; local codes come first."),
+                   this);
+    caution->setObjectName("caution");
+    caution->setWordWrap(true);
+    auto *side = new QVBoxLayout;
+    side->addWidget(m_table, 1);
+    side->addWidget(m_note);
+    side->addWidget(caution);
+    auto *layout = new QHBoxLayout(this);
+    layout->setContentsMargins(8, 8, 8, 8);
+    layout->addWidget(m_view, 3);
+    layout->addLayout(side, 2);
+    connect(session, &Session::appraisalChanged, this, &LoadBench::refresh);
+    connect(session, &Session::unitsChanged, this, &LoadBench::refresh);
+    connect(m_table, &QTableWidget::currentCellChanged, this, [this](int row) { show(row); });
+    refresh();
+}
+
+void LoadBench::refresh() {
+    const auto appraisal = m_session->shownAppraisal();
+    const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
+    const int row = m_table->currentRow();
+    m_proof = piece ? piece->proof : nullptr;
+    m_places = m_proof ? job::dutyPlaces(*m_proof, m_session->job().rules) : std::vector<job::DutyPlace>{};
+    m_table->setRowCount(static_cast<int>(m_places.size()));
+    for (std::size_t i = 0; i < m_places.size(); ++i) {
+        const job::DutyPlace &p = m_places[i];
+        m_table->setRow(static_cast<int>(i),
+                        {QString::fromStdString(p.what),
+                         p.force > 0 ? QString::fromStdString(measure::printQuantity(
+                                           p.force, measure::Quantity::Force, m_session->units()))
+                                     : tr("its own mass"),
+                         p.dutyClass == proof::DutyClass::Working ? tr("allowable") : tr("what it can bear"),
+                         QString::number(p.cases.size())});
+    }
+    show(std::clamp(row, m_places.empty() ? -1 : 0, static_cast<int>(m_places.size()) - 1));
+}
+
+void LoadBench::show(int row) {
+    if (row < 0 || row >= static_cast<int>(m_places.size())) {
+        m_view->setLoadCase(-1);
+        m_note->setText(
+            tr("Lay out a piece first: then every place where something can act on it stands here."));
+        return;
+    }
+    const job::DutyPlace &p = m_places[static_cast<std::size_t>(row)];
+    m_view->setLoadCase(p.cases.front());
+    m_note->setText(
+        QString::fromStdString(p.why) +
+        (p.cases.size() > 1 ? tr(" Proved in %1 ways; the first is drawn.").arg(p.cases.size()) : QString()));
+}
+
+}  // namespace hefty::app

@@ -1,0 +1,35 @@
+#pragma once
+
+#include <QWidget>
+
+#include "app/session.h"
+#include "core/job/duty_list.h"
+
+class QLabel;
+
+namespace hefty::app {
+
+class StopTable;
+class StructureView;
+
+/// The stop where duties are looked at before anything is proved: every place where something acts on the
+/// chosen piece, how much, and why.
+class LoadBench : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit LoadBench(Session *session, QWidget *parent = nullptr);
+
+  private:
+    void refresh();
+    void show(int row);
+
+    Session *m_session;
+    StructureView *m_view;
+    StopTable *m_table;
+    QLabel *m_note;
+    std::vector<job::DutyPlace> m_places;
+    std::shared_ptr<const proof::Proof> m_proof;
+};
+
+}  // namespace hefty::app

@@ -1,0 +1,107 @@
+#include "app/log_bench.h"
+
+#include <QDate>
+#include <QLabel>
+#include <QVBoxLayout>
+
+#include "app/list_maker.h"
+#include "app/theme.h"
+
+namespace hefty::app {
+namespace {
+
+using namespace lists;
+
+const std::array<std::pair<log::EntryKind, const char *>, 7> kinds{
+    {{log::EntryKind::Hours, "hours"},
+     {log::EntryKind::Cost, "cost"},
+     {log::EntryKind::Change, "change"},
+     {log::EntryKind::Trip, "trip, km"},
+     {log::EntryKind::Hit, "hit"},
+     {log::EntryKind::Inspection, "inspection"},
+     {log::EntryKind::Pull, "proof pull, kN"}}};
+
+RecordCell kindCell(const log::Entry &e) {
+    QStringList words;
+    QString now;
+    for (const auto &[kind, word] : kinds) {
+        words << QLatin1String(word);
+        if (kind == e.kind) now = QLatin1String(word);
+    }
+    return RecordCell::choice(now, words);
+}
+
+void setKind(log::Entry &e, const QString &text) {
+    for (const auto &[kind, word] : kinds)
+        if (text == QLatin1String(word)) e.kind = kind;
+}
+
+RecordList entryList() {
+    return listOf<log::Entry>(
+               lists::tr("log entry"), [](auto &j) -> auto & { return j.log.entries; })
+        .words(lists::tr("Date"), 110, &log::Entry::date)
+        .column(lists::tr("Kind"), 130, kindCell, {}, setKind)
+        .words(lists::tr("What"), 0, &log::Entry::what)
+        .column(
+            lists::tr("How much"), 100,
+            [](const log::Entry &e) { return RecordCell::measure(e.amount, Quantity::Ratio, 0, 1e9); },
+            [](log::Entry &e, double v) { e.amount = v; })
+        .words(lists::tr("Part"), 150, &log::Entry::part)
+        .adds([](const auto &) {
+            log::Entry e;
+            e.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+            return e;
+        })
+        .hint(lists::tr("Hours in h, costs in the shop's money, trips in km. Note a hit with the part that "
+                        "took it: it is "
+                        "looked at first at the next inspection."))
+        .take();
+}
+
+}  // namespace
+
+LogBench::LogBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("logBench");
+    m_sums = new QLabel(this);
+    m_sums->setObjectName("logSums");
+    m_sums->setWordWrap(true);
+    m_sums->setFont(textFont(12));
+    auto *heading = new QLabel(tr("What was done and seen on this job"), this);
+    heading->setFont(textFont(14, true));
+    auto *layout = new QVBoxLayout(this);
+    layout->setContentsMargins(12, 12, 12, 12);
+    layout->addWidget(heading);
+    layout->addWidget(m_sums);
+    layout->addWidget(new RecordTable(session, "logTable", entryList(), this), 1);
+    connect(session, &Session::jobChanged, this, &LogBench::refresh);
+    connect(session, &Session::appraisalChanged, this, &LogBench::refresh);
+    refresh();
+}
+
+void LogBench::refresh() {
+    double hours = 0, money = 0, km = 0;
+    std::map<std::string, int> hits;
+    for (const log::Entry &e : m_session->job().log.entries) {
+        if (e.kind == log::EntryKind::Hours) hours += e.amount;
+        if (e.kind == log::EntryKind::Cost) money += e.amount;
+        if (e.kind == log::EntryKind::Trip) km += e.amount;
+        if (e.kind == log::EntryKind::Hit) ++hits[e.part];
+    }
+    const auto appraisal = m_session->appraisal();
+    const job::Gauge *planned = appraisal->gauge("cost");
+    const QString currency = QString::fromStdString(m_session->job().shop.currency);
+    QString text = tr("%1 h worked. %2 %3 spent").arg(hours, 0, 'f', 1).arg(money, 0, 'f', 0).arg(currency);
+    if (planned && planned->value)
+        text += tr(" of %1 %2 of material planned").arg(*planned->value, 0, 'f', 0).arg(currency);
+    text += tr(". %1 km driven. %2 seams welded, %3 items fitted.")
+                .arg(km, 0, 'f', 0)
+                .arg(m_session->job().log.welded.size())
+                .arg(m_session->job().log.fit.size());
+    for (const auto &[part, count] : hits)
+        text += tr("\nLook first at %1: hit %2 time(s).")
+                    .arg(part.empty() ? tr("what was hit") : QString::fromStdString(part))
+                    .arg(count);
+    m_sums->setText(text);
+}
+
+}  // namespace hefty::app

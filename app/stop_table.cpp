@@ -1,0 +1,33 @@
+#include "app/stop_table.h"
+
+#include <QHeaderView>
+
+namespace hefty::app {
+
+StopTable::StopTable(const QString &name, const QString &accessible, const QStringList &heads,
+                     QWidget *parent)
+    : QTableWidget(0, static_cast<int>(heads.size()), parent) {
+    setObjectName(name);
+    setAccessibleName(accessible);
+    setHorizontalHeaderLabels(heads);
+    setSelectionBehavior(QAbstractItemView::SelectRows);
+    setSelectionMode(QAbstractItemView::SingleSelection);
+    setEditTriggers(QAbstractItemView::NoEditTriggers);
+    setAlternatingRowColors(true);
+    setTabKeyNavigation(false);
+    setWordWrap(true);
+    verticalHeader()->hide();
+    verticalHeader()->setDefaultSectionSize(34);
+    horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
+    horizontalHeader()->setStretchLastSection(true);
+}
+
+void StopTable::setRow(int row, const QStringList &texts) {
+    for (int c = 0; c < texts.size(); ++c) {
+        if (!item(row, c)) setItem(row, c, new QTableWidgetItem);
+        item(row, c)->setText(texts[c]);
+        item(row, c)->setToolTip(texts[c]);
+    }
+}
+
+}  // namespace hefty::app

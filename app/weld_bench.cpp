@@ -1,0 +1,152 @@
+#include "app/weld_bench.h"
+
+#include <QDate>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include "app/plan_view.h"
+#include "app/stop_table.h"
+#include "app/theme.h"
+
+namespace hefty::app {
+
+using measure::Quantity;
+
+WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("weldBench");
+    m_view = new PlanView(session, ViewSide::Top, this);
+    m_view->setObjectName("weldView");
+    m_view->setAccessibleName(tr("The piece from above, the chosen seam's part marked"));
+    m_view->title = tr("From above, front down");
+    m_table = new StopTable(
+        "weldTable", tr("Seams in the order of work"),
+        {tr("Seam"), tr("Kind"), tr("Leg"), tr("Length"), tr("Passes"), tr("Minutes"), tr("Done")}, this);
+    m_note = new QLabel(this);
+    m_note->setObjectName("weldNote");
+    m_note->setWordWrap(true);
+    m_note->setMinimumHeight(58);
+    m_tick = new QPushButton(tr("Tick as welded"), this);
+    m_tick->setObjectName("tickSeam");
+    auto *why = new QPushButton(tr("Why: the working"), this);
+    why->setObjectName("weldWhy");
+    auto *caution = new QLabel(
+        tr("On the vehicle: battery and airbags disconnected, tanks and lines away, fire watch. Zinc "
+           "and chrome fumes are poisonous. What carries people on the road is for qualified "
+           "welders."),
+        this);
+    caution->setObjectName("caution");
+    caution->setWordWrap(true);
+    auto *foot = new QHBoxLayout;
+    foot->addWidget(caution, 1);
+    foot->addWidget(why);
+    foot->addWidget(m_tick);
+    auto *layout = new QVBoxLayout(this);
+    layout->setContentsMargins(8, 8, 8, 8);
+    layout->addWidget(m_view, 4);
+    layout->addWidget(m_table, 5);
+    layout->addWidget(m_note);
+    layout->addLayout(foot);
+    connect(session, &Session::appraisalChanged, this, &WeldBench::refresh);
+    connect(session, &Session::jobChanged, this, &WeldBench::refresh);
+    connect(session, &Session::unitsChanged, this, &WeldBench::refresh);
+    connect(m_table, &QTableWidget::currentCellChanged, this, [this](int row) { choose(row); });
+    connect(m_tick, &QPushButton::clicked, this, &WeldBench::tick);
+    connect(why, &QPushButton::clicked, this, [this] {
+        if (const workshop::SeamWork *s = chosen()) emit whyAsked(s->working);
+    });
+    refresh();
+}
+
+const workshop::SeamWork *WeldBench::chosen() const {
+    const int row = m_table->currentRow();
+    return row >= 0 && row < static_cast<int>(m_seams.size()) ? &m_seams[static_cast<std::size_t>(row)]
+                                                              : nullptr;
+}
+
+void WeldBench::refresh() {
+    const auto appraisal = m_session->shownAppraisal();
+    const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
+    const auto assembly = piece ? piece->assembly : nullptr;
+    if (assembly != m_assembly) {
+        m_assembly = assembly;
+        std::string process = "gmaw";
+        if (assembly && !assembly->welds.empty())
+            if (const stock::Filler *f = m_session->stock().filler(assembly->welds.front().filler))
+                process = f->process;
+        m_seams = assembly ? workshop::seamWork(*assembly, workshop::practiceOf(process))
+                           : std::vector<workshop::SeamWork>{};
+        if (assembly && !assembly->solids.empty()) {
+            Eigen::AlignedBox3d box;
+            for (const armor::Solid &s : assembly->solids)
+                for (const armor::Solid::Face &f : s.faces)
+                    for (const Vec3 &c : f.corners) box.extend(c);
+            m_view->setFit(box.min() - Vec3::Constant(60), box.max() + Vec3::Constant(60));
+        }
+    }
+    const auto said = [this](double v, Quantity q) {
+        return QString::fromStdString(measure::printQuantity(v, q, m_session->units()));
+    };
+    m_table->setRowCount(static_cast<int>(m_seams.size()));
+    double minutes = 0, deposit = 0;
+    int done = 0;
+    for (std::size_t i = 0; i < m_seams.size(); ++i) {
+        const workshop::SeamWork &s = m_seams[i];
+        const bool welded = piece && m_session->job().log.isWelded(piece->id, s.joint);
+        minutes += s.minutes;
+        deposit += s.deposit;
+        done += welded;
+        m_table->setRow(static_cast<int>(i),
+                        {QString::fromStdString(s.name), QString::fromStdString(s.kind),
+                         said(s.leg, Quantity::DrilledLength), said(s.length, Quantity::Length),
+                         QString::number(s.passes), QString::number(s.minutes, 'f', 0),
+                         welded ? QStringLiteral("✓") : QString()});
+    }
+    if (!chosen())
+        m_note->setText(m_seams.empty()
+                            ? tr("Lay out a piece first: its seams are found from where its parts touch.")
+                            : tr("%1 of %2 seams welded. All together %3 h at the seams, %4 of metal.")
+                                  .arg(done)
+                                  .arg(m_seams.size())
+                                  .arg(minutes / 60, 0, 'f', 1)
+                                  .arg(said(deposit, Quantity::Mass)));
+    choose(m_table->currentRow());
+}
+
+void WeldBench::choose(int row) {
+    const workshop::SeamWork *s = chosen();
+    m_tick->setEnabled(s != nullptr);
+    if (!s || row < 0) return;
+    const job::PieceAppraisal *piece = m_session->chosen(*m_session->shownAppraisal());
+    const bool welded = piece && m_session->job().log.isWelded(piece->id, s->joint);
+    m_tick->setText(welded ? tr("Take the tick back") : tr("Tick as welded"));
+    m_note->setText(
+        tr("%1: %2 pass(es), %3 J/mm of heat each, thickest part %4, %5. Strip mill scale, zinc and paint "
+           "25 mm to both sides.")
+            .arg(QString::fromStdString(s->name))
+            .arg(s->passes)
+            .arg(s->heat, 0, 'f', 0)
+            .arg(QString::fromStdString(
+                measure::printQuantity(s->thickest, Quantity::DrilledLength, m_session->units())))
+            .arg(QString::fromStdString(s->preheat)));
+    const QString lesser = QString::fromStdString(s->joint.substr(s->joint.find('~') + 1));
+    if (m_session->selected() != lesser) m_session->select(lesser);
+}
+
+void WeldBench::tick() {
+    const workshop::SeamWork *s = chosen();
+    const armor::Piece *piece = m_session->piece();
+    if (!s || !piece) return;
+    const std::string id = piece->id, seam = s->joint;
+    const bool welded = m_session->job().log.isWelded(id, seam);
+    m_session->edit(welded ? tr("Take a tick back") : tr("Tick a seam as welded"), [&](job::Job &job) {
+        auto &list = job.log.welded;
+        if (welded)
+            std::erase_if(list, [&](const log::WeldedSeam &w) { return w.piece == id && w.seam == seam; });
+        else
+            list.push_back({id, seam, QDate::currentDate().toString(Qt::ISODate).toStdString(), {}});
+    });
+}
+
+}  // namespace hefty::app

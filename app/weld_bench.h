@@ -1,0 +1,42 @@
+#pragma once
+
+#include <QWidget>
+
+#include "app/session.h"
+#include "core/workshop/weld_list.h"
+
+class QLabel;
+class QPushButton;
+
+namespace hefty::app {
+
+class PlanView;
+class StopTable;
+
+/// The stop where the chosen piece is welded: its seams in the order of work, each with how it is laid;
+/// ticked when it is done.
+class WeldBench : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit WeldBench(Session *session, QWidget *parent = nullptr);
+
+  signals:
+    void whyAsked(const hefty::working::Working &working);
+
+  private:
+    void refresh();
+    void choose(int row);
+    void tick();
+    [[nodiscard]] const workshop::SeamWork *chosen() const;
+
+    Session *m_session;
+    PlanView *m_view;
+    StopTable *m_table;
+    QLabel *m_note;
+    QPushButton *m_tick;
+    std::vector<workshop::SeamWork> m_seams;
+    std::shared_ptr<const armor::Assembly> m_assembly;
+};
+
+}  // namespace hefty::app

@@ -1,0 +1,152 @@
+#include "core/armor/making/frame_brackets.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace hefty::armor {
+
+using measure::Quantity;
+
+std::vector<rig::FrameHole> holesWithAdded(const RailEnd &end, int added) {
+    std::vector<rig::FrameHole> out = end.holes;
+    double rear = 0;
+    for (const rig::FrameHole &h : out) rear = std::max(rear, h.behindEnd);
+    const double apart = 3.5 * out.front().diameter;
+    for (int i = 1; i <= added; ++i) {
+        rig::FrameHole more = out.front();
+        more.id = fmt::format("added{}", i);
+        more.behindEnd = rear + i * apart;
+        more.aboveCenter = 0;
+        out.push_back(std::move(more));
+    }
+    return out;
+}
+
+double bracketMiddle(const Maker &maker, const Side &side, double thickness) {
+    return side.sign * (maker.railOutside() + thickness / 2);
+}
+
+const stock::BoltSize *largestThatFits(const stock::Stock &stock, double hole, const std::string &grade) {
+    const stock::BoltSize *best = nullptr;
+    for (const stock::BoltSize &b : stock.bolts)
+        if (b.hole <= hole + 0.3 && (!best || b.diameter > best->diameter) &&
+            std::find(b.grades.begin(), b.grades.end(), grade) != b.grades.end())
+            best = &b;
+    return best;
+}
+
+void addRailBracket(Maker &maker, const Side &side, const RailBracket &b) {
+    const std::vector<rig::FrameHole> holes = holesWithAdded(b.end, b.added);
+    double deep = 0, low = 1e9, high = -1e9, largest = 0;
+    for (const rig::FrameHole &h : holes) {
+        deep = std::max(deep, h.behindEnd);
+        low = std::min(low, h.aboveCenter);
+        high = std::max(high, h.aboveCenter);
+        largest = std::max(largest, h.diameter);
+    }
+    const double edge = 1.75 * largest, thickness = b.thickness.value;
+    const double x0 = b.end.x - b.end.out * (deep + edge), x1 = b.end.x;
+    const double z0 = b.end.center + low - edge, z1 = b.end.center + high + edge;
+    const double f = b.halfFlat;
+    SheetPart &p = maker.sheet(
+        side.of("bracket"), {Role::Mount, b.thickness.by, b.leg.by, b.leg.value, side.people("bracket"), {}},
+        uprightAlong(bracketMiddle(maker, side, thickness)),
+        shape::convexHull({{x0, z0}, {x0, z1}, {x1, z0}, {x1, z1}, {b.face, b.z - f}, {b.face, b.z + f}}),
+        thickness, b.material);
+    BoltJoint mount;
+    mount.name = side.of("mount");
+    mount.part = p.name;
+    mount.onto = "frame";
+    mount.grade = b.grade;
+    mount.gradeBy = b.gradeBy;
+    mount.countBy = b.addedBy;
+    mount.label = fmt::format("bolts of the {} bracket", side.name);
+    const stock::BoltSize *bolt = largestThatFits(maker.stock(), holes.front().diameter, mount.grade);
+    mount.size = bolt ? bolt->id : "";
+    mount.diameter = bolt ? bolt->diameter : holes.front().diameter - 1;
+    mount.pitch = bolt ? bolt->pitch : 0;
+    mount.hole = holes.front().diameter;
+    Vec2 middle = Vec2::Zero();
+    for (const rig::FrameHole &h : holes) {
+        const Vec2 at(b.end.x - b.end.out * h.behindEnd, b.end.center + h.aboveCenter);
+        p.holes.push_back({h.id, at, h.diameter, "frame bolt"});
+        mount.ids.push_back(h.id);
+        mount.at.push_back(p.axes.toWorld(at));
+        middle += at / static_cast<double>(holes.size());
+    }
+    mount.axis = Vec3(0, side.sign, 0);
+    mount.plane.origin = p.axes.toWorld(middle);
+    mount.plane.x = Vec3::UnitX();
+    mount.plane.z = mount.axis;
+    mount.plane.y = mount.plane.z.cross(mount.plane.x);
+    mount.plateThickness = p.thickness;
+    mount.ontoThickness = maker.rig().railWall;
+    const stock::Material *rail = maker.stock().material(maker.vehicle().railMaterial);
+    mount.ontoUltimate = rail ? rail->in(maker.rig().railWall).ultimate : 0;
+    mount.ontoAssumed = maker.vehicle().railMaterialTrust != rig::Trust::Measured;
+    mount.edgeDistance = edge;
+    p.strips.push_back({{b.face, b.z}, middle, b.stripWidth});
+    maker.out().mounts.push_back(std::move(mount));
+}
+
+RailBracket railBracketBySettings(const Maker &maker, const RailEnd &end) {
+    RailBracket b;
+    b.end = end;
+    b.thickness = maker.sized("bracketThickness");
+    b.leg = maker.sized("bracketWeld");
+    b.grade = maker.text("mountBoltGrade");
+    b.gradeBy = "mountBoltGrade";
+    b.added = static_cast<int>(std::lround(maker.number("addedBolts")));
+    b.addedBy = "addedBolts";
+    return b;
+}
+
+ThroughTab throughTabBySettings(Maker &maker) {
+    ThroughTab t;
+    t.shackle = maker.found("shackle", &stock::Stock::shackle);
+    t.snatchRope = maker.text("snatchRope");
+    t.thickness = maker.sized("tabThickness");
+    t.height = maker.sized("tabHeight");
+    t.reach = maker.sized("tabReach");
+    t.leg = maker.sized("tabWeld");
+    return t;
+}
+
+void addThroughTab(Maker &maker, std::string name, std::string label, const ThroughTab &t) {
+    const double height = t.height.value, half = height / 2, thickness = t.thickness.value;
+    const double hole = t.shackle->pinDiameter + 3;
+    const double holeX = t.face + t.out * t.reach.value;
+    const double nose = holeX + t.out * std::max(0.75 * hole + 12, 0.6 * height / 1.2);
+    SheetPart &p =
+        maker.sheet(std::move(name), {Role::Tab, t.thickness.by, t.leg.by, t.leg.value, std::move(label), {}},
+                    uprightAlong(t.y),
+                    {{t.tail, t.z - half},
+                     {holeX, t.z - half},
+                     {nose, t.z - half / 2},
+                     {nose, t.z + half / 2},
+                     {holeX, t.z + half},
+                     {t.tail, t.z + half}},
+                    thickness, t.material);
+    p.holes.push_back({"shackle", {holeX, t.z}, hole, "shackle pin"});
+    p.strips.push_back({{t.tail, t.z}, {holeX, t.z}, height});
+    Anchor anchor;
+    anchor.name = p.name;
+    anchor.hole = p.axes.toWorld(Vec2(holeX, t.z));
+    anchor.forward = Vec3(t.out, 0, 0);
+    anchor.holeDiameter = hole;
+    anchor.endDistance = std::abs(nose - holeX) - hole / 2;
+    anchor.sideDistance = half - hole / 2;
+    anchor.thickness = p.thickness;
+    anchor.shackle = t.shackle->id;
+    anchor.snatchRope = t.snatchRope;
+    maker.out().anchors.push_back(std::move(anchor));
+    if (thickness > t.shackle->jaw)
+        maker.note(p.name,
+                   {"The tab ({0}) is thicker than the jaw of the shackle ({1}).",
+                    {{thickness, Quantity::DrilledLength}, {t.shackle->jaw, Quantity::DrilledLength}}},
+                   "Take a larger shackle or a thinner tab.");
+}
+
+}  // namespace hefty::armor

@@ -1,0 +1,54 @@
+#pragma once
+
+#include "core/armor/making/maker.h"
+
+/// What holds a piece to the ends of the frame's rails, and what a recovery takes hold of.
+namespace hefty::armor {
+
+/// Upright plates bolted to the outside of the rails at one of their ends, welded to the near face of a beam.
+struct RailBracket {
+    RailEnd end;
+    double face = 0;             ///< x of the beam's near face
+    double z = 0, halfFlat = 0;  ///< of that face: its middle, and half of the height that is flat
+    double stripWidth = 0;       ///< of its idealization as a bar
+    stock::Material material;
+    Sized thickness, leg;
+    std::string grade, gradeBy;  ///< of the bolts
+    int added = 0;               ///< bolts drilled beside the vehicle's own holes
+    std::string addedBy;
+};
+/// With the settings bracketThickness, bracketWeld, mountBoltGrade and addedBolts.
+[[nodiscard]] RailBracket railBracketBySettings(const Maker &maker, const RailEnd &end);
+
+/// The holes of a rail's end, and those to be drilled behind them in the middle of the rail.
+[[nodiscard]] std::vector<rig::FrameHole> holesWithAdded(const RailEnd &end, int added);
+
+/// y of a bracket's middle plane.
+[[nodiscard]] double bracketMiddle(const Maker &maker, const Side &side, double thickness);
+
+/// "bracket.left" with its bolts "mount.left".
+void addRailBracket(Maker &maker, const Side &side, const RailBracket &bracket);
+
+/// The largest bolt that goes through a hole and is sold in a grade; nullptr: none.
+[[nodiscard]] const stock::BoltSize *largestThatFits(const stock::Stock &stock, double hole,
+                                                     const std::string &grade);
+
+/// A plate upright along the vehicle that passes through both upright walls of a beam and takes a shackle
+/// beyond it.
+struct ThroughTab {
+    double y = 0, z = 0;
+    double tail = 0;  ///< x of its end inside the vehicle
+    double face = 0;  ///< x of the beam's far face, ahead of which the hole stands
+    double out = 1;   ///< 1: it points forward, -1: rearward
+    const stock::Shackle *shackle = nullptr;
+    std::string snatchRope;
+    stock::Material material;
+    Sized thickness, height, reach, leg;
+};
+/// With the settings tabThickness, tabHeight, tabReach, tabWeld, shackle and snatchRope.
+[[nodiscard]] ThroughTab throughTabBySettings(Maker &maker);
+
+/// With its anchor, named alike. @pre the shackle is there
+void addThroughTab(Maker &maker, std::string name, std::string label, const ThroughTab &tab);
+
+}  // namespace hefty::armor

@@ -1,0 +1,72 @@
+#include "core/armor/making/settings.h"
+
+namespace hefty::armor {
+
+using measure::Quantity;
+
+namespace {
+
+SettingDescriptor numberOf(std::string id, std::string name, std::string group, Quantity quantity,
+                           double standard, double least, double most, double step, std::string meaning) {
+    SettingDescriptor d;
+    d.id = std::move(id);
+    d.name = std::move(name);
+    d.meaning = std::move(meaning);
+    d.group = std::move(group);
+    d.quantity = quantity;
+    d.least = least;
+    d.most = most;
+    d.step = step;
+    d.standard = standard;
+    return d;
+}
+
+}  // namespace
+
+SettingDescriptor lengthSetting(std::string id, std::string name, std::string group, double standard,
+                                double least, double most, std::string meaning) {
+    return numberOf(std::move(id), std::move(name), std::move(group), Quantity::Length, standard, least, most,
+                    1, std::move(meaning));
+}
+
+SettingDescriptor angleSetting(std::string id, std::string name, std::string group, double standard,
+                               double least, double most, std::string meaning) {
+    return numberOf(std::move(id), std::move(name), std::move(group), Quantity::Angle, standard, least, most,
+                    radians(1), std::move(meaning));
+}
+
+SettingDescriptor countSetting(std::string id, std::string name, std::string group, int standard, int least,
+                               int most, std::string meaning) {
+    return numberOf(std::move(id), std::move(name), std::move(group), Quantity::Count, standard, least, most,
+                    1, std::move(meaning));
+}
+
+SettingDescriptor massSetting(std::string id, std::string name, std::string group, double standard,
+                              double least, double most, std::string meaning) {
+    return numberOf(std::move(id), std::move(name), std::move(group), Quantity::Mass, standard, least, most,
+                    10, std::move(meaning));
+}
+
+SettingDescriptor thicknessSetting(std::string id, std::string name, std::string group, double standard,
+                                   std::string meaning) {
+    SettingDescriptor d = numberOf(std::move(id), std::move(name), std::move(group), Quantity::DrilledLength,
+                                   standard, 2, 30, 1, std::move(meaning));
+    d.thickness = true;
+    return d;
+}
+
+SettingDescriptor legSetting(std::string id, std::string name, double standard, std::string meaning) {
+    return numberOf(std::move(id), std::move(name), "Welds", Quantity::DrilledLength, standard, 2, 16, 1,
+                    std::move(meaning));
+}
+
+SettingDescriptor choiceSetting(std::string id, std::string name, std::string group, Choice kind,
+                                std::string standard, std::string meaning) {
+    SettingDescriptor d = numberOf(std::move(id), std::move(name), std::move(group), Quantity::Count, 0, 0, 0,
+                                   0, std::move(meaning));
+    d.choice = kind;
+    d.standard = std::move(standard);
+    return d;
+}
+
+}  // namespace hefty::armor

@@ -1,0 +1,27 @@
+#pragma once
+
+#include "core/armor/piece.h"
+#include "core/base/constants.h"
+
+/// Short ways to declare the settings of a pattern.
+namespace hefty::armor {
+
+[[nodiscard]] SettingDescriptor lengthSetting(std::string id, std::string name, std::string group,
+                                              double standard, double least, double most,
+                                              std::string meaning);
+/// @param standard, least, most  rad
+[[nodiscard]] SettingDescriptor angleSetting(std::string id, std::string name, std::string group,
+                                             double standard, double least, double most, std::string meaning);
+[[nodiscard]] SettingDescriptor countSetting(std::string id, std::string name, std::string group,
+                                             int standard, int least, int most, std::string meaning);
+[[nodiscard]] SettingDescriptor massSetting(std::string id, std::string name, std::string group,
+                                            double standard, double least, double most, std::string meaning);
+/// Of a plate: sizes come from the stock of its material.
+[[nodiscard]] SettingDescriptor thicknessSetting(std::string id, std::string name, std::string group,
+                                                 double standard, std::string meaning);
+[[nodiscard]] SettingDescriptor legSetting(std::string id, std::string name, double standard,
+                                           std::string meaning);
+[[nodiscard]] SettingDescriptor choiceSetting(std::string id, std::string name, std::string group,
+                                              Choice kind, std::string standard, std::string meaning);
+
+}  // namespace hefty::armor

@@ -1,0 +1,149 @@
+#include "core/armor/making/swept_beam.h"
+
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/armor/making/settings.h"
+
+namespace hefty::armor {
+namespace {
+
+constexpr double coverThickness = 4;  // mm, of caps and closing plates
+
+}  // namespace
+
+SweptBeam::SweptBeam(Maker &maker, const StockedBar &tube, const stock::Material &plate, double near,
+                     double out)
+    : m_make(maker),
+      m_tube(tube),
+      m_plate(plate),
+      m_out(out),
+      m_mid(near + out * tube.section.width / 2),
+      m_z(maker.number("height")),
+      m_half(maker.number("centerWidth") / 2),
+      m_run((maker.number("width") / 2 - m_half) / std::cos(maker.number("sweep"))) {}
+
+Vec3 SweptBeam::turned(double sign) const {
+    const double a = setting("sweep");
+    return {-m_out * std::sin(a), sign * std::cos(a), 0};
+}
+
+Vec3 SweptBeam::tip(double sign) const {
+    return Vec3(m_mid, sign * m_half, m_z) + turned(sign) * m_run;
+}
+
+void SweptBeam::check() const {
+    if (setting("width") < 2 * m_half + 40)
+        m_make.refuse("The straight part leaves less than 20 mm for each swept end.", "centerWidth",
+                      "Make the beam wider or the straight part shorter.");
+    if (setting("cornerCut") > height() - 40)
+        m_make.refuse(fmt::format("The corner cut leaves less than 40 mm of the {} mm beam.", height()),
+                      "cornerCut", "Cut less.");
+    if (m_z - height() / 2 < 50)
+        m_make.refuse("The beam would be less than 50 mm above the floor.", "height", "Raise it.");
+}
+
+BarPart &SweptBeam::addBeam() {
+    BarPart &beam = m_make.bar("beam", {Role::Beam, "section", "beamWeld", 0, "beam", {}}, m_tube,
+                               {m_mid, m_half, m_z}, {m_mid, -m_half, m_z});
+    if (setting("sweep") > 0) {
+        beam.cutFrom = (Vec3::UnitY() + turned(1)).normalized();
+        beam.cutTo = (Vec3(0, -1, 0) + turned(-1)).normalized();
+    }
+    return beam;
+}
+
+void SweptBeam::addEnd(const Side &side) {
+    BarPart &end = m_make.bar(side.of("beam"),
+                              {Role::Beam, "section", "beamWeld", 0, side.people("end of the beam"), {}},
+                              m_tube, {m_mid, side.sign * m_half, m_z}, tip(side.sign));
+    if (setting("sweep") > 0) end.cutFrom = (Vec3(0, side.sign, 0) + turned(side.sign)).normalized();
+    end.taper = setting("cornerCut");
+    addCap(side, end);
+    if (end.taper > 0) addClosing(side, end);
+}
+
+void SweptBeam::addCap(const Side &side, const BarPart &end) {
+    const Axes a = end.axes();
+    const double y = depth() / 2, z = height() / 2;
+    m_make.sheet(side.of("cap"), {Role::Cap, {}, "capWeld", 0, side.people("end cap"), {}},
+                 {end.to + a.x * (coverThickness / 2), a.y, a.z, a.x},
+                 {{-y, -z + end.taper}, {y, -z + end.taper}, {y, z}, {-y, z}}, coverThickness, m_plate);
+}
+
+/// Closes the slope that the corner cut leaves open, flush with the cut.
+void SweptBeam::addClosing(const Side &side, const BarPart &end) {
+    const Axes a = end.axes();
+    const Vec3 low = end.from - a.z * (height() / 2);
+    const Vec3 high = end.to - a.z * (height() / 2 - end.taper);
+    Axes axes = *shape::axesAlong((low + high) / 2, high - low, -a.z);
+    axes.origin -= axes.z * (coverThickness / 2);
+    const double x = (high - low).norm() / 2, y = depth() / 2;
+    m_make.sheet(side.of("corner"), {Role::Closing, {}, "capWeld", 0, side.people("closing plate"), {}}, axes,
+                 {{-x, -y}, {x, -y}, {x, y}, {-x, y}}, coverThickness, m_plate);
+}
+
+void SweptBeam::addPlaces() {
+    const double top = m_z + height() / 2, under = m_z - height() / 2;
+    const Share share = m_out > 0 ? Share::Front : Share::Rear;
+    const auto rock = GroundSpot::Kind::Rock;
+    const Vec3 blow(-m_out, 0, 0);
+    Assembly &out = m_make.out();
+    out.steps.push_back({"beam", {m_mid, 0, top}});
+    out.strikes.push_back({"middle", "Struck in the middle", "beam", {far(), 0, m_z}, blow});
+    out.grounds.push_back(
+        {"middle", "Rock under the middle", "beam", {m_mid, 0, under}, Vec3::UnitZ(), rock, share});
+    for (const Side &side : bothSides) {
+        const Vec3 end = tip(side.sign);
+        const std::string part = side.of("beam");
+        out.steps.push_back({part, {end.x(), end.y(), top}});
+        out.strikes.push_back(
+            {side.of("end"), fmt::format("Struck on the {} end", side.name), part, end, blow});
+        out.grounds.push_back({side.of("end"), fmt::format("Rock under the {} end", side.name), part,
+                               Vec3(end.x(), end.y(), under + setting("cornerCut")), Vec3::UnitZ(), rock,
+                               share});
+        out.jacks.push_back({side.name,
+                             fmt::format("Jack under the {} frame rail", side.name),
+                             "beam",
+                             {m_mid, side.sign * m_make.rig().railSpacing / 2, under},
+                             m_out > 0});
+    }
+}
+
+void SweptBeam::addHandles() {
+    const double a = setting("sweep"), top = m_z + height() / 2;
+    const Vec3 right = tip(-1), left = tip(1);
+    auto &h = m_make.out().handles;
+    h.push_back({"width", "top", right, Vec3(-m_out * std::tan(a) / 2, -0.5, 0)});
+    h.push_back({"width", "front", right, Vec3(0, -0.5, 0)});
+    h.push_back({"height", "front", {m_mid, 0, top}, Vec3::UnitZ()});
+    h.push_back({"height", "side", {far(), 0, top}, Vec3::UnitZ()});
+    h.push_back({"setback", "top", {far(), 0, m_z}, Vec3(m_out, 0, 0)});
+    h.push_back({"setback", "side", {far(), 0, m_z}, Vec3(m_out, 0, 0)});
+    h.push_back({"centerWidth", "top", {far(), m_half, m_z}, Vec3(0, 0.5, 0)});
+    const double outward = setting("width") / 2 - m_half;  // the tip keeps its y while the sweep changes
+    h.push_back({"sweep", "top", left, Vec3(-m_out * outward / (std::cos(a) * std::cos(a)), 0, 0)});
+    h.push_back(
+        {"cornerCut", "front", left - Vec3(0, 0, height() / 2 - setting("cornerCut")), Vec3::UnitZ()});
+}
+
+void addSweptBeamSettings(std::vector<SettingDescriptor> &s, double width, double height, double centerWidth,
+                          const std::string &section) {
+    s.push_back(lengthSetting("width", "Overall width", "Shape", width, 900, 2600,
+                              "Tip to tip, end caps not counted."));
+    s.push_back(lengthSetting("height", "Beam center height", "Shape", height, 300, 1600,
+                              "Floor to the middle of the beam."));
+    s.push_back(lengthSetting("setback", "Gap to frame ends", "Shape", 60, 25, 300,
+                              "From the ends of the rails to the near face of the beam."));
+    s.push_back(lengthSetting("centerWidth", "Straight part", "Shape", centerWidth, 500, 2400,
+                              "Length of the beam before its ends turn toward the vehicle."));
+    s.push_back(angleSetting("sweep", "Sweep of the ends", "Shape", radians(25), 0, radians(50),
+                             "How far the ends turn toward the vehicle, seen from above."));
+    s.push_back(lengthSetting("cornerCut", "Corner cut", "Shape", 0, 0, 200,
+                              "How much the underside of each end rises toward its tip."));
+    s.push_back(choiceSetting("section", "Beam section", "Stock", Choice::RectTube, section,
+                              "Rectangular tube of the beam, its height standing."));
+}
+
+}  // namespace hefty::armor

@@ -1,0 +1,50 @@
+#pragma once
+
+#include "core/armor/making/maker.h"
+
+namespace hefty::armor {
+
+/// A beam of rectangular tube across the vehicle, its ends swept toward the vehicle and cut away below: in
+/// front as behind. Its settings are named alike in every pattern that has one: width, centerWidth, height,
+/// sweep, cornerCut.
+class SweptBeam {
+  public:
+    /// @param near  x of the face that looks to the vehicle
+    /// @param out   1: a front beam, -1: a rear one
+    SweptBeam(Maker &maker, const StockedBar &tube, const stock::Material &plate, double near, double out);
+
+    [[nodiscard]] double middle() const { return m_mid; }  ///< x of the center line
+    [[nodiscard]] double far() const { return m_mid + m_out * m_tube.section.width / 2; }
+    [[nodiscard]] double z() const { return m_z; }
+    [[nodiscard]] double height() const { return m_tube.section.height; }
+    [[nodiscard]] double depth() const { return m_tube.section.width; }
+    [[nodiscard]] double run() const { return m_run; }  ///< length of a swept end along its center line, mm
+    /// The way of a swept end, outward. @param sign  1: the left one
+    [[nodiscard]] Vec3 turned(double sign) const;
+    [[nodiscard]] Vec3 tip(double sign) const;  ///< of a swept end, on its center line
+
+    /// Refuses what cannot be built.
+    void check() const;
+    BarPart &addBeam();             ///< "beam", from left to right
+    void addEnd(const Side &side);  ///< "beam.left" with its cap and closing plate
+    /// Where someone stands, something strikes, a rock or a jack lifts.
+    void addPlaces();
+    /// Of width, height, centerWidth, sweep and cornerCut.
+    void addHandles();
+
+  private:
+    void addCap(const Side &side, const BarPart &end);
+    void addClosing(const Side &side, const BarPart &end);
+    [[nodiscard]] double setting(std::string_view id) const { return m_make.number(id); }
+
+    Maker &m_make;
+    StockedBar m_tube;
+    stock::Material m_plate;
+    double m_out, m_mid, m_z, m_half, m_run;
+};
+
+/// The settings of a swept beam, in the group "Shape", and its section.
+void addSweptBeamSettings(std::vector<SettingDescriptor> &settings, double width, double height,
+                          double centerWidth, const std::string &section);
+
+}  // namespace hefty::armor

@@ -1,0 +1,51 @@
+#pragma once
+
+#include "core/armor/making/maker.h"
+
+namespace hefty::armor {
+
+/// A winch that lies with its feet on a tray behind an upright wall, and its rope's way out through that
+/// wall. Its settings are named alike in every pattern that has one (winchBaySettings()).
+class WinchBay {
+  public:
+    /// Looks up what is bought. @param maker  refuses what the stock does not have
+    explicit WinchBay(Maker &maker, const stock::Material &plate);
+
+    /// Where the bay stands, once the wall is known.
+    /// @param back, front  x of the faces of the wall
+    /// @param trayTop      height of the tray's upper face
+    /// @param cheekTop     height that the cheeks reach at the wall
+    void place(double back, double front, double trayTop, double cheekTop);
+
+    [[nodiscard]] double drumHeight() const { return m_drum; }
+    [[nodiscard]] const stock::Fairlead &fairlead() const { return *m_fairlead; }
+    [[nodiscard]] double fairleadHole() const { return m_fairleadBolt->hole; }
+    /// From the middle of a foot's hole to the nearest edge of the tray, fore and aft.
+    [[nodiscard]] double footEdge() const;
+    [[nodiscard]] double footHole() const { return m_footBolt->hole; }
+
+    void addCheek(const Side &side, double stripWidth);
+    void addTray();
+    void addLip();
+    /// The winch with its rope, feet and fairlead.
+    /// @param wall, wallThickness  the part that the fairlead is bolted to
+    /// @param edge                 from its bolts to the edge of that wall, up or down, mm
+    void addWinch(const std::string &wall, double wallThickness, double edge);
+
+  private:
+    [[nodiscard]] double cheekMiddle() const;  ///< y of the left one
+    [[nodiscard]] double cheekRear() const;    ///< height at the rear
+    [[nodiscard]] double winchX() const { return m_back - 10 - m_winch->depth / 2; }
+    [[nodiscard]] BoltJoint fairleadBolts(const std::string &wall, double wallThickness, double edge) const;
+    [[nodiscard]] BoltJoint footBolts() const;
+
+    Maker &m_make;
+    stock::Material m_plate;
+    const stock::Winch *m_winch = nullptr;
+    const stock::Rope *m_rope = nullptr;
+    const stock::Fairlead *m_fairlead = nullptr;
+    const stock::BoltSize *m_footBolt = nullptr, *m_fairleadBolt = nullptr;
+    double m_back = 0, m_front = 0, m_trayTop = 0, m_cheekTop = 0, m_drum = 0;
+};
+
+}  // namespace hefty::armor

@@ -1,0 +1,34 @@
+#pragma once
+
+#include "core/armor/piece.h"
+
+/// What a person builds by hand, on a pattern's piece or from nothing: records that are kept with the piece,
+/// in order, and go through the same Maker as a pattern's parts.
+///
+///     {"op": "tube", "name", "section", "material", "from": PLACE, "to": PLACE, "bends": [{"at": [x,y,z],
+///     "radius"}],
+///      "cope": true, "weld": 5}           cut to lie on the parts that its two places are on
+///     {"op": "plate", "name", "material", "thickness", "at": PLACE, "normal": [..], "up": [..],
+///      "outline": [[u,v], ..], "weld"}    u to the right of `up` seen against the normal
+///     {"op": "gusset", "name", "material", "thickness", "corner": PLACE, "along": [..], "up": [..], "leg",
+///     "weld"}
+///     {"op": "bracket", "end": "front|rear", "beam", "thickness", "material", "grade", "weld"}   on both
+///     rails
+///     {"op": "tab", "name", "beam", "across", "thickness", "height", "reach", "material", "shackle", "weld"}
+///     {"op": "receiver", "name", "beam", "across", "receiver", "reach", "towMass", "weld"}
+///     {"op": "cap", "name", "bar", "end": "start|end", "material", "weld"}
+///     {"op": "hole", "part", "at": [u,v], "diameter", "purpose"}
+///     {"op": "mirror", "part"}             a twin on the other side
+///     {"op": "move", "part", "by": [..]}
+///     {"op": "remove", "part"}
+///
+/// PLACE: {"at": [x,y,z]}; {"part", "station": mm from its start} of a bar; {"part"} of a sheet, its middle;
+/// {"rail": "left|right", "end": "front|rear"} the outer side of a rail at its end; each with "offset":
+/// [x,y,z].
+namespace hefty::armor {
+
+/// Carries out the operations of a piece. One that is not known, or no longer applies, becomes a note and
+/// leaves the assembly as it was; the record itself stays with the piece.
+void applyOperations(Assembly &assembly, const BuildInput &input, const Pattern &pattern);
+
+}  // namespace hefty::armor

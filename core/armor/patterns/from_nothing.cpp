@@ -1,0 +1,19 @@
+#include "core/armor/making/maker.h"
+#include "core/armor/making/settings.h"
+
+namespace hefty::armor {
+
+/// A piece that is all built by hand.
+Pattern fromNothing() {
+    return {"from-nothing",
+            "Piece of one's own",
+            "Nothing yet: tubes, plates, gussets, tabs and a receiver are put together by hand.",
+            Where::Nothing,
+            "LTUR",
+            {choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod.")},
+            [](const BuildInput &input) { return Maker(input, *pattern("from-nothing")).finish(); },
+            {},
+            {"License plate and lamps stay seen.", "Nothing that moves or is hot is touched."}};
+}
+
+}  // namespace hefty::armor

@@ -1,0 +1,305 @@
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/armor/making/frame_brackets.h"
+#include "core/armor/making/settings.h"
+#include "core/armor/making/swept_beam.h"
+#include "core/armor/making/winch_bay.h"
+
+namespace hefty::armor {
+namespace {
+
+std::vector<SettingDescriptor> settings() {
+    std::vector<SettingDescriptor> s;
+    addSweptBeamSettings(s, 1800, 640, 1240, "RHS 150x100x8");
+    s.push_back(choiceSetting("tubeMaterial", "Tube material", "Stock", Choice::TubeMaterial, "S355",
+                              "Grade on the mill certificate of the tube."));
+    s.push_back(choiceSetting("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
+                              "Grade of brackets, tray, cheeks, tabs and gussets."));
+    s.push_back(thicknessSetting("bracketThickness", "Bracket plate", "Plates", 15,
+                                 "Plates bolted to the outside of the rails."));
+    s.push_back(thicknessSetting("trayThickness", "Winch tray", "Plates", 12, "Plate under the winch."));
+    s.push_back(lengthSetting("trayDepth", "Tray depth", "Plates", 190, 120, 400,
+                              "From the back of the beam, rearward."));
+    s.push_back(thicknessSetting("cheekThickness", "Cheek plates", "Plates", 8,
+                                 "Plates standing at the ends of the tray."));
+    s.push_back(
+        lengthSetting("lipHeight", "Lip of the tray", "Plates", 90, 0, 200,
+                      "Plate standing along the rear edge of the tray between the cheeks; 0 leaves it out."));
+    s.push_back(thicknessSetting("lipThickness", "Lip plate", "Plates", 10, "Plate of the lip."));
+    s.push_back(thicknessSetting("tabThickness", "Recovery tabs", "Plates", 20,
+                                 "Plates that pass through the beam."));
+    s.push_back(lengthSetting("tabHeight", "Tab height", "Plates", 90, 40, 200,
+                              "Across the tab, where it enters the beam."));
+    s.push_back(lengthSetting("tabSpacing", "Tabs, center to center", "Shape", 860, 300, 2000,
+                              "In line with the rails is best."));
+    s.push_back(lengthSetting("tabReach", "Hole ahead of the beam", "Plates", 45, 25, 150,
+                              "From the front of the beam to the middle of the shackle hole."));
+    s.push_back(lengthSetting("gussetLeg", "Gusset leg", "Plates", 140, 0, 250,
+                              "Triangle between bracket and beam; 0 leaves it out."));
+    s.push_back(thicknessSetting("gussetThickness", "Gusset plate", "Plates", 10, "Plate of the gussets."));
+    s.push_back(
+        lengthSetting("braceReach", "Brace along the ends", "Plates", 0, 0, 400,
+                      "Plate from bracket to swept end, of the gussets' thickness, as far along the end; 0 "
+                      "leaves it out."));
+    s.push_back(choiceSetting("winch", "Winch", "Bought", Choice::Winch, "winch-4300",
+                              "Rated pull is for the first rope layer."));
+    s.push_back(choiceSetting("rope", "Rope", "Bought", Choice::Rope, "synthetic-9.5", "Line on the winch."));
+    s.push_back(choiceSetting("fairlead", "Fairlead", "Bought", Choice::Fairlead, "hawse-254",
+                              "Hawse for synthetic rope, rollers for steel cable."));
+    s.push_back(choiceSetting("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25",
+                              "For the recovery tabs."));
+    s.push_back(choiceSetting("snatchRope", "Recovery rope", "Bought", Choice::SnatchRope, "recovery-22",
+                              "Stretching rope that the tabs are snatched with."));
+    s.push_back(choiceSetting("footBoltGrade", "Winch bolt grade", "Bolts", Choice::BoltGrade, "8.8",
+                              "The four bolts through the winch feet."));
+    s.push_back(choiceSetting("fairleadBoltGrade", "Fairlead bolt grade", "Bolts", Choice::BoltGrade, "8.8",
+                              "The two bolts that hold the fairlead on the front of the beam."));
+    s.push_back(choiceSetting("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
+                              "The bolts through the rails; their size follows the holes measured."));
+    s.push_back(countSetting("addedBolts", "Frame bolts added", "Bolts", 0, 0, 3,
+                             "Drilled through bracket and rail behind the measured holes, on each side."));
+    s.push_back(choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
+    s.push_back(legSetting("beamWeld", "Leg, beam miters", 6, "Around the tube at the sweep."));
+    s.push_back(legSetting("bracketWeld", "Leg, brackets", 8, "Bracket plates to the back of the beam."));
+    s.push_back(
+        legSetting("trayWeld", "Leg, tray and cheeks", 6, "Tray and cheeks to the beam and to each other."));
+    s.push_back(legSetting("tabWeld", "Leg, tabs", 8, "Around the tabs, on both walls."));
+    s.push_back(legSetting("gussetWeld", "Leg, gussets", 5, "Gussets to bracket and beam."));
+    s.push_back(legSetting("capWeld", "Leg, end caps", 4, "Caps and closing plates."));
+    return s;
+}
+
+std::vector<Cure> cures() {
+    return {{"gauge/approach", "height", 10},
+            {"gauge/approach", "setback", -5},
+            {"gauge/wheelPath", "cornerCut", 15},
+            {"gauge/wheelPath", "sweep", radians(3)},
+            {"gauge/wheelPath", "height", 10},
+            {"gauge/clearance", "height", 20},
+            {"gap/", "setback", 10},
+            {"gap/", "height", 10},
+            {"gap/", "height", -10},
+            {"gap/", "width", -40},
+            {"gap/", "gussetLeg", -20},
+            {"gap/", "trayDepth", -10},
+            {"check/frequency/", "gussetLeg", 20},
+            {"check/frequency/", "braceReach", 120},
+            {"check/stability/", "gussetLeg", 20},
+            {"check/stability/", "braceReach", 120},
+            {"check/impact/end", "braceReach", 120},
+            {"role/mount", "gussetLeg", 20},
+            {"role/mount", "setback", -10},
+            {"role/tray", "lipHeight", 20},
+            {"role/lip", "lipHeight", 10},
+            {"role/gusset", "gussetLeg", 20},
+            {"role/tab", "tabHeight", 5},
+            {"role/tab", "tabReach", -5},
+            {"role/beam", "braceReach", 120}};
+}
+
+/// Builds the bumper step by step; every function adds parts.
+class WinchBumper {
+  public:
+    WinchBumper(const BuildInput &input, const Pattern &pattern)
+        : m_make(input, pattern),
+          m_tube(m_make.barOf(m_make.text("section"), m_make.text("tubeMaterial"))),
+          m_plate(m_make.materialOf(m_make.text("plateMaterial"))),
+          m_bay(m_make, m_plate),
+          m_shackle(m_make.found("shackle", &stock::Stock::shackle)),
+          m_end(m_make.railEnd(false)),
+          m_beam(m_make, m_tube, m_plate, m_end.x + m_make.number("setback"), 1) {}
+
+    Result<Assembly> build() {
+        if (!m_make.refused()) checkShape();
+        if (m_make.refused()) return m_make.finish();
+        addBeam();
+        for (const Side &side : bothSides) {
+            m_beam.addEnd(side);
+            addBracket(side);
+            addTab(side);
+            m_bay.addCheek(side, m_h);
+            if (m_make.wanted("gussetLeg")) addGusset(side, true, 0, setting("gussetLeg"));
+            if (m_make.wanted("braceReach")) addBrace(side);
+        }
+        m_bay.addTray();
+        if (m_make.wanted("lipHeight")) m_bay.addLip();
+        m_bay.addWinch("beam", m_tube.properties.wall, m_h / 2 - std::abs(m_bay.drumHeight() - m_z));
+        addTweakedGussets();
+        m_beam.addPlaces();
+        addHandles();
+        return m_make.finish();
+    }
+
+  private:
+    double setting(std::string_view id) const { return m_make.number(id); }
+
+    void checkShape() {
+        m_h = m_tube.section.height;
+        m_d = m_tube.section.width;
+        m_back = m_end.x + setting("setback");
+        m_front = m_back + m_d;
+        m_z = setting("height");
+        m_flat = 2 * m_tube.halfFlat();
+        m_bay.place(m_back, m_front, m_z - m_h / 2 + m_tube.properties.outerRadius + setting("trayThickness"),
+                    m_z + m_flat / 2);
+        if (setting("braceReach") > m_beam.run())
+            m_make.refuse("The brace reaches past the swept end.", "braceReach",
+                          "Make it shorter, or the ends longer.");
+        m_beam.check();
+        if (m_bay.footEdge() < m_bay.footHole())
+            m_make.refuse("The feet of the winch stand at or over the edge of the tray.", "trayDepth",
+                          "Make the tray deeper or take a smaller winch.");
+        const double bracketEdge = m_make.railOutside() + setting("bracketThickness");
+        if (setting("centerWidth") / 2 < bracketEdge + 10)
+            m_make.refuse("The straight part ends before the brackets.", "centerWidth",
+                          fmt::format("It has to be at least {:.0f} mm.", 2 * bracketEdge + 20));
+        if (setting("tabSpacing") / 2 + setting("tabThickness") > setting("centerWidth") / 2)
+            m_make.refuse("The recovery tabs stand outside the straight part of the beam.", "tabSpacing",
+                          "Bring them closer together.");
+        if (setting("tabHeight") > m_flat - 4)
+            m_make.refuse(fmt::format("The tabs are higher than the flat of the beam ({:.0f} mm).", m_flat),
+                          "tabHeight", "Make them lower, or the beam higher.");
+    }
+
+    void addBeam() {
+        const double half = setting("centerWidth") / 2, rope = m_bay.drumHeight() - m_z;
+        BarPart &beam = m_beam.addBeam();
+        const stock::Fairlead &fairlead = m_bay.fairlead();
+        beam.openings.push_back({half, fairlead.openingWidth, fairlead.openingHeight, rope, "rope"});
+        for (const Side &side : bothSides)
+            beam.holes.push_back({side.of("fairlead"),
+                                  {half - side.sign * fairlead.boltSpacing / 2, rope},
+                                  m_bay.fairleadHole(),
+                                  "fairlead bolt"});
+        if (std::abs(rope) + fairlead.openingHeight / 2 > m_flat / 2)
+            m_make.note("beam", "The rope opening runs into the rounded corner of the beam.",
+                        "Take a higher beam, or a thicker or thinner tray.");
+    }
+
+    void addBracket(const Side &side) {
+        RailBracket bracket = railBracketBySettings(m_make, m_end);
+        bracket.face = m_back;
+        bracket.z = m_z;
+        bracket.halfFlat = m_flat / 2;
+        bracket.stripWidth = 2 * m_h;
+        bracket.material = m_plate;
+        addRailBracket(m_make, side, bracket);
+    }
+
+    void addTab(const Side &side) {
+        ThroughTab tab = throughTabBySettings(m_make);
+        tab.y = side.sign * setting("tabSpacing") / 2;
+        tab.z = m_z;
+        tab.tail = m_back - 15;
+        tab.face = m_front;
+        tab.material = m_plate;
+        addThroughTab(m_make, side.of("tab"), side.people("tab"), tab);
+    }
+
+    [[nodiscard]] double bracketY(const Side &side) const {
+        return bracketMiddle(m_make, side, setting("bracketThickness"));
+    }
+
+    /// A triangle lying flat between the outer or inner face of a bracket and the back of the beam.
+    void addGusset(const Side &side, bool outer, double above, double leg) {
+        const double out = outer ? side.sign : -side.sign;
+        const double y = bracketY(side) + out * setting("bracketThickness") / 2;
+        const std::string name = fmt::format("gusset.{}.{}{}", side.name, outer ? "outer" : "inner",
+                                             above == 0 ? "" : (above > 0 ? ".upper" : ".lower"));
+        if (m_make.out().has(name))
+            return m_make.note(name, "There is a gusset already where another was added.", "Remove one.");
+        SheetPart &p = m_make.sheet(
+            name,
+            {Role::Gusset,
+             "gussetThickness",
+             "gussetWeld",
+             0,
+             fmt::format("{}{} gusset at the {} bracket", above == 0 ? "" : (above > 0 ? "upper " : "lower "),
+                         outer ? "outer" : "inner", side.name),
+             {}},
+            levelAt(m_z + above), {{m_back, y}, {m_back - leg, y}, {m_back, y + out * leg}},
+            setting("gussetThickness"), m_plate);
+        p.strips.push_back({{m_back - leg / 2, y}, {m_back, y + out * leg / 2}, leg / std::sqrt(2.0)});
+        if (std::abs(y + out * leg) > setting("centerWidth") / 2)
+            m_make.note(name,
+                        "The gusset reaches past the straight part of the beam and has less to land on.",
+                        "Make it shorter, or the straight part longer.");
+    }
+
+    /// A plate lying flat in the corner between bracket, beam and swept end, above the gusset.
+    void addBrace(const Side &side) {
+        const double y = bracketY(side) + side.sign * setting("bracketThickness") / 2;
+        const double corner =
+            side.sign * (setting("centerWidth") / 2 - m_d / 2 * std::tan(setting("sweep") / 2));
+        const Vec3 along = m_beam.turned(side.sign);
+        const Vec2 bend(m_back, corner);
+        const Vec2 end = bend + Vec2(along.x(), along.y()) * setting("braceReach");
+        const double leg = std::max(setting("gussetLeg"), 60.0);
+        SheetPart &p = m_make.sheet(
+            side.of("brace"),
+            {Role::Brace, "gussetThickness", "gussetWeld", 0, side.people("brace of the swept end"), {}},
+            levelAt(m_z + m_flat / 3), {{m_back, y}, {m_back - leg, y}, end, bend},
+            setting("gussetThickness"), m_plate);
+        p.strips.push_back({{m_back - leg / 2, y}, (bend + end) / 2, leg / 2});
+    }
+
+    void addTweakedGussets() {
+        for (const Tweak &t : m_make.piece().tweaks) {
+            if (t.kind != Tweak::Kind::Gusset) continue;
+            const bool left = t.part == "bracket.left";
+            if ((!left && t.part != "bracket.right") || !(t.value >= 20 && t.value <= 300) ||
+                std::abs(t.at.y()) > m_flat / 2) {
+                m_make.note(t.part, "A gusset that was added no longer has a place.",
+                            {"Remove the change, or give it a leg from {0} to {1}.", {{20}, {300}}});
+                continue;
+            }
+            addGusset(bothSides[left ? 0 : 1], t.at.x() == 0, t.at.y(), t.value);
+        }
+    }
+
+    void addHandles() {
+        m_beam.addHandles();
+        auto &h = m_make.out().handles;
+        h.push_back({"tabSpacing", "front", {m_front, setting("tabSpacing") / 2, m_z}, Vec3(0, 0.5, 0)});
+        h.push_back({"tabReach",
+                     "side",
+                     {m_front + setting("tabReach"), 0, m_z - setting("tabHeight") / 2},
+                     Vec3::UnitX()});
+        h.push_back({"trayDepth", "top", {m_back - setting("trayDepth"), 0, m_z}, -Vec3::UnitX()});
+    }
+
+    Maker m_make;
+    StockedBar m_tube;
+    stock::Material m_plate;
+    WinchBay m_bay;
+    const stock::Shackle *m_shackle;
+    RailEnd m_end;
+    SweptBeam m_beam;
+    double m_h = 0, m_d = 0, m_back = 0, m_front = 0, m_z = 0, m_flat = 0;
+};
+
+}  // namespace
+
+Pattern squareTubeWinchBumper() {
+    return {
+        "square-tube-winch-bumper",
+        "Square-tube winch bumper",
+        "A beam of rectangular tube with swept ends, two bracket plates bolted to the frame ends, a winch "
+        "low behind the beam and two recovery tabs through it.",
+        Where::Front,
+        "LT",
+        settings(),
+        [](const BuildInput &input) {
+            return WinchBumper(input, *pattern("square-tube-winch-bumper")).build();
+        },
+        cures(),
+        {"License plate and its lamp: they have to stay seen.",
+         "Winch: clutch lever and plug can be reached.", "Lamps can be taken out forward.",
+         "Air still reaches the radiator.", "Water drains from the beam, or the beam is sealed all around."},
+        true};
+}
+
+}  // namespace hefty::armor

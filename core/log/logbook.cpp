@@ -1,0 +1,83 @@
+#include "core/log/logbook.h"
+
+#include <algorithm>
+#include <array>
+
+#include <fmt/format.h>
+
+namespace hefty::log {
+namespace {
+
+constexpr std::array<std::string_view, 7> words{"hours", "cost",       "change", "trip",
+                                                "hit",   "inspection", "pull"};
+
+}  // namespace
+
+std::string_view entryWord(EntryKind kind) {
+    return words.at(static_cast<std::size_t>(kind));
+}
+
+const FitReading *Logbook::reading(std::string_view item) const {
+    const auto it =
+        std::find_if(fit.begin(), fit.end(), [item](const FitReading &r) { return r.item == item; });
+    return it == fit.end() ? nullptr : &*it;
+}
+
+bool Logbook::isWelded(std::string_view piece, std::string_view seam) const {
+    return std::any_of(welded.begin(), welded.end(),
+                       [&](const WeldedSeam &w) { return w.piece == piece && w.seam == seam; });
+}
+
+Logbook readLogbook(const Json &json, const std::string &path, Faults &faults) {
+    ObjectReader o(json, path, faults);
+    Logbook out;
+    for (const auto &[value, where] : o.array("fit")) {
+        ObjectReader r(*value, where, faults);
+        out.fit.push_back({r.text("item"), r.optionalNumber("value"), r.text("date", std::string()),
+                           r.text("note", std::string())});
+    }
+    for (const auto &[value, where] : o.array("welded")) {
+        ObjectReader r(*value, where, faults);
+        out.welded.push_back(
+            {r.text("piece"), r.text("seam"), r.text("date", std::string()), r.text("who", std::string())});
+    }
+    for (const auto &[value, where] : o.array("entries")) {
+        ObjectReader r(*value, where, faults);
+        Entry e;
+        e.date = r.text("date", std::string());
+        const std::string kind = r.text("kind");
+        const auto it = std::find(words.begin(), words.end(), kind);
+        if (it == words.end())
+            faults.add(fmt::format("The kind of entry \"{}\" is not known.", kind), r.pathOf("kind"),
+                       "Use hours, cost, change, trip, hit, inspection or pull.");
+        else
+            e.kind = static_cast<EntryKind>(it - words.begin());
+        e.what = r.text("what", std::string());
+        e.amount = r.number("amount", 0);
+        e.piece = r.text("piece", std::string());
+        e.part = r.text("part", std::string());
+        out.entries.push_back(std::move(e));
+    }
+    return out;
+}
+
+Json writeLogbook(const Logbook &log) {
+    Json out = Json::object();
+    for (const FitReading &r : log.fit) {
+        Json reading{{"item", r.item}, {"date", r.date}};
+        if (r.value) reading["value"] = *r.value;
+        if (!r.note.empty()) reading["note"] = r.note;
+        out["fit"].push_back(std::move(reading));
+    }
+    for (const WeldedSeam &w : log.welded)
+        out["welded"].push_back({{"piece", w.piece}, {"seam", w.seam}, {"date", w.date}, {"who", w.who}});
+    for (const Entry &e : log.entries) {
+        Json entry{{"date", e.date}, {"kind", entryWord(e.kind)}, {"what", e.what}, {"amount", e.amount}};
+        if (!e.piece.empty()) entry["piece"] = e.piece;
+        if (!e.part.empty()) entry["part"] = e.part;
+        out["entries"].push_back(std::move(entry));
+    }
+    return out;
+}
+
+}  // namespace hefty::log

@@ -1,0 +1,62 @@
+#pragma once
+
+#include <map>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/base/object_reader.h"
+
+/// What was done and seen on a job: readings at the fit-up, seams welded, hours, costs, trips, hits,
+/// inspections.
+namespace hefty::log {
+
+/// What was read, or found done, at one item of the fit-up.
+struct FitReading {
+    std::string item;             ///< id of the item
+    std::optional<double> value;  ///< in the item's unit; none: only ticked
+    std::string date;             ///< ISO 8601
+    std::string note;
+
+    bool operator==(const FitReading &) const = default;
+};
+
+/// A seam that was welded.
+struct WeldedSeam {
+    std::string piece, seam;
+    std::string date;
+    std::string who;
+
+    bool operator==(const WeldedSeam &) const = default;
+};
+
+enum class EntryKind { Hours, Cost, Change, Trip, Hit, Inspection, Pull };
+[[nodiscard]] std::string_view entryWord(EntryKind kind);  ///< in files: "hours"
+
+/// One line of the log.
+struct Entry {
+    std::string date;  ///< ISO 8601
+    EntryKind kind = EntryKind::Hours;
+    std::string what;
+    double amount = 0;  ///< h, the shop's money, km, J or N, by its kind
+    std::string piece, part;
+
+    bool operator==(const Entry &) const = default;
+};
+
+struct Logbook {
+    std::vector<FitReading> fit;
+    std::vector<WeldedSeam> welded;
+    std::vector<Entry> entries;
+
+    [[nodiscard]] bool empty() const { return fit.empty() && welded.empty() && entries.empty(); }
+    [[nodiscard]] const FitReading *reading(std::string_view item) const;
+    [[nodiscard]] bool isWelded(std::string_view piece, std::string_view seam) const;
+    bool operator==(const Logbook &) const = default;
+};
+
+/// File form. Faults are noted with their path.
+[[nodiscard]] Logbook readLogbook(const Json &json, const std::string &path, Faults &faults);
+[[nodiscard]] Json writeLogbook(const Logbook &log);
+
+}  // namespace hefty::log

@@ -1,0 +1,111 @@
+#include "core/workshop/fit_up.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace hefty::workshop {
+namespace {
+
+using measure::Quantity;
+
+/// The bolt groups of the left with their twins on the right.
+std::vector<std::pair<const armor::BoltJoint *, const armor::BoltJoint *>> pairsOf(const armor::Assembly &a) {
+    std::vector<std::pair<const armor::BoltJoint *, const armor::BoltJoint *>> out;
+    for (const armor::BoltJoint &l : a.mounts)
+        for (const armor::BoltJoint &r : a.mounts) {
+            const Vec3 mirrored(r.plane.origin.x(), -r.plane.origin.y(), r.plane.origin.z());
+            if (l.plane.origin.y() > 0 && (mirrored - l.plane.origin).norm() < 1 &&
+                l.at.size() == r.at.size())
+                out.emplace_back(&l, &r);
+        }
+    return out;
+}
+
+std::string nameOf(const armor::BoltJoint &j) {
+    return j.label.empty() ? j.name : j.label;
+}
+
+FitItem measured(std::string id, std::string what, double nominal, double tolerance, std::string ifOff,
+                 const Vec3 &at) {
+    FitItem i;
+    i.id = std::move(id);
+    i.what = std::move(what);
+    i.nominal = nominal;
+    i.tolerance = tolerance;
+    i.quantity = Quantity::DrilledLength;
+    i.ifOff = std::move(ifOff);
+    i.at = at;
+    return i;
+}
+
+FitItem lookedAt(std::string id, std::string what) {
+    FitItem i;
+    i.id = std::move(id);
+    i.what = std::move(what);
+    return i;
+}
+
+}  // namespace
+
+std::vector<FitItem> fitItems(const std::string &piece, const armor::Assembly &a,
+                              const std::vector<std::string> &checklist) {
+    std::vector<FitItem> out;
+    const auto id = [&piece](const std::string &what) { return piece + "/" + what; };
+    for (const auto &[l, r] : pairsOf(a)) {
+        const Vec3 &first = l->at.front();
+        Vec3 twin = first;
+        twin.y() = -first.y();
+        const double play = l->play();
+        out.push_back(measured(
+            id("across/" + l->name),
+            fmt::format("Across, from the first hole of the {} to its twin on the right", nameOf(*l)),
+            (first - twin).norm(), 2 * play + 1,
+            fmt::format("Pull or spread the sides before the last welds are laid; holes give {:.1f} mm "
+                        "each.",
+                        play),
+            first));
+        Eigen::Index far = 0;
+        for (std::size_t i = 0; i < l->at.size(); ++i)
+            if ((l->at[i] - first).norm() > (l->at[static_cast<std::size_t>(far)] - first).norm())
+                far = static_cast<Eigen::Index>(i);
+        Vec3 other = l->at[static_cast<std::size_t>(far)];
+        other.y() = -other.y();
+        if (far > 0)
+            for (const bool fromLeft : {true, false})
+                out.push_back(measured(
+                    id(fmt::format("diagonal/{}/{}", l->name, fromLeft ? "left" : "right")),
+                    fmt::format("Diagonal of the holes, first on the {} to the farthest on the other side",
+                                fromLeft ? "left" : "right"),
+                    (first - other).norm(), 2,
+                    "The two diagonals must read alike: one side stands ahead of the other.", first));
+    }
+    for (const armor::BoltJoint &m : a.mounts)
+        out.push_back(
+            lookedAt(id("bolts/" + m.name),
+                     fmt::format("The {}: {} {} grade {}, all in, washers on, faces clean and together",
+                                 nameOf(m), m.at.size(), m.size, m.grade)));
+    if (!a.solids.empty()) {
+        Eigen::AlignedBox3d box;
+        for (const armor::Solid &s : a.solids)
+            for (const armor::Solid::Face &f : s.faces)
+                for (const Vec3 &c : f.corners) box.extend(c);
+        out.push_back(measured(id("width"), "Overall width", box.sizes().y(), 5,
+                               "Note it: the papers may ask for it.", box.max()));
+        out.push_back(measured(id("lowest"), "Lowest point above a level floor", box.min().z(), 5,
+                               "Look at the tires' pressure and the load first.", box.min()));
+    }
+    for (std::size_t i = 0; i < checklist.size(); ++i)
+        out.push_back(lookedAt(id(fmt::format("look/{}", i + 1)), checklist[i]));
+    return out;
+}
+
+std::string fitAdvice(const FitItem &item, double reading) {
+    if (!item.nominal) return {};
+    const double off = reading - *item.nominal;
+    if (std::abs(off) <= item.tolerance) return "as drawn";
+    return fmt::format("{:.1f} mm {}. {}", std::abs(off), off > 0 ? "more" : "less", item.ifOff);
+}
+
+}  // namespace hefty::workshop

@@ -1,0 +1,42 @@
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/armor/assembly.h"
+#include "core/working/working.h"
+
+namespace hefty::workshop {
+
+/// One seam with how it is welded.
+struct SeamWork {
+    std::string joint;           ///< "beam~bracket.left"
+    std::string name;            ///< for people: "left bracket to beam"
+    std::string kind;            ///< "fillet", "around", ...
+    double leg = 0, length = 0;  ///< mm
+    int passes = 1;
+    double deposit = 0;   ///< kg
+    double heat = 0;      ///< J/mm of a pass, as it goes into the plate
+    double minutes = 0;   ///< of work, arc time over the share of it
+    double thickest = 0;  ///< mm, of its two parts
+    std::string preheat;  ///< what to do before
+    working::Working working;
+};
+
+/// How a shop welds with one process.
+struct WeldingPractice {
+    double rate = 2.4;           ///< kg/h of metal while the arc burns
+    double arcShare = 0.3;       ///< of the time at a seam
+    double power = 5000;         ///< W at the arc
+    double efficiency = 0.8;     ///< of the power that goes into the plate
+    double largestPass = 8;      ///< mm leg that one pass can lay (AWS D1.1 table 5.1, level)
+    double reinforcement = 1.1;  ///< of the area of the triangle
+};
+[[nodiscard]] WeldingPractice practiceOf(const std::string &process);
+
+/// All seams of a piece in the order in which its parts are fitted, left and right in turn.
+/// @source docs/methods.md, "Welding work"
+[[nodiscard]] std::vector<SeamWork> seamWork(const armor::Assembly &assembly,
+                                             const WeldingPractice &practice);
+
+}  // namespace hefty::workshop

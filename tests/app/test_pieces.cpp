@@ -1,0 +1,219 @@
+#include <QLabel>
+#include <QTableWidget>
+#include <QTimer>
+#include <QToolButton>
+
+#include "app/gallery.h"
+#include "tests/app/app_test.h"
+
+using namespace hefty;
+using namespace hefty::app;
+using hefty::testing::DemoWindow;
+
+namespace {
+
+std::string fullSet() {
+    return demoFolder() + "/marten-full-set.girder.json";
+}
+
+/// Waits for the plain appraisal of the job in hand.
+bool answered(DemoWindow &demo) {
+    return QTest::qWaitFor([&] { return !demo.session().isWorking(); }, 20000);
+}
+
+}  // namespace
+
+/// Several pieces in one job, through the window.
+class TestPieces : public QObject {
+    Q_OBJECT
+
+  private slots:
+    void initTestCase() { hefty::testing::useFolder(m_dir); }
+
+    void chipsChoose() {
+        DemoWindow demo("layout", fullSet());
+        QVERIFY2(demo.opened, qPrintable(demo.told));
+        QVERIFY(answered(demo));
+        for (const char *piece : {"front-bumper", "rear-beam", "sliders"})
+            QVERIFY2(demo.find<QToolButton>(QStringLiteral("chip.") + piece), piece);
+        QVERIFY(demo.find<QLineEdit>("setting.trayDepth"));
+        QTest::mouseClick(demo.find<QToolButton>("chip.sliders"), Qt::LeftButton);
+        QCOMPARE(demo.session().piece()->id, std::string("sliders"));
+        QVERIFY(demo.find<QToolButton>("chip.sliders")->isChecked());
+        QVERIFY(!demo.find<QToolButton>("chip.rear-beam")->isChecked());
+        QVERIFY(demo.find<QLineEdit>("setting.kick") && !demo.find<QLineEdit>("setting.trayDepth"));
+        // A setting is set on the piece that is worked on, and on no other.
+        demo.session().setSetting("height", 500.0);
+        const auto &pieces = demo.session().job().pieces;
+        QCOMPARE(std::get<double>(pieces[2].settings.at("height")), 500.0);
+        QCOMPARE(std::get<double>(pieces[0].settings.at("height")), 630.0);
+        QVERIFY(!pieces[1].settings.contains("height"));
+    }
+    /// What has not changed is not built or proved again.
+    void othersAreTakenOver() {
+        DemoWindow demo("layout", fullSet());
+        QVERIFY(answered(demo));
+        const auto before = demo.session().appraisal();
+        demo.session().choosePiece("sliders");
+        demo.session().setSetting("spread", 135.0);
+        QVERIFY(answered(demo));
+        const auto after = demo.session().appraisal();
+        QVERIFY(after->piece("rear-beam")->assembly == before->piece("rear-beam")->assembly);
+        QVERIFY(after->piece("sliders")->assembly != before->piece("sliders")->assembly);
+        QVERIFY(after->piece("rear-beam")->proof == before->piece("rear-beam")->proof);
+    }
+    void findingsSayWhose() {
+        DemoWindow demo("prove", fullSet());
+        QVERIFY(answered(demo));
+        std::set<std::string> ids;
+        for (const job::Finding &f : demo.session().appraisal()->findings)
+            QVERIFY2(ids.insert(f.id).second, f.id.c_str());
+    }
+    void addAndRemove() {
+        DemoWindow demo("layout");
+        QVERIFY(answered(demo));
+        // The gallery is a dialog: its button is pressed as soon as it is there.
+        QTimer::singleShot(0, this, [&demo] {
+            auto *gallery = demo.window.findChild<Gallery *>("gallery");
+            QVERIFY(gallery);
+            auto *take = gallery->findChild<QPushButton *>("take.frame-slider");
+            QVERIFY(take);
+            QTest::mouseClick(take, Qt::LeftButton);
+        });
+        QTest::mouseClick(demo.find<QToolButton>("addPieceButton"), Qt::LeftButton);
+        QCOMPARE(demo.session().job().pieces.size(), std::size_t(2));
+        QCOMPARE(demo.session().piece()->pattern, std::string("frame-slider"));
+        QVERIFY(answered(demo));
+        QVERIFY(demo.session().appraisal()->piece("frame-slider")->assembly);
+        demo.session().removePiece();
+        QCOMPARE(demo.session().job().pieces.size(), std::size_t(1));
+        demo.session().undoStack()->undo();
+        QCOMPARE(demo.session().job().pieces.size(), std::size_t(2));
+    }
+    /// A rear beam on a vehicle whose rear has not been measured says what is missing.
+    void galleryTellsWhatIsMissing() {
+        DemoWindow demo("layout");
+        QVERIFY(answered(demo));
+        Gallery gallery(&demo.session());
+        QString all;
+        for (const QLabel *l : gallery.findChildren<QLabel *>()) all += l->text() + "\n";
+        QVERIFY(all.contains("Rear beam with receiver"));
+        QVERIFY2(all.contains("bolt holes") && all.contains("Not on this vehicle yet"), qPrintable(all));
+    }
+    /// From an empty piece, by its fields alone: a beam on side plates, a tab and its twin, a receiver.
+    void builtByHand() {
+        DemoWindow demo("layout", fullSet());
+        QVERIFY(answered(demo));
+        demo.session().choosePiece("rear-beam");
+        demo.session().removePiece();
+        demo.session().addPiece(*armor::pattern("from-nothing"));
+        auto *kind = demo.find<QComboBox>("buildKind");
+        const auto type = [&](const char *field, const QString &text) {
+            auto *edit = demo.find<QLineEdit>(QStringLiteral("build.") + field);
+            QVERIFY2(edit, field);
+            edit->setFocus();
+            edit->selectAll();
+            QTest::keyClicks(edit, text);
+        };
+        const auto build = [&](const char *op) {
+            QVERIFY2(kind->findData(op) >= 0, op);
+            if (kind->currentData().toString() != op) kind->setCurrentIndex(kind->findData(op));
+        };
+        const auto press = [&] { QTest::mouseClick(demo.find<QPushButton>("buildMake"), Qt::LeftButton); };
+        build("tube");
+        type("name", "beam");
+        type("from", "-4440, 600, 640");
+        type("to", "-4440, -600, 640");
+        press();
+        QVERIFY2(demo.find<QLabel>("buildNote")->text().isEmpty(),
+                 qPrintable(demo.find<QLabel>("buildNote")->text()));
+        build("bracket");
+        type("beam", "beam");
+        press();
+        build("receiver");
+        type("beam", "beam");
+        press();
+        build("tab");
+        type("beam", "beam");
+        press();
+        build("mirror");
+        type("part", "tab.left");
+        press();
+        QVERIFY(answered(demo));
+        const auto appraisal = demo.session().appraisal();
+        const job::PieceAppraisal *own = demo.session().chosen(*appraisal);
+        QVERIFY(own && own->assembly && own->proof);
+        QVERIFY2(own->assembly->notes.empty(),
+                 own->assembly->notes.empty() ? "" : own->assembly->notes[0].text.text.c_str());
+        for (const char *part :
+             {"beam", "bracket.left", "bracket.right", "receiver", "tab.left", "tab.right"})
+            QVERIFY2(own->assembly->has(part), part);
+        for (const proof::Unproved &u : own->proof->unproved) QVERIFY2(u.cover, u.id.c_str());
+        // A place that cannot be read is said, and nothing is built.
+        build("tube");
+        type("name", "odd");
+        type("from", "over there, somewhere");
+        press();
+        QVERIFY(demo.find<QLabel>("buildNote")->text().contains("over there"));
+        QCOMPARE(demo.session().piece()->operations.size(), std::size_t(5));
+        QTest::mouseClick(demo.find<QPushButton>("removeOperation4"), Qt::LeftButton);
+        QCOMPARE(demo.session().piece()->operations.size(), std::size_t(4));
+    }
+    void dutiesByPlace() {
+        DemoWindow demo("load", fullSet());
+        QVERIFY(answered(demo));
+        auto *table = demo.find<QTableWidget>("dutyTable");
+        QVERIFY(table->rowCount() > 8);
+        QStringList what;
+        for (int r = 0; r < table->rowCount(); ++r) what << table->item(r, 0)->text();
+        QVERIFY(what.contains("Winch pull") && what.contains("Rock under the middle"));
+        table->selectRow(static_cast<int>(what.indexOf("Winch pull")));
+        QVERIFY(demo.find<QLabel>("dutyNote")->text().contains("1.20"));
+        QVERIFY(demo.find<QLabel>("dutyNote")->text().contains("15 ways"));
+    }
+    void seamIsTicked() {
+        DemoWindow demo("weld", fullSet());
+        QVERIFY(answered(demo));
+        auto *table = demo.find<QTableWidget>("weldTable");
+        QVERIFY(table->rowCount() > 20);
+        table->selectRow(0);
+        QTest::mouseClick(demo.find<QPushButton>("tickSeam"), Qt::LeftButton);
+        QCOMPARE(demo.session().job().log.welded.size(), std::size_t(1));
+        QCOMPARE(table->item(0, 6)->text(), QStringLiteral("✓"));
+        QTest::mouseClick(demo.find<QPushButton>("tickSeam"), Qt::LeftButton);
+        QVERIFY(demo.session().job().log.welded.empty());
+    }
+    /// A reading is typed, kept with the job, and told to be off.
+    void readingIsTaken() {
+        DemoWindow demo("fitup", fullSet());
+        QVERIFY(answered(demo));
+        auto *table = demo.find<QTableWidget>("fitTable");
+        QVERIFY(table->rowCount() > 5);
+        table->selectRow(0);
+        auto *reading = demo.find<QLineEdit>("fitReading");
+        reading->setFocus();
+        reading->selectAll();
+        QTest::keyClicks(reading, "980");
+        QTest::keyClick(reading, Qt::Key_Return);
+        QCOMPARE(demo.session().job().log.fit.size(), std::size_t(1));
+        QVERIFY2(table->item(0, 3)->text().contains("less") || table->item(0, 3)->text().contains("more"),
+                 qPrintable(table->item(0, 3)->text()));
+        const auto again = job::readJob(job::writeJob(demo.session().job()));
+        QVERIFY(again && again->log == demo.session().job().log);
+    }
+    void hoursAreLogged() {
+        DemoWindow demo("log");
+        demo.session().edit("entry", [](job::Job &j) {
+            j.log.entries.push_back({"2026-05-02", log::EntryKind::Hours, "cut and tacked", 3.5, {}, {}});
+            j.log.entries.push_back({"2026-06-02", log::EntryKind::Hit, "stump", 0, {}, "beam.left"});
+        });
+        const QString text = demo.find<QLabel>("logSums")->text();
+        QVERIFY2(text.contains("3.5 h") && text.contains("beam.left"), qPrintable(text));
+    }
+
+  private:
+    QTemporaryDir m_dir;
+};
+
+QTEST_MAIN(TestPieces)
+#include "test_pieces.moc"

@@ -1,0 +1,291 @@
+#include <QtTest>
+
+#include <cmath>
+#include <numbers>
+#include <random>
+
+#include "core/armor/making/maker.h"
+#include "core/armor/rims.h"
+#include "core/base/constants.h"
+#include "core/workshop/masses.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::armor;
+using hefty::testing::shippedStock;
+
+namespace {
+
+job::Job fullJob() {
+    static const job::Job job = job::loadJob(demoFolder() + "/marten-full-set.girder.json").value();
+    return job;
+}
+
+Result<Assembly> buildPattern(const job::Job &job, const Piece &piece) {
+    const auto rig = rig::geometry(job.vehicle).value();
+    return build({piece, job.vehicle, rig, shippedStock()});
+}
+
+Assembly assemblyOf(const std::string &id) {
+    const job::Job job = fullJob();
+    for (const Piece &p : job.pieces)
+        if (p.id == id) return buildPattern(job, p).value();
+    return {};
+}
+
+const WeldJoint *weld(const Assembly &a, const std::string &one, const std::string &other) {
+    for (const WeldJoint &w : a.welds)
+        if ((w.a == one && w.b == other) || (w.a == other && w.b == one)) return &w;
+    return nullptr;
+}
+
+BarPart roundBar(const std::string &name, double diameter, const Vec3 &from, const Vec3 &to) {
+    BarPart b;
+    b.name = name;
+    b.section.shape = stock::SectionShape::RoundTube;
+    b.section.height = b.section.width = diameter;
+    b.section.wall = 4;
+    b.from = from;
+    b.to = to;
+    b.up = (to - from).unitOrthogonal();
+    return b;
+}
+
+/// Length of the line in which two round tubes meet, by ten thousand steps of its closed form.
+double saddle(double R, double r, double angle) {
+    constexpr int n = 10000;
+    const auto at = [&](int i) {
+        const double p = 2 * std::numbers::pi * i / n, s = r * std::sin(p), c = r * std::cos(p);
+        const double z = (std::sqrt(R * R - s * s) + c * std::cos(angle)) / std::sin(angle);
+        return Vec3(c, s, z);
+    };
+    double sum = 0;
+    for (int i = 0; i < n; ++i) sum += (at(i + 1) - at(i)).norm();
+    return sum;
+}
+
+}  // namespace
+
+class TestPatterns : public QObject {
+    Q_OBJECT
+
+  private slots:
+    /// Around copes at several angles: the seam is as long as the curve.
+    void seamAroundACope_data() {
+        QTest::addColumn<double>("angle");
+        QTest::addColumn<double>("diameter");
+        for (const double angle : {90.0, 60.0, 45.0, 35.0})
+            for (const double diameter : {30.0, 48.0, 57.0})
+                QTest::addRow("%g degrees, %g mm", angle, diameter) << radians(angle) << diameter;
+    }
+    void seamAroundACope() {
+        QFETCH(double, angle);
+        QFETCH(double, diameter);
+        Assembly a;
+        a.bars.push_back(roundBar("chord", 60, {-600, 0, 0}, {600, 0, 0}));
+        a.bars.push_back(
+            roundBar("branch", diameter, Vec3(std::cos(angle), 0, std::sin(angle)) * 500, {0, 0, 0}));
+        a.bars[1].trimTo.onto = {"chord"};
+        trimEnds(a);
+        QVERIFY(a.notes.empty());
+        const auto seams = endsOn(a.bars[1], a.bars[0]);
+        QCOMPARE(seams.size(), std::size_t(1));
+        QCOMPARE(seams[0].kind, SeamKind::Around);
+        QVERIFY(std::abs(seams[0].length() / saddle(30, diameter / 2, angle) - 1) < 0.005);
+        QVERIFY(endsOn(a.bars[0], a.bars[1]).empty());
+    }
+    /// Moved a little away nothing touches any more.
+    void noSeamAcrossAGap() {
+        Assembly a;
+        a.bars.push_back(roundBar("chord", 60, {-600, 0, 0}, {600, 0, 0}));
+        a.bars.push_back(roundBar("branch", 40, {0, 0, 500}, {0, 0, 0}));
+        a.bars[1].trimTo.onto = {"chord"};
+        trimEnds(a);
+        for (Vec3 *p : {&a.bars[1].from, &a.bars[1].to}) p->z() += 2;
+        QVERIFY(endsOn(a.bars[1], a.bars[0]).empty());
+    }
+    /// The edge of a plate along a round tube is welded on both of its faces, as far as it reaches.
+    void edgeAlongATube() {
+        const BarPart tube = roundBar("tube", 60, {0, 0, 0}, {800, 0, 0});
+        SheetPart s;
+        s.name = "plate";
+        s.thickness = 4;
+        s.outline = {{200, 30}, {500, 30}, {500, 90}, {200, 90}};
+        const auto seams = edgesOn(s, tube);
+        QCOMPARE(seams.size(), std::size_t(1));
+        QVERIFY(std::abs(seams[0].length() - 600) < 0.5);
+        s.outline = {{700, 30}, {1000, 30}, {1000, 90}, {700, 90}};  // past the end of the tube
+        QVERIFY(std::abs(edgesOn(s, tube)[0].length() - 200) < 0.5);
+        s.outline = {{200, 32}, {500, 32}, {500, 90}, {200, 90}};
+        QVERIFY(edgesOn(s, tube).empty());
+    }
+    /// The rear beam: everything is held, both tabs and the receiver go through both walls.
+    void rearBeam() {
+        const Assembly a = assemblyOf("rear-beam");
+        QVERIFY(a.notes.empty());
+        for (const char *part : {"tab.left", "tab.right", "receiver"})
+            QCOMPARE(weld(a, "beam", part)->contacts.size(), std::size_t(2));
+        for (const char *part : {"bracket.left", "gusset.right"}) QVERIFY(weld(a, "beam", part));
+        QVERIFY(a.coupling && a.coupling->part == "receiver");
+        QVERIFY(a.anchors.size() == 2 && a.anchors[0].forward.x() == -1);
+        QCOMPARE(a.made("receiver")->bought, std::string("receiver-50"));
+    }
+    /// The sliders: legs and outer tube are coped, step plates lie between the tubes.
+    void sliders() {
+        const Assembly a = assemblyOf("sliders");
+        QVERIFY2(a.notes.empty(), a.notes.empty() ? "" : a.notes[0].text.text.c_str());
+        for (const std::string side : {"left", "right"}) {
+            QCOMPARE(weld(a, "main." + side, "outer." + side)->contacts.size(), std::size_t(2));
+            for (const std::string n : {".1", ".2", ".3"}) {
+                QVERIFY(weld(a, "main." + side, "leg." + side + n));
+                QVERIFY(weld(a, "leg." + side + n, "foot." + side + n));
+            }
+            QVERIFY(weld(a, "main." + side, "step." + side + ".1") &&
+                    weld(a, "outer." + side, "step." + side + ".1"));
+        }
+        QCOMPARE(a.bar("outer.left")->spans().size(), std::size_t(5));
+        for (const BarPart &b : a.bars) {
+            const std::string other = b.name.find("left") != std::string::npos
+                                          ? std::string(b.name).replace(b.name.find("left"), 4, "right")
+                                          : b.name;
+            QVERIFY(std::abs(workshop::barMass(a, b) - workshop::barMass(a, *a.bar(other))) < 1e-9);
+        }
+    }
+    /// A part that touches nothing is said to hang on nothing.
+    void nothingHoldsIt() {
+        job::Job job = fullJob();
+        Piece piece = job.pieces[1];
+        Tweak away;
+        away.kind = Tweak::Kind::Move;
+        away.part = "gusset.left";
+        away.by = {0, 0, 300};
+        piece.tweaks.push_back(away);
+        const Assembly a = buildPattern(job, piece).value();
+        QVERIFY(std::any_of(a.notes.begin(), a.notes.end(), [](const BuildNote &n) {
+            return n.part == "gusset.left" && n.text.text.find("holds") != std::string::npos;
+        }));
+    }
+    /// From nothing: a rear beam put together by hand is what the pattern makes, part by part and seam by
+    /// seam.
+    void handBuilt() {
+        const job::Job job = fullJob();
+        Piece piece;
+        piece.id = "own";
+        piece.pattern = "from-nothing";
+        for (
+            const char *text :
+            {R"({"op":"tube","name":"beam","section":"RHS 120x80x6","from":{"at":[-4440,600,640]},"to":{"at":[-4440,-600,640]}})",
+             R"({"op":"bracket","end":"rear","beam":"beam","thickness":10})",
+             R"({"op":"receiver","name":"receiver","beam":"beam","towMass":1500})",
+             R"({"op":"tab","name":"tab.left","beam":"beam","across":430,"thickness":20})",
+             R"({"op":"mirror","part":"tab.left"})",
+             R"({"op":"gusset","name":"gusset.left","thickness":8,"corner":{"at":[-4400,475,640]},"along":[1,0,0],"up":[0,1,0],"leg":100})",
+             R"({"op":"mirror","part":"gusset.left"})",
+             R"({"op":"cap","name":"cap.left","bar":"beam","end":"start"})",
+             R"({"op":"cap","name":"cap.right","bar":"beam","end":"end"})",
+             R"({"op":"tube","name":"guard","section":"CHS 48.3x4","from":{"part":"beam","station":150},"to":{"at":[-4000,700,740]},"bends":[{"at":[-4440,450,900],"radius":100}]})",
+             R"({"op":"polish","part":"beam"})"})
+            piece.operations.push_back(Json::parse(text));
+        const Assembly a = buildPattern(job, piece).value();
+        QCOMPARE(a.notes.size(), std::size_t(1));  // polishing is not known, and is said to be kept
+        QVERIFY(a.notes[0].text.text.find("polish") != std::string::npos);
+        Piece plain = job.pieces[1];
+        plain.settings.clear();
+        const Assembly b = buildPattern(job, plain).value();
+        for (const char *part : {"bracket.left", "bracket.right", "tab.left", "tab.right", "gusset.left"}) {
+            QVERIFY2(
+                std::abs(workshop::sheetMass(*a.sheet(part)) - workshop::sheetMass(*b.sheet(part))) < 1e-9,
+                part);
+            QVERIFY2((a.sheet(part)->center() - b.sheet(part)->center()).norm() < 1e-6, part);
+            QVERIFY2(weld(a, "beam", part), part);
+        }
+        QCOMPARE(a.anchors.size(), std::size_t(2));
+        QVERIFY(a.coupling && weld(a, "beam", "receiver")->contacts.size() == 2);
+        // The guard stands on the beam's top after its bend out of the upright, coped around nothing: a flat
+        // seam.
+        QCOMPARE(a.bar("guard")->spans().size(), std::size_t(3));
+        QVERIFY(weld(a, "beam", "guard"));
+        QVERIFY(std::abs(weld(a, "beam", "guard")->length() - std::numbers::pi * 48.3) < 0.02 * 150);
+        // Read back from the file nothing is lost, not even what is not known.
+        Faults faults;
+        QVERIFY(readPiece(writePiece(piece), "", faults) == piece && faults.none());
+    }
+    void operationsThatDoNotApply_data() {
+        QTest::addColumn<QString>("operation");
+        QTest::newRow("no part") << R"({"op":"remove","part":"nothing"})";
+        QTest::newRow("no section")
+            << R"({"op":"tube","name":"t","section":"none","from":{"at":[0,0,0]},"to":{"at":[100,0,0]}})";
+        QTest::newRow("no length")
+            << R"({"op":"tube","name":"t","section":"CHS 48.3x4","from":{"at":[0,0,0]},"to":{"at":[0,0,0]}})";
+        QTest::newRow("sharp bend")
+            << R"({"op":"tube","name":"t","section":"CHS 48.3x4","from":{"at":[0,0,0]},"to":{"at":[100,100,0]},"bends":[{"at":[100,0,0],"radius":200}]})";
+        QTest::newRow("hollow outline")
+            << R"({"op":"plate","name":"p","thickness":5,"at":{"at":[0,0,500]},"outline":[[0,0],[100,0],[20,20],[0,100]]})";
+        QTest::newRow("not numbers")
+            << R"({"op":"plate","name":"p","thickness":"x","at":{"at":[0,0]},"outline":[1]})";
+        QTest::newRow("name twice") << R"({"op":"cap","name":"beam","bar":"beam"})";
+        QTest::newRow("bolted") << R"({"op":"move","part":"bracket.left","by":[10,0,0]})";
+        QTest::newRow("nothing at all") << R"({})";
+    }
+    /// It is told, and the piece stays as it was.
+    void operationsThatDoNotApply() {
+        QFETCH(QString, operation);
+        job::Job job = fullJob();
+        Piece piece = job.pieces[1];
+        piece.operations.push_back(Json::parse(operation.toStdString()));
+        const Assembly a = buildPattern(job, piece).value(), before = assemblyOf("rear-beam");
+        QCOMPARE(a.notes.size(), std::size_t(1));
+        QCOMPARE(a.bars.size(), before.bars.size());
+        QCOMPARE(a.sheets.size(), before.sheets.size());
+        QCOMPARE(a.welds.size(), before.welds.size());
+    }
+    /// Every pattern with random settings: it is built, or says what cannot be; nothing is not a number.
+    void randomSettings_data() {
+        QTest::addColumn<QString>("id");
+        for (const Pattern &p : patterns()) QTest::newRow(p.id.c_str()) << QString::fromStdString(p.id);
+    }
+    void randomSettings() {
+        QFETCH(QString, id);
+        const Pattern &pattern = *armor::pattern(id.toStdString());
+        const job::Job job = fullJob();
+        std::mt19937 dice(17);
+        std::uniform_real_distribution<double> unit(0, 1);
+        int built = 0;
+        for (int k = 0; k < 120; ++k) {
+            Piece piece;
+            piece.id = "p";
+            piece.pattern = pattern.id;
+            for (const SettingDescriptor &d : pattern.settings) {
+                if (unit(dice) < 0.7) continue;
+                if (d.choice == Choice::None) {
+                    const double v = d.least + (d.most - d.least) * unit(dice);
+                    piece.settings[d.id] = d.quantity == measure::Quantity::Count ? std::round(v) : v;
+                } else {
+                    const auto list = options(d.choice, shippedStock());
+                    piece.settings[d.id] =
+                        list[static_cast<std::size_t>(unit(dice) * 0.999 * static_cast<double>(list.size()))];
+                }
+            }
+            const auto a = buildPattern(job, piece);
+            if (!a) {
+                QVERIFY(!a.error().message.empty() && !a.error().remedy.empty());
+                continue;
+            }
+            ++built;
+            for (const BarPart &b : a->bars) {
+                QVERIFY(b.length() > 0 && std::isfinite(workshop::barMass(*a, b)));
+                QVERIFY(parts::barCenter(b).allFinite());
+            }
+            for (const SheetPart &s : a->sheets)
+                QVERIFY2(s.area() > 0 && s.center().allFinite(), s.name.c_str());
+            for (const WeldJoint &w : a->welds) {
+                QVERIFY(w.leg > 0 && w.length() > 0);
+                for (const Contact &c : w.contacts) QVERIFY(c.center.allFinite() && c.normal.allFinite());
+            }
+        }
+        QVERIFY2(built > 10, qPrintable(QString::number(built)));
+    }
+};
+
+QTEST_GUILESS_MAIN(TestPatterns)
+#include "test_patterns.moc"
