@@ -17,7 +17,7 @@ LoadBench::LoadBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     m_view->setAccessibleName(tr("The piece with what acts on it"));
     m_view->setExaggeration(0);
     m_table = new StopTable("dutyTable", tr("What acts on the piece"),
-                            {tr("What acts"), tr("Up to"), tr("Held against"), tr("Ways")}, this);
+                            {tr("What acts"), tr("Up to"), tr("Ways")}, this);
     m_note = new QLabel(this);
     m_note->setObjectName("dutyNote");
     m_note->setWordWrap(true);
@@ -34,8 +34,8 @@ LoadBench::LoadBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     side->addWidget(caution);
     auto *layout = new QHBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);
-    layout->addWidget(m_view, 3);
-    layout->addLayout(side, 2);
+    layout->addWidget(m_view, 1);
+    layout->addLayout(side, 1);
     connect(session, &Session::appraisalChanged, this, &LoadBench::refresh);
     connect(session, &Session::unitsChanged, this, &LoadBench::refresh);
     connect(m_table, &QTableWidget::currentCellChanged, this, [this](int row) { show(row); });
@@ -56,10 +56,17 @@ void LoadBench::refresh() {
                          p.force > 0 ? QString::fromStdString(measure::printQuantity(
                                            p.force, measure::Quantity::Force, m_session->units()))
                                      : tr("its own mass"),
-                         p.dutyClass == proof::DutyClass::Working ? tr("allowable") : tr("what it can bear"),
                          QString::number(p.cases.size())});
     }
-    show(std::clamp(row, m_places.empty() ? -1 : 0, static_cast<int>(m_places.size()) - 1));
+    if (row >= 0) return show(row);
+    // At first what pulls hardest at rated load.
+    int first = m_places.empty() ? -1 : 0;
+    for (std::size_t i = 0; i < m_places.size(); ++i)
+        if (m_places[i].dutyClass == proof::DutyClass::Working &&
+            m_places[i].force > m_places[static_cast<std::size_t>(first)].force)
+            first = static_cast<int>(i);
+    if (first >= 0) m_table->selectRow(first);
+    show(first);
 }
 
 void LoadBench::show(int row) {
@@ -73,6 +80,9 @@ void LoadBench::show(int row) {
     m_view->setLoadCase(p.cases.front());
     m_note->setText(
         QString::fromStdString(p.why) +
+        (p.dutyClass == proof::DutyClass::Working
+             ? tr(" Held against what is allowed.")
+             : tr(" The worst that is credible: held against what it can bear.")) +
         (p.cases.size() > 1 ? tr(" Proved in %1 ways; the first is drawn.").arg(p.cases.size()) : QString()));
 }
 

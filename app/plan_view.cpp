@@ -197,11 +197,16 @@ void PlanView::drawAll(QPainter &painter) {
     painter.setFont(measureFont(10));
     const rig::Vehicle &vehicle = m_session->job().vehicle;
     if (m_session->isWorking()) painter.setOpacity(0.75);  // being computed anew: dimmed, not blanked
-    if (showArmor)
+    if (showArmor) {
+        // The piece that is worked on stands before the others, which are only there for its neighborhood.
+        const job::PieceAppraisal *chosen = m_session->chosen(*appraisal);
+        const double opacity = painter.opacity();
+        painter.setOpacity(0.3 * opacity);
         for (const job::PieceAppraisal &p : appraisal->pieces)
-            if (p.assembly)
-                drawArmor(painter, view, *p.assembly,
-                          &p == m_session->chosen(*appraisal) ? m_session->selected() : QString());
+            if (p.assembly && &p != chosen) drawArmor(painter, view, *p.assembly, {});
+        painter.setOpacity(opacity);
+        if (chosen && chosen->assembly) drawArmor(painter, view, *chosen->assembly, m_session->selected());
+    }
     if (showAllAngles && appraisal->clearance && appraisal->stood) {
         drawStance(painter, view, *appraisal->stood);
         drawAngles(painter, view, *appraisal->clearance, *appraisal->stood);

@@ -17,9 +17,11 @@ StopTable::StopTable(const QString &name, const QString &accessible, const QStri
     setTabKeyNavigation(false);
     setWordWrap(true);
     verticalHeader()->hide();
-    verticalHeader()->setDefaultSectionSize(34);
+    verticalHeader()->setMinimumSectionSize(34);
+    verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
     horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
-    horizontalHeader()->setStretchLastSection(true);
+    horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
+    horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
 }
 
 void StopTable::setRow(int row, const QStringList &texts) {

@@ -4,7 +4,7 @@
 
 namespace hefty::app {
 
-/// A table of a bench that is only read: whole rows are chosen, the last column takes what is left.
+/// A table of a bench that is only read: whole rows are chosen, the first column takes what is left.
 class StopTable : public QTableWidget {
     Q_OBJECT
 

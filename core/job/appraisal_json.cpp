@@ -53,8 +53,14 @@ Json remedyJson(const Remedy &r, measure::Quantity q) {
     Json settings = Json::object();
     for (const auto &[id, value] : r.edit.settings)
         std::visit([&settings, &id = id](const auto &v) { settings[id] = v; }, value);
+    Json edit{{"piece", r.edit.piece}, {"settings", std::move(settings)}};
+    if (!r.edit.tweaks.empty()) {
+        armor::Piece changed;
+        changed.tweaks = r.edit.tweaks;
+        edit["tweaks"] = armor::writePiece(changed)["tweaks"];
+    }
     return {{"label", r.label.in(measure::UnitSystem::Metric)},
-            {"edit", {{"piece", r.edit.piece}, {"settings", std::move(settings)}}},
+            {"edit", std::move(edit)},
             {"before", shown(r.before, q)},
             {"after", shown(r.after, q)},
             {"massChange", r.massChange},

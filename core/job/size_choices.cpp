@@ -9,11 +9,18 @@ using armor::SettingValue;
 
 constexpr std::size_t tubesTried = 40;  // sections of other outsides
 
+/// The value of a setting that a pattern may not have.
+std::string textIfAny(const armor::Piece &piece, const armor::Pattern &pattern, const char *setting) {
+    return pattern.setting(setting) ? armor::text(piece, pattern, setting) : std::string();
+}
+
+/// The sections that a setting may choose from.
 std::vector<SettingValue> tubes(const Job &job, const armor::Piece &piece, const armor::Pattern &pattern,
-                                const stock::Stock &stock, const SizingWish &wish) {
-    const stock::Section *now = stock.section(armor::text(piece, pattern, "section"));
+                                const std::string &setting, const stock::Stock &stock,
+                                const SizingWish &wish) {
+    const stock::Section *now = stock.section(armor::text(piece, pattern, setting));
     if (!now) return {};
-    const std::string material = armor::text(piece, pattern, "tubeMaterial");
+    const std::string material = textIfAny(piece, pattern, "tubeMaterial");
     std::vector<std::pair<double, const stock::Section *>> found;
     for (const stock::Section &s : stock.sections) {
         if (s.shape != now->shape) continue;
@@ -52,14 +59,15 @@ std::vector<SizeChoice> sizeChoices(const Job &job, const armor::Piece &piece, c
     for (const armor::SettingDescriptor &d : pattern->settings) {
         if (std::find(wish.keep.begin(), wish.keep.end(), d.id) != wish.keep.end()) continue;
         SizeChoice c{d.id, {}, 0};
-        if (d.choice == armor::Choice::RectTube) {
-            c.options = tubes(job, piece, *pattern, stock, wish);
+        if (d.choice == armor::Choice::RectTube || d.choice == armor::Choice::RoundTube ||
+            d.choice == armor::Choice::SquareTube) {
+            c.options = tubes(job, piece, *pattern, d.id, stock, wish);
             c.ranked = wish.sameTube;
         }
         if (d.choice == armor::Choice::BoltGrade)
             for (const char *grade : {"8.8", "10.9"}) c.options.emplace_back(std::string(grade));
         if (d.thickness)
-            for (const double t : stock.plateThicknesses(armor::text(piece, *pattern, "plateMaterial")))
+            for (const double t : stock.plateThicknesses(textIfAny(piece, *pattern, "plateMaterial")))
                 if (t >= d.least && t <= d.most) c.options.emplace_back(t);
         if (d.group == "Welds" && d.choice == armor::Choice::None)
             for (double leg = std::max(3.0, d.least); leg <= std::min(d.most, wish.largestLeg); leg += 1)
