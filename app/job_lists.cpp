@@ -59,25 +59,57 @@ RecordList namedNumbers(const QString &what, std::span<const Rule> rules, Owner 
 
 }  // namespace
 
-RecordList boltHoleList() {
-    return listOf<rig::FrameHole>(
-               tr("bolt hole"), [](auto &j) -> auto & { return j.vehicle.frontHoles; })
+namespace {
+
+template <class Rows>
+RecordList holeList(const QString &what, Rows rows) {
+    return listOf<rig::FrameHole>(what, rows)
         .words(tr("Name"), 0, &rig::FrameHole::id)
-        .number(tr("Behind end"), 104, &rig::FrameHole::behindEnd, Quantity::DrilledLength, 0,
+        .number(tr("From the end"), 110, &rig::FrameHole::behindEnd, Quantity::DrilledLength, 0,
                 rig::holeFarthestBehind)
-        .number(tr("Above center"), 104, &rig::FrameHole::aboveCenter, Quantity::DrilledLength,
+        .number(tr("Above center"), 110, &rig::FrameHole::aboveCenter, Quantity::DrilledLength,
                 -rig::holeFarthestFromCenter, rig::holeFarthestFromCenter)
         .number(tr("Diameter"), 96, &rig::FrameHole::diameter, Quantity::DrilledLength, rig::holeLeast,
                 rig::holeMost)
-        .adds([](const auto &rows) {
-            rig::FrameHole hole = rows.empty() ? rig::FrameHole{"", 40, 0, 13} : rows.back();
-            if (!rows.empty()) hole.behindEnd += 60;
-            hole.id = freshId(rows, "hole");
+        .adds([](const auto &list) {
+            rig::FrameHole hole = list.empty() ? rig::FrameHole{"", 40, 0, 13} : list.back();
+            if (!list.empty()) hole.behindEnd += 60;
+            hole.id = freshId(list, "hole");
             return hole;
         })
+        .hint(tr("From the end of the rail along it to the middle of the hole, and up from the middle of the "
+                 "rail. Check the pattern on its diagonals; the two sides are taken alike."))
+        .take();
+}
+
+}  // namespace
+
+RecordList boltHoleList() {
+    return holeList(
+        tr("bolt hole"), [](auto &j) -> auto & { return j.vehicle.frontHoles; });
+}
+
+RecordList rearHoleList() {
+    return holeList(
+        tr("rear bolt hole"), [](auto &j) -> auto & { return j.vehicle.rearHoles; });
+}
+
+RecordList crossmemberList() {
+    return listOf<rig::Crossmember>(
+               tr("crossmember"), [](auto &j) -> auto & { return j.vehicle.crossmembers; })
+        .words(tr("Name"), 0, &rig::Crossmember::id)
+        .number(tr("Behind the front ends"), 170, &rig::Crossmember::behindEnd, Quantity::Length, 0,
+                rig::farthest)
+        .adds([](const auto &list) {
+            rig::Crossmember member;
+            if (!list.empty()) member = list.back();
+            member.behindEnd += 600;
+            member.id = freshId(list, "member");
+            return member;
+        })
         .hint(
-            tr("From the end of the rail back to the middle of the hole, and up from the middle of the rail. "
-               "Check the pattern on its diagonals; the two sides are taken alike."))
+            tr("From the front end of the rail back to the middle of the crossmember, beside the first from "
+               "either end."))
         .take();
 }
 

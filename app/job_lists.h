@@ -5,7 +5,9 @@
 namespace hefty::app {
 
 /// The lists of a job that are edited in tables: columns, ranges and how rows come and go.
-[[nodiscard]] RecordList boltHoleList();
+[[nodiscard]] RecordList boltHoleList();  ///< of the front ends
+[[nodiscard]] RecordList rearHoleList();
+[[nodiscard]] RecordList crossmemberList();
 [[nodiscard]] RecordList outlineList();
 [[nodiscard]] RecordList keepOutList();
 [[nodiscard]] RecordList houseRuleList();
