@@ -78,7 +78,11 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     m_chooser->offer(tr("Walk around"), "listWalk", m_walk);
     m_chooser->group(tr("Lists"), "lists");
     m_chooser->offer(tr("Data"), "listData", dataPage);
-    m_chooser->offer(tr("Frame"), "listHoles", framePage());
+    m_chooser->offer(tr("Front holes"), "listHoles", new RecordTable(session, "holes", boltHoleList(), this));
+    m_chooser->offer(tr("Rear holes"), "listRearHoles",
+                     new RecordTable(session, "rearHoles", rearHoleList(), this));
+    m_chooser->offer(tr("Members"), "listMembers",
+                     new RecordTable(session, "crossmembers", crossmemberList(), this));
     auto *outline = new RecordTable(session, "outline", outlineList(), this);
     auto *keepOuts = new RecordTable(session, "keepOuts", keepOutList(), this);
     m_chooser->offer(tr("Outline"), "listOutline", outline);
@@ -245,23 +249,6 @@ void MeasureBench::showList(int index) {
 }
 
 /// The row chosen in a list is circled in both pictures.
-/// The holes of both ends of the rails, and the crossmembers between.
-QWidget *MeasureBench::framePage() {
-    auto *page = new QWidget(this);
-    auto *layout = new QVBoxLayout(page);
-    layout->setContentsMargins(0, 0, 0, 0);
-    const auto add = [&](const QString &title, const char *name, RecordList list, int share) {
-        auto *heading = new QLabel(title, page);
-        heading->setFont(textFont(11, true));
-        layout->addWidget(heading);
-        layout->addWidget(new RecordTable(m_session, name, std::move(list), page), share);
-    };
-    add(tr("Bolt holes of the front ends"), "holes", boltHoleList(), 3);
-    add(tr("Bolt holes of the rear ends"), "rearHoles", rearHoleList(), 3);
-    add(tr("Crossmembers"), "crossmembers", crossmemberList(), 3);
-    return page;
-}
-
 void MeasureBench::markChosen(RecordTable *list,
                               std::function<Vec3(const rig::Vehicle &, std::size_t row)> place) {
     connect(list->table()->selectionModel(), &QItemSelectionModel::currentRowChanged, this,
@@ -334,8 +321,8 @@ void MeasureBench::showSubject(const QString &subject, const std::optional<Vec3>
     if (subject.startsWith("template")) openList("listTemplates");
     if (subject == "tires") openList("listTires");
     if (subject == "front" || subject == "rear") openList("listLoad");
-    if (subject == "frontHoles" || subject == "rearHoles" || subject.startsWith("mount."))
-        openList("listHoles");
+    if (subject == "frontHoles" || subject.startsWith("mount.")) openList("listHoles");
+    if (subject == "rearHoles") openList("listRearHoles");
     if (subject.startsWith("reading.")) {
         openList("listTape");
         auto *tape = findChild<QTableView *>("tapeTable");

@@ -30,7 +30,6 @@ class MeasureBench : public QWidget {
     void whyAsked(const working::Working &working);
 
   private:
-    QWidget *framePage();
     void showList(int index);
     [[nodiscard]] std::vector<DragTarget> targetsFor(ViewSide side) const;
     void describe();

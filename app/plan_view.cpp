@@ -203,7 +203,7 @@ void PlanView::drawAll(QPainter &painter) {
         const double opacity = painter.opacity();
         painter.setOpacity(0.3 * opacity);
         for (const job::PieceAppraisal &p : appraisal->pieces)
-            if (p.assembly && &p != chosen) drawArmor(painter, view, *p.assembly, {});
+            if (p.assembly && &p != chosen) drawArmor(painter, view, *p.assembly, {}, true);
         painter.setOpacity(opacity);
         if (chosen && chosen->assembly) drawArmor(painter, view, *chosen->assembly, m_session->selected());
     }

@@ -260,7 +260,8 @@ void drawOutlineOf(QPainter &p, const Projection &view, const armor::Solid &soli
 
 }  // namespace
 
-void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, const QString &selected) {
+void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, const QString &selected,
+               bool faint) {
     struct Shown {
         double depth;
         const armor::Solid *solid;
@@ -280,13 +281,14 @@ void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, co
     for (const Shown &s : faces) {
         QPolygonF shape;
         for (const Vec3 &c : s.face->corners) shape << view.place(c);
-        if (s.face->smooth && outlined.insert(s.solid).second) drawOutlineOf(p, view, *s.solid);
+        if (s.face->smooth && !faint && outlined.insert(s.solid).second) drawOutlineOf(p, view, *s.solid);
         const bool chosen = selected.toStdString() == s.solid->part;
         const bool plate = a.sheet(s.solid->part) != nullptr;
         QColor fill = s.solid->bought ? colors().paper : (plate ? colors().panel : colors().rule);
         if (chosen) fill = colors().yellow;
         // Along a curved wall there is no edge; a line of its own color closes the seams of the fill.
-        p.setPen(s.face->smooth ? cosmetic(fill, 1) : cosmetic(colors().ink, chosen ? 2.4 : 1.8));
+        p.setPen(s.face->smooth ? (faint ? QPen(Qt::NoPen) : cosmetic(fill, 1))
+                                : cosmetic(colors().ink, chosen ? 2.4 : 1.8));
         p.setBrush(fill);
         p.drawPolygon(shape);
         if (s.solid->bought) {

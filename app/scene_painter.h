@@ -30,8 +30,9 @@ void drawKeepOuts(QPainter &painter, const Projection &view, const rig::Vehicle 
 void drawSurvey(QPainter &painter, const Projection &view, const rig::SurveyBook &book,
                 const rig::SurveyResult *result, measure::UnitSystem units);
 void drawOutlinePoints(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle);
+/// @param faint  as the neighborhood of another piece: thin, without the borders of curved walls
 void drawArmor(QPainter &painter, const Projection &view, const armor::Assembly &assembly,
-               const QString &selected);
+               const QString &selected, bool faint = false);
 /// The tangent line of an approach angle in the side view, with its value `labelAt` mm up along it. The
 /// angle is that of the vehicle as it stands; the drawing is of the vehicle as it was measured.
 void drawTangent(QPainter &painter, const Projection &view, const clearance::LimitAngle &angle,

@@ -73,15 +73,15 @@ class TestPieces : public QObject {
     void rearIsMeasured() {
         DemoWindow demo("measure");
         QVERIFY(answered(demo));
-        hefty::testing::openList(demo, "listHoles");
-        const auto add = [&](const char *table) {
+        const auto add = [&](const char *list, const char *table) {
+            hefty::testing::openList(demo, list);
             auto *button = demo.find<QPushButton>(QString(table) + "Add");
             QVERIFY2(button && button->isVisible(), table);
             QTest::mouseClick(button, Qt::LeftButton);
         };
-        add("rearHoles");
-        add("rearHoles");
-        add("crossmembers");
+        add("listRearHoles", "rearHoles");
+        add("listRearHoles", "rearHoles");
+        add("listMembers", "crossmembers");
         QCOMPARE(demo.session().job().vehicle.rearHoles.size(), std::size_t(2));
         QCOMPARE(demo.session().job().vehicle.crossmembers.size(), std::size_t(1));
         demo.session().addPiece(*armor::pattern("rear-beam"));
