@@ -108,11 +108,12 @@ AnglesPage::AnglesPage(Session *session, QWidget *parent) : QWidget(parent), m_s
     m_table->setModel(m_model);
     m_table->setAlternatingRowColors(true);
     m_table->setFont(measureFont(10));
-    m_table->horizontalHeader()->setFont(textFont(9.5));
+    m_table->horizontalHeader()->setFont(textFont(8.5));
     m_table->verticalHeader()->hide();
     m_table->verticalHeader()->setDefaultSectionSize(30);
     m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-    m_table->horizontalHeader()->setSectionResizeMode(1, QHeaderView::ResizeToContents);
+    for (const int words : {0, 1})
+        m_table->horizontalHeader()->setSectionResizeMode(words, QHeaderView::ResizeToContents);
     m_table->setTabKeyNavigation(false);
     auto *tray = new QWidget;
     m_gains = new QVBoxLayout(tray);
@@ -121,7 +122,7 @@ AnglesPage::AnglesPage(Session *session, QWidget *parent) : QWidget(parent), m_s
     scroll->setObjectName("gains");
     scroll->setWidget(tray);
     scroll->setWidgetResizable(true);
-    scroll->setFixedWidth(272);
+    scroll->setFixedWidth(312);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto *upper = new QHBoxLayout;
     upper->addWidget(m_side, 1);
@@ -164,7 +165,7 @@ void AnglesPage::refresh() {
                                         QString::fromStdString(measure::printQuantity(
                                             of->value.value_or(0), Quantity::Angle, m_session->units()))));
             }
-            auto *take = new QPushButton(tr("%1\n+%2, then %3 limits")
+            auto *take = new QPushButton(tr("%1\n+%2, then limited by\n%3")
                                              .arg(QString::fromStdString(g.label.in(m_session->units())),
                                                   QString::fromStdString(measure::printQuantity(
                                                       g.change, Quantity::Angle, m_session->units())),

@@ -16,7 +16,7 @@
 namespace hefty::app {
 namespace {
 
-enum class Field { Word, Length, Place, Numbers, Section, Part, Way, End, RailEnd, BarEnd };
+enum class Field { Word, Length, Mass, Place, Numbers, Section, Part, Way, End, RailEnd, BarEnd };
 
 struct FieldSpec {
     const char *key;
@@ -40,40 +40,40 @@ const std::vector<OperationSpec> &operations() {
           {"from", "From", Field::Place, ""},
           {"to", "To", Field::Place, ""},
           {"bend", "Bend at", Field::Numbers, ""},
-          {"radius", "Bend radius", Field::Length, "120"}}},
+          {"radius", "Bend radius", Field::Length, "120 mm"}}},
         {"plate",
          QT_TRANSLATE_NOOP("build", "Plate"),
          {{"name", "Name", Field::Word, "plate"},
-          {"thickness", "Thickness", Field::Length, "8"},
+          {"thickness", "Thickness", Field::Length, "8 mm"},
           {"at", "Middle", Field::Place, ""},
           {"normal", "Faces", Field::Way, "forward"},
-          {"size", "Width, height", Field::Numbers, "100, 100"}}},
+          {"size", "Width, height", Field::Numbers, "100 mm, 100 mm"}}},
         {"gusset",
          QT_TRANSLATE_NOOP("build", "Gusset in a corner"),
          {{"name", "Name", Field::Word, "gusset"},
-          {"thickness", "Thickness", Field::Length, "8"},
+          {"thickness", "Thickness", Field::Length, "8 mm"},
           {"corner", "Corner", Field::Place, ""},
           {"along", "One leg runs", Field::Way, "forward"},
           {"up", "The other", Field::Way, "left"},
-          {"leg", "Leg", Field::Length, "80"}}},
+          {"leg", "Leg", Field::Length, "80 mm"}}},
         {"bracket",
          QT_TRANSLATE_NOOP("build", "Side plates on the rails"),
          {{"end", "Ends of the rails", Field::RailEnd, "rear"},
           {"beam", "Beam", Field::Part, ""},
-          {"thickness", "Thickness", Field::Length, "10"}}},
+          {"thickness", "Thickness", Field::Length, "10 mm"}}},
         {"tab",
          QT_TRANSLATE_NOOP("build", "Recovery tab through a beam"),
          {{"name", "Name", Field::Word, "tab.left"},
           {"beam", "Beam", Field::Part, ""},
-          {"across", "Left of the middle", Field::Length, "430"},
-          {"thickness", "Thickness", Field::Length, "20"},
-          {"height", "Height", Field::Length, "80"},
-          {"reach", "Hole beyond the beam", Field::Length, "45"}}},
+          {"across", "Left of the middle", Field::Length, "430 mm"},
+          {"thickness", "Thickness", Field::Length, "20 mm"},
+          {"height", "Height", Field::Length, "80 mm"},
+          {"reach", "Hole beyond the beam", Field::Length, "45 mm"}}},
         {"receiver",
          QT_TRANSLATE_NOOP("build", "Receiver through a beam"),
          {{"name", "Name", Field::Word, "receiver"},
           {"beam", "Beam", Field::Part, ""},
-          {"towMass", "Trailer, kg", Field::Length, "1500"}}},
+          {"towMass", "Trailer", Field::Mass, "1500 kg"}}},
         {"cap",
          QT_TRANSLATE_NOOP("build", "End cap"),
          {{"name", "Name", Field::Word, "cap"},
@@ -82,13 +82,13 @@ const std::vector<OperationSpec> &operations() {
         {"hole",
          QT_TRANSLATE_NOOP("build", "Hole"),
          {{"part", "Part", Field::Part, ""},
-          {"at", "At", Field::Numbers, "100, 0"},
-          {"diameter", "Diameter", Field::Length, "13"},
+          {"at", "At", Field::Numbers, "100 mm, 0"},
+          {"diameter", "Diameter", Field::Length, "13 mm"},
           {"purpose", "For", Field::Word, "drain"}}},
         {"mirror", QT_TRANSLATE_NOOP("build", "Twin on the other side"), {{"part", "Part", Field::Part, ""}}},
         {"move",
          QT_TRANSLATE_NOOP("build", "Move a part"),
-         {{"part", "Part", Field::Part, ""}, {"by", "By", Field::Numbers, "0, 0, 10"}}},
+         {{"part", "Part", Field::Part, ""}, {"by", "By", Field::Numbers, "0, 0, 10 mm"}}},
         {"remove", QT_TRANSLATE_NOOP("build", "Take a part out"), {{"part", "Part", Field::Part, ""}}}};
     return list;
 }
@@ -114,7 +114,7 @@ std::optional<Json> numbersFromText(const QString &text, measure::UnitSystem uni
 
 }  // namespace
 
-std::optional<Json> placeFromText(const QString &text) {
+std::optional<Json> placeFromText(const QString &text, measure::UnitSystem units) {
     const QStringList halves = text.split('+');
     if (halves.size() > 2) return std::nullopt;
     const QString base = halves[0].trimmed();
@@ -125,14 +125,14 @@ std::optional<Json> placeFromText(const QString &text) {
         out["rail"] = m.captured(1).toStdString();
         out["end"] = m.captured(2).toStdString();
     } else if (base.contains(',')) {
-        const auto at = numbersFromText(base, measure::UnitSystem::Metric);
+        const auto at = numbersFromText(base, units);
         if (!at || at->size() != 3) return std::nullopt;
         out["at"] = *at;
     } else if (const auto p = onPart.match(base); p.hasMatch()) {
         out["part"] = p.captured(1).toStdString();
         if (!p.captured(2).isEmpty()) {
             const auto read = measure::readQuantity(p.captured(2).trimmed().toStdString(),
-                                                    measure::Quantity::Length, measure::UnitSystem::Metric);
+                                                    measure::Quantity::Length, units);
             if (!read) return std::nullopt;
             out["station"] = read->value;
         }
@@ -140,7 +140,7 @@ std::optional<Json> placeFromText(const QString &text) {
         return std::nullopt;
     }
     if (halves.size() == 2) {
-        const auto offset = numbersFromText(halves[1], measure::UnitSystem::Metric);
+        const auto offset = numbersFromText(halves[1], units);
         if (!offset || offset->size() != 3) return std::nullopt;
         out["offset"] = *offset;
     }
@@ -230,15 +230,18 @@ std::optional<Json> BuildBox::valueOf(const QString &key, const QString &text) {
         std::optional<Json> out;
         switch (f.kind) {
             case Field::Length:
-                if (const auto read = measure::readQuantity(text.toStdString(), measure::Quantity::Length,
-                                                            m_session->units()))
+            case Field::Mass:
+                if (const auto read = measure::readQuantity(
+                        text.toStdString(),
+                        f.kind == Field::Mass ? measure::Quantity::Mass : measure::Quantity::Length,
+                        m_session->units()))
                     out = read->value;
                 break;
             case Field::Numbers:
                 out = numbersFromText(text, m_session->units());
                 break;
             case Field::Place:
-                out = placeFromText(text);
+                out = placeFromText(text, m_session->units());
                 break;
             case Field::Way:
                 for (const auto &[word, way] : ways)

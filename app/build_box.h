@@ -36,8 +36,9 @@ class BuildBox : public QWidget {
     std::map<QString, QWidget *> m_edits;
 };
 
-/// A place as a person types it: "beam" or "beam@350" on a part, "-4440, 600, 640" in millimeters from the
-/// ground under the front axle, "rail left rear"; each may end with "+ 0, 0, 40". Nothing if it is none.
-[[nodiscard]] std::optional<Json> placeFromText(const QString &text);
+/// A place as a person types it: "beam" or "beam@350" on a part, "-4440, 600, 640" from the ground under
+/// the front axle, "rail left rear"; each may end with "+ 0, 0, 40". Nothing if it is none.
+/// @param units  of numbers without a unit
+[[nodiscard]] std::optional<Json> placeFromText(const QString &text, measure::UnitSystem units);
 
 }  // namespace hefty::app

@@ -22,6 +22,7 @@ FitBench::FitBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     m_table =
         new StopTable("fitTable", tr("What to measure and to look at"),
                       {tr("Hold the tape"), tr("Should read"), tr("Reads"), tr("What that says")}, this);
+    m_table->shareWithLast();
     m_note = new QLabel(this);
     m_note->setObjectName("fitNote");
     m_note->setWordWrap(true);
@@ -73,19 +74,8 @@ const workshop::FitItem *FitBench::chosen() const {
 void FitBench::refresh() {
     const auto appraisal = m_session->shownAppraisal();
     const job::PieceAppraisal *shown = m_session->chosen(*appraisal);
-    const armor::Piece *piece = m_session->piece();
-    const armor::Pattern *pattern = piece ? armor::pattern(piece->pattern) : nullptr;
-    m_items = shown && shown->assembly
-                  ? workshop::fitItems(shown->id, *shown->assembly,
-                                       pattern ? pattern->checklist : std::vector<std::string>{})
-                  : std::vector<workshop::FitItem>{};
-    if (shown && shown->assembly && !shown->assembly->solids.empty()) {
-        Eigen::AlignedBox3d box;
-        for (const armor::Solid &s : shown->assembly->solids)
-            for (const armor::Solid::Face &f : s.faces)
-                for (const Vec3 &c : f.corners) box.extend(c);
-        m_view->setFit(box.min() - Vec3::Constant(60), box.max() + Vec3::Constant(60));
-    }
+    m_items = shown ? shown->fit : std::vector<workshop::FitItem>{};
+    m_view->fitTo(shown ? shown->assembly.get() : nullptr);
     const auto said = [this](double v, measure::Quantity q) {
         return QString::fromStdString(measure::printQuantity(v, q, m_session->units()));
     };

@@ -19,10 +19,7 @@ constexpr QSize pictureSize(360, 180);
 
 /// From the side or from above, whichever shows more of it; fitted to the piece, the vehicle around it.
 QPixmap pictureOf(const armor::Assembly &assembly, const rig::Vehicle &vehicle, bool fromAbove) {
-    Eigen::AlignedBox3d box;
-    for (const armor::Solid &s : assembly.solids)
-        for (const armor::Solid::Face &f : s.faces)
-            for (const Vec3 &c : f.corners) box.extend(c);
+    const Eigen::AlignedBox3d box = assembly.extent();
     const double across = fromAbove ? box.sizes().y() : box.sizes().x();
     const double up = fromAbove ? box.sizes().x() : box.sizes().z();
     // From above the vehicle's front looks down, so that a beam across it lies along the picture.

@@ -113,6 +113,64 @@ RecordList crossmemberList() {
         .take();
 }
 
+RecordList holdList() {
+    using rig::Hold;
+    QStringList kinds, faces;
+    for (const rig::HoldKind &k : rig::holdKinds()) kinds << tr(k.name);
+    for (const rig::HoldFace &f : rig::holdFaces()) faces << tr(f.name);
+    auto list = listOf<Hold>(
+        tr("hold"), [](auto &j) -> auto & { return j.vehicle.holds; });
+    return list.words(tr("Name"), 120, &Hold::name)
+        .column(
+            tr("What"), 150,
+            [kinds](const Hold &h) {
+                const rig::HoldKind *k = rig::holdKind(h.kind);
+                return RecordCell::choice(k ? tr(k->name) : QString(), kinds);
+            },
+            {},
+            [](Hold &h, const QString &text) {
+                for (const rig::HoldKind &k : rig::holdKinds())
+                    if (text == tr(k.name)) h.kind = k.id;
+            })
+        .column(
+            tr("Looks"), 92,
+            [faces](const Hold &h) {
+                QString now;
+                for (const rig::HoldFace &f : rig::holdFaces())
+                    if (h.face == f.id) now = tr(f.name);
+                return RecordCell::choice(now, faces);
+            },
+            {},
+            [](Hold &h, const QString &text) {
+                for (const rig::HoldFace &f : rig::holdFaces())
+                    if (text == tr(f.name)) h.face = f.id;
+            })
+        .coordinate(tr("Forward"), &Hold::at, 0, -rig::farthest)
+        .coordinate(tr("Left"), &Hold::at, 1, -rig::farthest)
+        .coordinate(tr("Up"), &Hold::at, 2, 0)
+        .number(tr("Bolt"), 72, &Hold::diameter, Quantity::DrilledLength, 4, 60)
+        .number(tr("Wall, depth"), 92, &Hold::thickness, Quantity::DrilledLength, 0, 100)
+        .number(tr("Its metal"), 84, &Hold::ultimate, Quantity::Stress, 0, 2000)
+        .number(tr("Pull"), 84, &Hold::pull, Quantity::Force, 0, 1e7)
+        .number(tr("Shear"), 84, &Hold::shear, Quantity::Force, 0, 1e7)
+        .number(tr("Stiffness"), 96, &Hold::stiffness, Quantity::Rate, 0, 1e7)
+        .adds([](const auto &rows) {
+            Hold h;
+            if (!rows.empty()) h = rows.back();
+            if (rows.empty()) h.at = {-800, 250, 400};
+            if (h.diameter <= 0) h.diameter = 12;
+            h.at.x() -= rows.empty() ? 0 : 200;
+            h.id = freshId(rows, "hold");
+            h.name = h.id;
+            return h;
+        })
+        .hint(tr(
+            "Where something can be bolted beside the rails: the middle of the hole on its face, left and "
+            "right taken alike. What it may carry and how far it gives comes from the vehicle's maker or a "
+            "test; what is 0 is not known, and nothing that hangs on it is called proved."))
+        .take();
+}
+
 RecordList outlineList() {
     using rig::OutlinePoint;
     return listOf<OutlinePoint>(

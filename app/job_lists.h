@@ -8,6 +8,7 @@ namespace hefty::app {
 [[nodiscard]] RecordList boltHoleList();  ///< of the front ends
 [[nodiscard]] RecordList rearHoleList();
 [[nodiscard]] RecordList crossmemberList();
+[[nodiscard]] RecordList holdList();
 [[nodiscard]] RecordList outlineList();
 [[nodiscard]] RecordList keepOutList();
 [[nodiscard]] RecordList houseRuleList();

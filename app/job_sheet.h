@@ -1,6 +1,7 @@
 #pragma once
 
 #include <memory>
+#include <optional>
 
 #include <QCoreApplication>
 #include <QPagedPaintDevice>
@@ -10,7 +11,17 @@
 
 namespace hefty::app {
 
-/// The paper that goes to the saw: summary, pictures, findings, checks, cut list, cautions.
+/// What a paper is for.
+enum class SheetKind {
+    Job,        ///< for the bench: summary, cautions, pictures, cutting, welding, fitting, checks
+    Customer,   ///< for whoever bought it
+    Templates,  ///< coped ends at full size
+    Log         ///< hours, costs, trips, hits, what was welded and measured
+};
+/// "job", "customer", "templates", "log".
+[[nodiscard]] std::optional<SheetKind> sheetKind(const QString &word);
+
+/// The papers of a job.
 class JobSheet {
     Q_DECLARE_TR_FUNCTIONS(hefty::app::JobSheet)
 
@@ -19,9 +30,9 @@ class JobSheet {
 
     /// Paints all pages onto a printer or PDF writer; begins and ends the painter itself.
     /// @return number of pages
-    int paint(QPagedPaintDevice *device) const;
+    int paint(QPagedPaintDevice *device, SheetKind kind = SheetKind::Job) const;
     /// Writes a PDF file. @error File
-    [[nodiscard]] Result<bool> writePdf(const QString &path) const;
+    [[nodiscard]] Result<bool> writePdf(const QString &path, SheetKind kind = SheetKind::Job) const;
 
   private:
     Session *m_session;

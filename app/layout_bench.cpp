@@ -168,10 +168,7 @@ void LayoutBench::fitViews() {
     const QString id = QString::fromStdString(shown->id);
     if (m_fittedTo == id) return;
     m_fittedTo = id;
-    Eigen::AlignedBox3d box;
-    for (const armor::Solid &s : shown->assembly->solids)
-        for (const armor::Solid::Face &f : s.faces)
-            for (const Vec3 &c : f.corners) box.extend(c);
+    const Eigen::AlignedBox3d box = shown->assembly->extent();
     const double margin = 0.06 * box.diagonal().norm() + 20;
     const Vec3 low = box.min() - Vec3::Constant(margin), high = box.max() + Vec3::Constant(margin);
     m_front->setFit(low, high);

@@ -46,8 +46,7 @@ void LoadBench::refresh() {
     const auto appraisal = m_session->shownAppraisal();
     const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
     const int row = m_table->currentRow();
-    m_proof = piece ? piece->proof : nullptr;
-    m_places = m_proof ? job::dutyPlaces(*m_proof, m_session->job().rules) : std::vector<job::DutyPlace>{};
+    m_places = piece ? piece->duties : std::vector<job::DutyPlace>{};
     m_table->setRowCount(static_cast<int>(m_places.size()));
     for (std::size_t i = 0; i < m_places.size(); ++i) {
         const job::DutyPlace &p = m_places[i];

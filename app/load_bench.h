@@ -29,7 +29,6 @@ class LoadBench : public QWidget {
     StopTable *m_table;
     QLabel *m_note;
     std::vector<job::DutyPlace> m_places;
-    std::shared_ptr<const proof::Proof> m_proof;
 };
 
 }  // namespace hefty::app

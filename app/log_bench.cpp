@@ -79,25 +79,19 @@ LogBench::LogBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
 }
 
 void LogBench::refresh() {
-    double hours = 0, money = 0, km = 0;
-    std::map<std::string, int> hits;
-    for (const log::Entry &e : m_session->job().log.entries) {
-        if (e.kind == log::EntryKind::Hours) hours += e.amount;
-        if (e.kind == log::EntryKind::Cost) money += e.amount;
-        if (e.kind == log::EntryKind::Trip) km += e.amount;
-        if (e.kind == log::EntryKind::Hit) ++hits[e.part];
-    }
+    const log::LogSums sums = log::sumOf(m_session->job().log.entries);
     const auto appraisal = m_session->appraisal();
     const job::Gauge *planned = appraisal->gauge("cost");
     const QString currency = QString::fromStdString(m_session->job().shop.currency);
-    QString text = tr("%1 h worked. %2 %3 spent").arg(hours, 0, 'f', 1).arg(money, 0, 'f', 0).arg(currency);
+    QString text =
+        tr("%1 h worked. %2 %3 spent").arg(sums.hours, 0, 'f', 1).arg(sums.cost, 0, 'f', 0).arg(currency);
     if (planned && planned->value)
         text += tr(" of %1 %2 of material planned").arg(*planned->value, 0, 'f', 0).arg(currency);
     text += tr(". %1 km driven. %2 seams welded, %3 items fitted.")
-                .arg(km, 0, 'f', 0)
+                .arg(sums.distance, 0, 'f', 0)
                 .arg(m_session->job().log.welded.size())
                 .arg(m_session->job().log.fit.size());
-    for (const auto &[part, count] : hits)
+    for (const auto &[part, count] : sums.hits)
         text += tr("\nLook first at %1: hit %2 time(s).")
                     .arg(part.empty() ? tr("what was hit") : QString::fromStdString(part))
                     .arg(count);

@@ -6,6 +6,7 @@
 #include <QIcon>
 #include <QTimer>
 
+#include "app/job_sheet.h"
 #include "app/main_window.h"
 #include "app/theme.h"
 #include "app/traveler.h"
@@ -13,16 +14,40 @@
 
 namespace {
 
+bool isReady(hefty::app::MainWindow &window) {
+    const auto *session = window.session();
+    return !session->isWorking() && session->appraisal()->remediesDone &&
+           session->appraisal()->detail == hefty::proof::Detail::Halved;
+}
+
+/// Waits for the closest look, then writes a paper and quits.
+void writeSheet(hefty::app::MainWindow &window, const QString &path, hefty::app::SheetKind kind) {
+    auto *timer = new QTimer(&window);
+    QObject::connect(timer, &QTimer::timeout, &window, [&window, path, kind, timer] {
+        // Templates and the log need no proof; the other papers wait for the closest look.
+        const bool shapeOnly = kind == hefty::app::SheetKind::Templates || kind == hefty::app::SheetKind::Log;
+        const hefty::app::Session &session = *window.session();
+        if (!session.job().pieces.empty()) {
+            const bool shaped = session.appraisal() && !session.appraisal()->pieces.empty();
+            if (shapeOnly ? !shaped : !isReady(window)) return;
+        } else if (session.isWorking()) {
+            return;
+        }
+        timer->stop();
+        const auto written = hefty::app::JobSheet(window.session()).writePdf(path, kind);
+        if (!written) std::fprintf(stderr, "%s\n", written.error().sentence().c_str());
+        QApplication::exit(written ? 0 : 2);
+    });
+    timer->start(50);
+}
+
 /// Waits until the appraisal with its remedies is there, then saves a picture of the window and quits.
 void takePicture(hefty::app::MainWindow &window, const QString &path) {
     auto *timer = new QTimer(&window);
     auto *since = new QElapsedTimer;
     since->start();
     QObject::connect(timer, &QTimer::timeout, &window, [&window, path, timer, since] {
-        const auto *session = window.session();
-        const bool ready = !session->isWorking() && session->appraisal()->remediesDone &&
-                           session->appraisal()->detail == hefty::proof::Detail::Halved;
-        if (!ready && since->elapsed() < 60000) return;
+        if (!isReady(window) && since->elapsed() < 60000) return;
         timer->stop();
         delete since;
         QTimer::singleShot(200, &window, [&window, path] {
@@ -37,6 +62,11 @@ void takePicture(hefty::app::MainWindow &window, const QString &path) {
 }  // namespace
 
 int main(int argc, char **argv) {
+    // A paper needs no display.
+    for (int i = 1; i < argc; ++i)
+        if (QByteArray(argv[i]).startsWith("--sheet") && qEnvironmentVariableIsEmpty("DISPLAY") &&
+            qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY") && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM"))
+            qputenv("QT_QPA_PLATFORM", "offscreen");
     QApplication app(argc, argv);
     QApplication::setApplicationName("hefty-girder");
     QApplication::setOrganizationName("hefty-girder");
@@ -55,7 +85,9 @@ int main(int argc, char **argv) {
     const QCommandLineOption piece("piece", "Choose a piece of the job.", "id");
     const QCommandLineOption select("select", "Choose a part of the piece.", "part");
     const QCommandLineOption dark("dark", "Dark look.");
-    parser.addOptions({demo, picture, stop, piece, select, dark});
+    const QCommandLineOption sheet("sheet", "Write a paper of the job as PDF and exit.", "file");
+    const QCommandLineOption kind("kind", "Which paper: job, customer, templates or log.", "kind", "job");
+    parser.addOptions({demo, sheet, kind, picture, stop, piece, select, dark});
     parser.process(app);
 
     auto stock = hefty::stock::readStock(hefty::stockFolder());
@@ -74,6 +106,16 @@ int main(int argc, char **argv) {
         window.goTo(std::max(0, hefty::app::stopIndex(parser.value(stop).toStdString())));
     if (parser.isSet(piece)) window.session()->choosePiece(parser.value(piece));
     if (parser.isSet(select)) window.session()->select(parser.value(select));
+    if (parser.isSet(sheet)) {
+        const auto which = hefty::app::sheetKind(parser.value(kind));
+        if (!which) {
+            std::fprintf(stderr, "The paper \"%s\" is not known: use job, customer, templates or log.\n",
+                         qPrintable(parser.value(kind)));
+            return 2;
+        }
+        writeSheet(window, parser.value(sheet), *which);
+        return QApplication::exec();
+    }
     window.show();
     if (parser.isSet(picture)) takePicture(window, parser.value(picture));
     return QApplication::exec();

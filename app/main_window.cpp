@@ -31,6 +31,7 @@
 #include "app/load_bench.h"
 #include "app/log_bench.h"
 #include "app/measure_bench.h"
+#include "app/piece_chips.h"
 #include "app/prove_bench.h"
 #include "app/theme.h"
 #include "app/traveler.h"
@@ -219,10 +220,8 @@ QWidget *MainWindow::makeStrip() {
     m_vehicle->setObjectName("vehicleName");
     layout->addWidget(m_title);
     layout->addWidget(m_vehicle);
-    m_chips = new QWidget;
-    m_chips->setObjectName("pieceChips");
-    (new QHBoxLayout(m_chips))->setContentsMargins(0, 0, 0, 0);
-    m_chips->layout()->setSpacing(4);
+    m_chips = new PieceChips(m_session);
+    connect(m_chips, &PieceChips::addAsked, findChild<QAction *>("addPiece"), &QAction::trigger);
     layout->addWidget(m_chips);
     layout->addStretch();
     QAction *undo = m_session->undoStack()->createUndoAction(this, tr("Undo"));
@@ -257,58 +256,13 @@ void MainWindow::refreshStrip() {
     m_title->setToolTip(m_session->path().isEmpty() ? tr("Not saved yet") : m_session->path());
     m_vehicle->setText(QString::fromStdString(job.vehicle.name));
     m_vehicle->setVisible(job.pieces.size() < 2);  // several chips want the room
-    refreshChips();
+    m_chips->refresh();
     m_units->setText(m_session->units() == measure::UnitSystem::Metric ? tr("mm, kg") : tr("inch, lb"));
     m_pin->setText(m_session->pinned() ? tr("Pinned") : tr("Pin"));
     m_pin->setChecked(m_session->pinned() != nullptr);
     m_pin->setToolTip(tr("Pin this variant: the gauges then show the change. Hold F8 to see it."));
     setWindowTitle(tr("%1[*] - Hefty Girder").arg(name));
     setWindowModified(m_session->isModified());
-}
-
-/// One chip a piece, with how many of its findings are to be settled, and one to add another.
-void MainWindow::refreshChips() {
-    auto *layout = static_cast<QHBoxLayout *>(m_chips->layout());
-    const auto &pieces = m_session->job().pieces;
-    const auto appraisal = m_session->appraisal();
-    if (layout->count() == 0) {  // the last of them adds
-        auto *add = new QToolButton;
-        add->setObjectName("addPieceButton");
-        add->setText(tr("Add"));
-        add->setToolTip(tr("Add a piece to the job"));
-        connect(add, &QToolButton::clicked, findChild<QAction *>("addPiece"), &QAction::trigger);
-        layout->addWidget(add);
-    }
-    while (layout->count() > static_cast<int>(pieces.size()) + 1) {
-        QLayoutItem *first = layout->takeAt(0);
-        first->widget()->deleteLater();
-        delete first;
-    }
-    while (layout->count() < static_cast<int>(pieces.size()) + 1) {
-        auto *chip = new QToolButton;
-        chip->setCheckable(true);
-        connect(chip, &QToolButton::clicked, this,
-                [this, chip] { m_session->choosePiece(chip->property("piece").toString()); });
-        layout->insertWidget(0, chip);
-    }
-    for (std::size_t i = 0; i < pieces.size(); ++i) {
-        auto *chip = static_cast<QToolButton *>(layout->itemAt(static_cast<int>(i))->widget());
-        const auto open =
-            std::count_if(appraisal->findings.begin(), appraisal->findings.end(), [&](const job::Finding &f) {
-                return f.piece == pieces[i].id && f.severity != job::Severity::Note;
-            });
-        const QString name = QString::fromStdString(pieces[i].name);
-        chip->setObjectName(QStringLiteral("chip.%1").arg(QString::fromStdString(pieces[i].id)));
-        chip->setProperty("piece", QString::fromStdString(pieces[i].id));
-        constexpr int longest = 118;  // px of a name: three chips leave room for the rest of the strip
-        chip->setText(
-            QStringLiteral("%1  %2").arg(chip->fontMetrics().elidedText(name, Qt::ElideRight, longest),
-                                         open ? QString::number(open) : QStringLiteral("✓")));
-        chip->setToolTip(name);
-        chip->setAccessibleName(open ? tr("%1, %2 to settle").arg(name).arg(open)
-                                     : tr("%1, settled").arg(name));
-        chip->setChecked(m_session->piece() == &pieces[i]);
-    }
 }
 
 void MainWindow::goTo(int stop) {

@@ -19,6 +19,7 @@ class FindingsPanel;
 class GaugeBar;
 class LayoutBench;
 class MeasureBench;
+class PieceChips;
 class ProveBench;
 class Traveler;
 
@@ -55,7 +56,6 @@ class MainWindow : public QMainWindow {
     void makeActions();
     QWidget *makeStrip();
     void refreshStrip();
-    void refreshChips();
     void refreshRecent();
     void remember(const QString &path);
     bool save();
@@ -83,7 +83,7 @@ class MainWindow : public QMainWindow {
     FindingsPanel *m_findings;
     GaugeBar *m_gauges;
     QLabel *m_title, *m_vehicle;
-    QWidget *m_chips;
+    PieceChips *m_chips;
     QWidget *m_banner = nullptr;
     QToolButton *m_undo, *m_redo, *m_units, *m_pin;
     QMenu *m_recent;

@@ -83,6 +83,9 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
                      new RecordTable(session, "rearHoles", rearHoleList(), this));
     m_chooser->offer(tr("Members"), "listMembers",
                      new RecordTable(session, "crossmembers", crossmemberList(), this));
+    auto *holds = new RecordTable(session, "holdList", holdList(), this);
+    m_chooser->offer(tr("Holds"), "listHolds", holds);
+    markChosen(holds, [](const rig::Vehicle &v, std::size_t row) { return v.holds[row].at; });
     auto *outline = new RecordTable(session, "outline", outlineList(), this);
     auto *keepOuts = new RecordTable(session, "keepOuts", keepOutList(), this);
     m_chooser->offer(tr("Outline"), "listOutline", outline);

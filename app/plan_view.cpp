@@ -68,6 +68,13 @@ PlanView::PlanView(Session *session, ViewSide side, QWidget *parent)
     });
 }
 
+void PlanView::fitTo(const armor::Assembly *piece) {
+    constexpr double margin = 60;  // mm
+    if (!piece || piece->solids.empty()) return;
+    const Eigen::AlignedBox3d box = piece->extent();
+    setFit(box.min() - Vec3::Constant(margin), box.max() + Vec3::Constant(margin));
+}
+
 void PlanView::setFit(const Vec3 &low, const Vec3 &high) {
     m_fitLow = low;
     m_fitHigh = high;

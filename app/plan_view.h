@@ -56,6 +56,8 @@ class PlanView : public QWidget {
 
     /// World box that a fit shows, seen in this view.
     void setFit(const Vec3 &low, const Vec3 &high);
+    /// Fits the view to a piece, if there is anything of it to see.
+    void fitTo(const armor::Assembly *piece);
     [[nodiscard]] QPointF toScreen(const Vec3 &p) const;
     /// World vector for a screen vector; no component along the line of sight.
     [[nodiscard]] Vec3 toWorld(const QPointF &screenDelta) const;

@@ -123,20 +123,36 @@ LadderView::LadderView(Session *session, QWidget *parent) : QWidget(parent), m_s
 
 void LadderView::setDuty(const QString &duty) {
     m_duty = duty.toStdString();
-    const auto appraisal = m_session->shownAppraisal();
-    const proof::Proof *proof = proofOf(*m_session, *appraisal);
-    const proof::Ladder *other = proof ? wayOf(*proof) : nullptr;
-    setAccessibleDescription(other ? QString::fromStdString(other->title)
-                                   : tr("What gives first on the winch line"));
+    const Shown shown = toShow();
+    setVisible(shown.rungs != nullptr);
+    setAccessibleDescription(shown.title);
     update();
 }
 
-/// The ladder of the tab that the chosen duty pulls at; that of a tab on the other side is the same.
-const proof::Ladder *LadderView::wayOf(const proof::Proof &proof) const {
-    if (!m_duty.starts_with("recovery/") && !m_duty.starts_with("snatch/")) return nullptr;
-    for (const proof::Ladder &l : proof.otherLadders)
-        if (m_duty.find("/" + l.id + "/") != std::string::npos) return &l;
-    return proof.otherLadders.empty() ? nullptr : &proof.otherLadders.front();
+/// The ladder of the tab that the chosen duty pulls at, else that of the winch line; of a piece without a
+/// winch that of its first tab.
+LadderView::Shown LadderView::toShow() const {
+    const auto appraisal = m_session->shownAppraisal();
+    const proof::Proof *proof = proofOf(*m_session, *appraisal);
+    if (!proof) return {};
+    const auto &cases = proof->duties.cases;
+    const auto chosen =
+        std::find_if(cases.begin(), cases.end(), [this](const proof::LoadCase &c) { return c.id == m_duty; });
+    const proof::Ladder *tab =
+        proof->ladder.empty() && !proof->otherLadders.empty() ? &proof->otherLadders.front() : nullptr;
+    if (chosen != cases.end() && (chosen->duty == "recovery" || chosen->duty == "snatch"))
+        for (const proof::Ladder &l : proof->otherLadders)
+            if (std::find(l.alike.begin(), l.alike.end(), chosen->anchors.front()) != l.alike.end()) tab = &l;
+    const auto said = [this](double force) {
+        return QString::fromStdString(
+            measure::printQuantity(force, measure::Quantity::Force, m_session->units()));
+    };
+    if (tab)
+        return {appraisal, QString::fromStdString(tab->title), tr("Shackle rated %1").arg(said(tab->rated)),
+                &tab->rungs};
+    if (proof->ladder.empty()) return {};
+    return {appraisal, tr("What gives first on the winch line"),
+            tr("Winch rated %1").arg(said(proof->ladderRated)), &proof->ladder};
 }
 
 void LadderView::paintEvent(QPaintEvent *) {
@@ -147,15 +163,12 @@ void LadderView::paintEvent(QPaintEvent *) {
 }
 
 void LadderView::paintInto(QPainter &p, const QRectF &box) const {
-    const auto appraisal = m_session->shownAppraisal();
-    const proof::Proof *proof = proofOf(*m_session, *appraisal);
-    const proof::Ladder *other = proof ? wayOf(*proof) : nullptr;
+    const Shown shown = toShow();
+    if (!shown.rungs) return;
+    const std::vector<proof::Rung> *rungs = shown.rungs;
     p.setPen(colors().ink);
     p.setFont(textFont(11, true));
-    p.drawText(box.adjusted(10, 4, 0, 0), Qt::AlignLeft | Qt::AlignTop,
-               other ? QString::fromStdString(other->title) : tr("What gives first on the winch line"));
-    const std::vector<proof::Rung> *rungs = other ? &other->rungs : proof ? &proof->ladder : nullptr;
-    if (!rungs || rungs->empty()) return;
+    p.drawText(box.adjusted(10, 4, 0, 0), Qt::AlignLeft | Qt::AlignTop, shown.title);
     constexpr int most = 8;
     const int count = std::min<int>(most, static_cast<int>(rungs->size()));
     const double top = box.top() + 34, bottom = box.bottom() - 26;
@@ -187,12 +200,8 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
     }
     p.setFont(textFont(9.5));
     p.setPen(colors().faint);
-    p.drawText(
-        QRectF(box.left() + 10, bottom + 8, box.width() - 14, 18), Qt::AlignLeft,
-        (other ? tr("Shackle rated %1.  ↗ can fly.  Dashed: bought")
-               : tr("Winch rated %1.  ↗ can fly.  Dashed: bought"))
-            .arg(QString::fromStdString(measure::printQuantity(
-                other ? other->rated : proof->ladderRated, measure::Quantity::Force, m_session->units()))));
+    p.drawText(QRectF(box.left() + 10, bottom + 8, box.width() - 14, 18), Qt::AlignLeft,
+               tr("%1.  ↗ can fly.  Dashed: bought").arg(shown.rated));
 }
 
 ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
@@ -238,11 +247,12 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
     caution->setWordWrap(true);
     m_assumptions = caution;
     auto *tools = new QHBoxLayout;
-    tools->addWidget(m_duty, 1);
     tools->addWidget(new QLabel(tr("Shape ×"), this));
     tools->addWidget(m_exaggeration);
     tools->addWidget(m_moves);
+    tools->addStretch();
     auto *left = new QVBoxLayout;
+    left->addWidget(m_duty);
     left->addLayout(tools);
     left->addWidget(m_structure, 1);
     left->addWidget(caution);

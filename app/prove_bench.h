@@ -33,7 +33,7 @@ class CheckModel : public QAbstractTableModel {
     std::shared_ptr<const job::Appraisal> m_shown;
 };
 
-/// The strength ladder, drawn as one: the weakest rung at the bottom.
+/// The strength ladder, drawn as one: the weakest rung at the bottom. Not shown for a piece without one.
 class LadderView : public QWidget {
     Q_OBJECT
 
@@ -47,7 +47,12 @@ class LadderView : public QWidget {
     void paintEvent(QPaintEvent *event) override;
 
   private:
-    [[nodiscard]] const proof::Ladder *wayOf(const proof::Proof &proof) const;
+    struct Shown {
+        std::shared_ptr<const job::Appraisal> of;  ///< keeps the rungs
+        QString title, rated;
+        const std::vector<proof::Rung> *rungs = nullptr;  ///< null: the piece has no ladder
+    };
+    [[nodiscard]] Shown toShow() const;
     Session *m_session;
     std::string m_duty;
 };

@@ -246,6 +246,20 @@ void drawOutlinePoints(QPainter &p, const Projection &view, const rig::Vehicle &
 
 namespace {
 
+/// A face with its openings left out.
+QPainterPath pathOf(const Projection &view, const armor::Solid::Face &face) {
+    QPainterPath path;
+    const auto add = [&](const shape::Polygon3 &ring) {
+        QPolygonF points;
+        for (const Vec3 &c : ring) points << view.place(c);
+        path.addPolygon(points);
+        path.closeSubpath();
+    };
+    add(face.corners);
+    for (const shape::Polygon3 &hole : face.holes) add(hole);
+    return path;
+}
+
 /// A border around all curved faces of a part that are seen: its faces are painted over the inside of it.
 void drawOutlineOf(QPainter &p, const Projection &view, const armor::Solid &solid) {
     p.setPen(QPen(colors().ink, 3.6, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
@@ -279,8 +293,7 @@ void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, co
     std::sort(faces.begin(), faces.end(), [](const Shown &x, const Shown &y) { return x.depth < y.depth; });
     std::set<const armor::Solid *> outlined;
     for (const Shown &s : faces) {
-        QPolygonF shape;
-        for (const Vec3 &c : s.face->corners) shape << view.place(c);
+        const QPainterPath shape = pathOf(view, *s.face);
         if (s.face->smooth && !faint && outlined.insert(s.solid).second) drawOutlineOf(p, view, *s.solid);
         const bool chosen = selected.toStdString() == s.solid->part;
         const bool plate = a.sheet(s.solid->part) != nullptr;
@@ -290,10 +303,10 @@ void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, co
         p.setPen(s.face->smooth ? (faint ? QPen(Qt::NoPen) : cosmetic(fill, 1))
                                 : cosmetic(colors().ink, chosen ? 2.4 : 1.8));
         p.setBrush(fill);
-        p.drawPolygon(shape);
+        p.drawPath(shape);
         if (s.solid->bought) {
             p.setBrush(QBrush(colors().faint, Qt::Dense6Pattern));
-            p.drawPolygon(shape);
+            p.drawPath(shape);
         }
     }
 }

@@ -24,6 +24,10 @@ StopTable::StopTable(const QString &name, const QString &accessible, const QStri
     horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
 }
 
+void StopTable::shareWithLast() {
+    horizontalHeader()->setSectionResizeMode(columnCount() - 1, QHeaderView::Stretch);
+}
+
 void StopTable::setRow(int row, const QStringList &texts) {
     for (int c = 0; c < texts.size(); ++c) {
         if (!item(row, c)) setItem(row, c, new QTableWidgetItem);

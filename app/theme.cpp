@@ -70,7 +70,7 @@ QMenu::item:disabled { color: %faint; }
 #jobStrip, #jobStrip QLabel { background: %bar; color: %bartext; }
 #jobStrip QToolButton { background: %bar; color: %bartext; border-color: %faint; }
 #jobStrip QToolButton:disabled { color: %faint; }
-#jobStrip QToolButton:checked { background: %blue; border: 2px solid %yellow; }
+#jobStrip QToolButton:checked { background: %blue; color: %paper; border: 2px solid %yellow; }
 #traveler, #traveler QWidget { background: %bar; color: %bartext; }
 #gaugeBar { background: %bar; }
 #findings, #findings QWidget#cards { background: %panel; }

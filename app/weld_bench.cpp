@@ -1,5 +1,7 @@
 #include "app/weld_bench.h"
 
+#include <algorithm>
+
 #include <QDate>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -20,9 +22,13 @@ WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     m_view->setObjectName("weldView");
     m_view->setAccessibleName(tr("The piece from above, the chosen seam's part marked"));
     m_view->title = tr("From above, front down");
-    m_table = new StopTable(
-        "weldTable", tr("Seams in the order of work"),
-        {tr("Seam"), tr("Kind"), tr("Leg"), tr("Length"), tr("Passes"), tr("Minutes"), tr("Done")}, this);
+    m_table = new StopTable("weldTable", tr("Seams in the order of work"),
+                            {tr("Step and seam"), tr("Fit first"), tr("Leg"), tr("Length"), tr("Passes"),
+                             tr("Minutes"), tr("Done")},
+                            this);
+    m_moves = new QLabel(this);
+    m_moves->setObjectName("weldMoves");
+    m_moves->setWordWrap(true);
     m_note = new QLabel(this);
     m_note->setObjectName("weldNote");
     m_note->setWordWrap(true);
@@ -46,6 +52,7 @@ WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     layout->setContentsMargins(8, 8, 8, 8);
     layout->addWidget(m_view, 4);
     layout->addWidget(m_table, 5);
+    layout->addWidget(m_moves);
     layout->addWidget(m_note);
     layout->addLayout(foot);
     connect(session, &Session::appraisalChanged, this, &WeldBench::refresh);
@@ -68,49 +75,41 @@ const workshop::SeamWork *WeldBench::chosen() const {
 void WeldBench::refresh() {
     const auto appraisal = m_session->shownAppraisal();
     const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
+    const std::string kept = chosen() ? chosen()->joint : std::string();
+    m_seams = piece ? piece->seams : std::vector<workshop::SeamWork>{};
     const auto assembly = piece ? piece->assembly : nullptr;
-    if (assembly != m_assembly) {
-        m_assembly = assembly;
-        std::string process = "gmaw";
-        if (assembly && !assembly->welds.empty())
-            if (const stock::Filler *f = m_session->stock().filler(assembly->welds.front().filler))
-                process = f->process;
-        m_seams = assembly ? workshop::seamWork(*assembly, workshop::practiceOf(process))
-                           : std::vector<workshop::SeamWork>{};
-        if (assembly && !assembly->solids.empty()) {
-            Eigen::AlignedBox3d box;
-            for (const armor::Solid &s : assembly->solids)
-                for (const armor::Solid::Face &f : s.faces)
-                    for (const Vec3 &c : f.corners) box.extend(c);
-            m_view->setFit(box.min() - Vec3::Constant(60), box.max() + Vec3::Constant(60));
-        }
-    }
+    if (assembly != m_assembly) m_view->fitTo(assembly.get());
+    m_assembly = assembly;
     const auto said = [this](double v, Quantity q) {
         return QString::fromStdString(measure::printQuantity(v, q, m_session->units()));
     };
     m_table->setRowCount(static_cast<int>(m_seams.size()));
-    double minutes = 0, deposit = 0;
     int done = 0;
     for (std::size_t i = 0; i < m_seams.size(); ++i) {
         const workshop::SeamWork &s = m_seams[i];
         const bool welded = piece && m_session->job().log.isWelded(piece->id, s.joint);
-        minutes += s.minutes;
-        deposit += s.deposit;
         done += welded;
         m_table->setRow(static_cast<int>(i),
-                        {QString::fromStdString(s.name), QString::fromStdString(s.kind),
+                        {tr("%1. %2").arg(i + 1).arg(QString::fromStdString(s.name)), fittedFor(s),
                          said(s.leg, Quantity::DrilledLength), said(s.length, Quantity::Length),
                          QString::number(s.passes), QString::number(s.minutes, 'f', 0),
                          welded ? QStringLiteral("✓") : QString()});
     }
+    m_moves->setText(piece ? movesOf(*piece) : QString());
+    m_moves->setVisible(!m_moves->text().isEmpty());
+    const workshop::SeamSums sums = workshop::sumOf(m_seams);
     if (!chosen())
         m_note->setText(m_seams.empty()
                             ? tr("Lay out a piece first: its seams are found from where its parts touch.")
                             : tr("%1 of %2 seams welded. All together %3 h at the seams, %4 of metal.")
                                   .arg(done)
                                   .arg(m_seams.size())
-                                  .arg(minutes / 60, 0, 'f', 1)
-                                  .arg(said(deposit, Quantity::Mass)));
+                                  .arg(sums.minutes / 60, 0, 'f', 1)
+                                  .arg(said(sums.deposit, Quantity::Mass)));
+    // The order may have changed: the chosen seam stays chosen.
+    for (std::size_t i = 0; !kept.empty() && i < m_seams.size(); ++i)
+        if (m_seams[i].joint == kept && m_table->currentRow() != static_cast<int>(i))
+            m_table->selectRow(static_cast<int>(i));
     choose(m_table->currentRow());
 }
 
@@ -129,9 +128,61 @@ void WeldBench::choose(int row) {
             .arg(s->heat, 0, 'f', 0)
             .arg(QString::fromStdString(
                 measure::printQuantity(s->thickest, Quantity::DrilledLength, m_session->units())))
-            .arg(QString::fromStdString(s->preheat)));
-    const QString lesser = QString::fromStdString(s->joint.substr(s->joint.find('~') + 1));
+            .arg(QString::fromStdString(s->preheat)) +
+        orderOf(*s));
+    const QString lesser = QString::fromStdString(s->part);
     if (m_session->selected() != lesser) m_session->select(lesser);
+}
+
+QString WeldBench::named(const std::string &part) const {
+    return QString::fromStdString(m_assembly ? m_assembly->labelOf(part) : part);
+}
+
+/// What is put in its place for a seam, marked where a torch does not get there.
+QString WeldBench::fittedFor(const workshop::SeamWork &s) const {
+    if (!s.barredBy.empty()) return tr("no room for a torch");
+    return s.fits.empty() ? QStringLiteral("–") : named(s.fits);
+}
+
+QString WeldBench::orderOf(const workshop::SeamWork &s) const {
+    QString out;
+    if (!s.before.empty()) {
+        QStringList later;
+        for (const std::string &part : s.before) later << named(part);
+        constexpr int shown = 3;
+        const qsizetype more = later.size() - shown;
+        if (more > 0) later = later.mid(0, shown) << tr("%1 more").arg(more);
+        out += tr(" Weld it before these are fitted: %1.").arg(later.join(", "));
+    }
+    if (!s.barredBy.empty())
+        out += tr(" A torch does not get there whatever the order: %1 is in its way. Leave the place open, "
+                  "cut an "
+                  "access hole, or weld from the other side.")
+                   .arg(named(s.barredBy));
+    return out;
+}
+
+/// The parts that will have moved most when all is cold, with the band that such a figure is worth.
+QString WeldBench::movesOf(const job::PieceAppraisal &piece) const {
+    if (!piece.weldingPlanned) return {};
+    std::vector<const workshop::Distortion *> most;
+    for (const workshop::Distortion &d : piece.distortion) most.push_back(&d);
+    std::stable_sort(most.begin(), most.end(), [](const auto *a, const auto *b) {
+        return a->angle != b->angle ? b->angle : a->value > b->value;
+    });
+    if (most.empty()) return tr("When it is cold: nothing bows or leans by as much as is worth telling.");
+    QStringList said;
+    for (std::size_t i = 0; i < std::min<std::size_t>(3, most.size()); ++i) {
+        const workshop::Distortion &d = *most[i];
+        const Quantity q = d.angle ? Quantity::Angle : Quantity::DrilledLength;
+        const auto print = [&](double v) {
+            return QString::fromStdString(measure::printQuantity(v, q, m_session->units()));
+        };
+        said << tr("%1: %2 %3 (%4 to %5)")
+                    .arg(named(d.part), QString::fromStdString(d.what), print(d.value), print(d.low),
+                         print(d.high));
+    }
+    return tr("When it is cold: %1. %2").arg(said.join("; "), QString::fromStdString(most.front()->advice));
 }
 
 void WeldBench::tick() {

@@ -29,11 +29,15 @@ class WeldBench : public QWidget {
     void choose(int row);
     void tick();
     [[nodiscard]] const workshop::SeamWork *chosen() const;
+    [[nodiscard]] QString named(const std::string &part) const;
+    [[nodiscard]] QString fittedFor(const workshop::SeamWork &seam) const;
+    [[nodiscard]] QString orderOf(const workshop::SeamWork &seam) const;
+    [[nodiscard]] QString movesOf(const job::PieceAppraisal &piece) const;
 
     Session *m_session;
     PlanView *m_view;
     StopTable *m_table;
-    QLabel *m_note;
+    QLabel *m_note, *m_moves;
     QPushButton *m_tick;
     std::vector<workshop::SeamWork> m_seams;
     std::shared_ptr<const armor::Assembly> m_assembly;

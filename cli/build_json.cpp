@@ -3,6 +3,7 @@
 #include "core/base/places.h"
 #include "core/job/appraisal.h"
 #include "core/job/job.h"
+#include "core/workshop/flat_pattern.h"
 #include "core/workshop/masses.h"
 
 namespace hefty::cli {
@@ -37,6 +38,27 @@ Json sheetJson(const armor::Assembly &a, const armor::SheetPart &s) {
             {"bends", 0},
             {"section", ""},
             {"thickness", s.thickness}};
+}
+
+Json foldedJson(const armor::Assembly &a, const armor::FoldedSheet &f, const workshop::Fabrication *made) {
+    const workshop::FlatPattern flat = workshop::flatPattern(a, f);
+    double mass = 0;
+    if (made)
+        for (const workshop::CutItem &c : made->cuts)
+            if (c.part == f.name) mass = c.mass;
+    Json rim = Json::array();
+    for (const shape::Vec2 &p : flat.rim) rim.push_back({p.x(), p.y()});
+    return {{"kind", "sheet"},
+            {"role", parts::roleWord(f.made.role)},
+            {"label", f.made.label.empty() ? f.name : f.made.label},
+            {"mass", mass},
+            {"volume", mass / f.material.density},
+            {"developed", 0},
+            {"bends", flat.lines.size()},
+            {"section", ""},
+            {"thickness", f.thickness},
+            {"sides", f.facets},
+            {"flat", std::move(rim)}};
 }
 
 Json seamsJson(const armor::Assembly &a) {
@@ -75,6 +97,7 @@ Json holdsJson(const armor::Assembly &a) {
                        {"part", m.part},
                        {"onto", m.onto},
                        {"at", list(m.plane.origin)},
+                       {"hold", m.hold},
                        {"known", m.ontoAssumed ? "assumed" : "measured"}});
     return out;
 }
@@ -91,6 +114,8 @@ Json pieceJson(const job::PieceAppraisal &piece) {
     Json parts = Json::object();
     for (const armor::BarPart &b : a.bars) parts[b.name] = barJson(a, b);
     for (const armor::SheetPart &s : a.sheets) parts[s.name] = sheetJson(a, s);
+    for (const armor::FoldedSheet &f : a.folded)
+        parts[f.name] = foldedJson(a, f, piece.fabrication ? &*piece.fabrication : nullptr);
     for (const armor::BoughtPart &b : a.bought)
         parts[b.name] = {{"kind", "bought"},
                          {"role", b.kind},

@@ -8,6 +8,7 @@
 
 #include "cli/build_json.h"
 #include "cli/commands.h"
+#include "cli/export.h"
 #include "cli/outline_json.h"
 #include "cli/shop_json.h"
 #include "core/base/csv.h"
@@ -71,6 +72,12 @@ int main(int argc, char **argv) {
     double hours = 500, cycles = hefty::proof::HouseRules{}.roadCycles;
     add("appraise", "The whole appraisal of a job file", hefty::cli::runAppraise);
     add("build", "The parts, seams and bolts of every piece of a job file", hefty::cli::runBuild);
+    add("weld-plan", "In which order every piece is welded, and how it will have moved",
+        hefty::cli::runWeldPlan);
+    std::string folder;
+    CLI::App *exported = add("export", "Files for machines and other programs, into a folder",
+                             [&](const std::string &text) { return hefty::cli::runExport(text, folder); });
+    exported->add_option("folder", folder, "Where they are written")->required();
     add("frame", "Solve a frame of beams, springs and rigid links", onJson(hefty::cli::runFrame));
     add("weld", "Stress in a group of fillet welds", onJson(hefty::cli::runWeld));
     add("bolts", "Forces in a group of bolts", onJson(hefty::cli::runBolts));
@@ -79,6 +86,7 @@ int main(int argc, char **argv) {
     add("flat", "Flat length of a folded strip, or a kerf to fold at", onJson(hefty::cli::runFlat));
     add("nest", "Cut lengths from bars, buying and touching as little as can be",
         onJson(hefty::cli::runNest));
+    add("sheets", "Lay flat parts on sheets and remnants", onJson(hefty::cli::runSheets));
     add("survey", "Adjust a network of tape measures", onJson(hefty::cli::runSurvey));
     CLI::App *ride = add("ride", "Cycles of a recorded ride, CSV with t in s and ax, ay, az in g",
                          [&](const std::string &csv) { return hefty::cli::runRide(csv, hours, cycles); });

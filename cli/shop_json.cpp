@@ -10,6 +10,7 @@
 #include "core/workshop/cope.h"
 #include "core/workshop/flat_strip.h"
 #include "core/workshop/nesting.h"
+#include "core/workshop/sheet_nesting.h"
 
 namespace hefty::cli {
 namespace {
@@ -30,6 +31,17 @@ std::vector<double> numbersOf(ObjectReader &o, const char *key) {
             out.push_back(value->get<double>());
         else
             o.faults().add("A number is expected here.", path);
+    }
+    return out;
+}
+
+shape::Polygon2 outlineOf(ObjectReader &o) {
+    shape::Polygon2 out;
+    for (const auto &[value, path] : o.array("outline", true)) {
+        if (value->is_array() && value->size() == 2 && (*value)[0].is_number() && (*value)[1].is_number())
+            out.emplace_back((*value)[0].get<double>(), (*value)[1].get<double>());
+        else
+            o.faults().add("A corner of two numbers is expected here.", path);
     }
     return out;
 }
@@ -208,6 +220,36 @@ Result<Json> runNest(const Json &json) {
         bought += b.bar.onHand ? 0 : 1;
     }
     return Json{{"bars", std::move(bars)}, {"bought", bought}};
+}
+
+Result<Json> runSheets(const Json &json) {
+    Faults faults;
+    ObjectReader o(json, "", faults);
+    workshop::SheetNestingOptions options;
+    options.gap = o.number("gap", 0);
+    options.margin = o.number("margin", 0);
+    options.turn = o.boolean("turn", true);
+    std::vector<workshop::PlatePart> parts;
+    for (const auto &[value, path] : o.array("parts", true)) {
+        ObjectReader p(*value, path, faults);
+        parts.push_back({p.text("id"), outlineOf(p), countOf(p)});
+    }
+    std::vector<workshop::PlateSheet> sheets;
+    for (const auto &[value, path] : o.array("sheets", true)) {
+        ObjectReader s(*value, path, faults);
+        sheets.push_back({s.text("id"), outlineOf(s), countOf(s)});
+    }
+    if (!faults.none()) return tl::unexpected(faults.joined());
+    const auto made = workshop::nestSheets(parts, sheets, options);
+    if (!made) return tl::unexpected(made.error());
+    Json placed = Json::array();
+    for (const workshop::PlacedPart &p : made->placed)
+        placed.push_back({{"part", p.part},
+                          {"sheet", p.sheet},
+                          {"copy", p.copy},
+                          {"at", {p.at.x(), p.at.y()}},
+                          {"turned", degrees(p.turned)}});
+    return Json{{"placed", std::move(placed)}, {"left", made->left}, {"used", made->used}};
 }
 
 }  // namespace hefty::cli

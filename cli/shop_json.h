@@ -9,5 +9,6 @@ namespace hefty::cli {
 [[nodiscard]] Result<Json> runBend(const Json &tube);
 [[nodiscard]] Result<Json> runFlat(const Json &strip);
 [[nodiscard]] Result<Json> runNest(const Json &bars);
+[[nodiscard]] Result<Json> runSheets(const Json &plates);
 
 }  // namespace hefty::cli

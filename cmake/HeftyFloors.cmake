@@ -16,6 +16,17 @@ if(HEFTY_SANITIZE)
   target_link_options(hefty_warnings INTERFACE -fsanitize=address,undefined)
 endif()
 
+# The libraries' headers take more time to compile than most of our files: floors with many files share them
+# compiled once, those that use CGAL with its options.
+function(hefty_library_headers name)
+  file(WRITE ${CMAKE_BINARY_DIR}/${name}.cpp "")
+  add_library(${name} OBJECT ${CMAKE_BINARY_DIR}/${name}.cpp)
+  target_link_libraries(${name} PRIVATE hefty_warnings Eigen3::Eigen fmt::fmt nlohmann_json::nlohmann_json
+                                        tl::expected ${ARGN})
+  target_precompile_headers(${name} PRIVATE <algorithm> <cmath> <functional> <map> <memory> <optional> <set>
+    <span> <string> <variant> <vector> <Eigen/Dense> <fmt/format.h> <nlohmann/json.hpp> <tl/expected.hpp>)
+endfunction()
+
 function(hefty_floor name)
   cmake_parse_arguments(FLOOR "" "" "SOURCES;BELOW;LIBRARIES" ${ARGN})
   set(stair ${CMAKE_BINARY_DIR}/stairs/${name})
@@ -34,6 +45,11 @@ function(hefty_floor name)
   endif()
   list(TRANSFORM FLOOR_BELOW PREPEND hefty_)
   target_link_libraries(hefty_${name} ${reach} ${FLOOR_BELOW} ${FLOOR_LIBRARIES})
+  if(name MATCHES "^(survey|outline|mechanics|stock|rig|joints|clearance|parts|armor)$")
+    target_precompile_headers(hefty_${name} REUSE_FROM hefty_headers)
+  elseif(name MATCHES "^(proof|workshop|exchange|job)$")
+    target_precompile_headers(hefty_${name} REUSE_FROM hefty_headers_cgal)
+  endif()
 endfunction()
 
 # Writes a source file that calls the function of every pattern: patterns/rear_beam.cpp has Pattern rearBeam().

@@ -16,7 +16,7 @@ const T *byName(const std::vector<T> &list, std::string_view name) {
 }  // namespace
 
 std::string_view seamWord(SeamKind kind) {
-    constexpr std::array<std::string_view, 5> words{"fillet", "around", "slot", "corner", "flare"};
+    constexpr std::array<std::string_view, 6> words{"fillet", "around", "slot", "corner", "flare", "fold"};
     return words.at(static_cast<std::size_t>(kind));
 }
 
@@ -53,6 +53,14 @@ const Provenance *Assembly::made(std::string_view part) const {
     if (const BarPart *b = bar(part)) return &b->made;
     if (const SheetPart *s = sheet(part)) return &s->made;
     return nullptr;
+}
+
+Eigen::AlignedBox3d Assembly::extent() const {
+    Eigen::AlignedBox3d box;
+    for (const Solid &s : solids)
+        for (const Solid::Face &f : s.faces)
+            for (const Vec3 &c : f.corners) box.extend(c);
+    return box;
 }
 
 std::string Assembly::labelOf(std::string_view part) const {

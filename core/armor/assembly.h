@@ -39,8 +39,10 @@ struct Solid {
                                ///< empty: the face stands for a curved one, nothing lies flat on it
         bool rounded = false;  ///< its edges are rounded: no fillet can be laid along them
         bool smooth = false;   ///< it goes over into its neighbors along the bar without an edge
+        std::vector<Polygon3> holes = {};  ///< openings in it
     };
     std::vector<Face> faces;
+    int aroundBar = 0;  ///< faces of one ring around a bar, which come first; 0: it is no bar of rings
     bool bought = false;
 };
 
@@ -54,7 +56,8 @@ enum class SeamKind {
     Around,  ///< around the end of a bar that is cut to lie on another part
     Slot,    ///< along what goes through a wall
     Corner,  ///< along edges of both parts that lie flush
-    Flare    ///< along a round bar that lies on something
+    Flare,   ///< along a round bar that lies on something
+    Fold     ///< no weld: the sheet goes on around the bend
 };
 [[nodiscard]] std::string_view seamWord(SeamKind kind);  ///< in files: "around"
 
@@ -79,6 +82,27 @@ struct WeldJoint {
     double fillerStrength = 0;
     std::vector<Contact> contacts;
     [[nodiscard]] double length() const;  ///< of all its lines
+    /// The two parts are one sheet, folded here.
+    [[nodiscard]] bool isFold() const { return !contacts.empty() && contacts.front().kind == SeamKind::Fold; }
+};
+
+/// A bend line of a folded sheet, in the axes of its flat outline: where the middle planes of its two sides
+/// cross. The side to the left of from-to is turned by `angle` about it, right-handed.
+struct FoldLine {
+    Vec2 from = Vec2::Zero(), to = Vec2::Zero();
+    double angle = 0;         ///< rad; below 0: turned the other way
+    double radius = 0;        ///< inside, mm
+    int right = 0, left = 0;  ///< which facets it joins
+};
+
+/// One sheet that is cut flat and folded: its facets stand in the assembly as sheets of their own.
+struct FoldedSheet {
+    std::string name;
+    std::vector<std::string> facets;  ///< names of the sheets; the first one stays where the sheet lies
+    std::vector<FoldLine> lines;
+    double thickness = 0;
+    stock::Material material;
+    Provenance made;
 };
 
 /// Bolts that hold a plate to the vehicle's frame, or a bought part to a plate.
@@ -104,6 +128,10 @@ struct BoltJoint {
     std::string gradeBy = {};        ///< the setting that gives its grade; empty: none does
     std::string countBy = {};        ///< the setting that adds bolts to it; empty: none does
     std::string label = {};          ///< for people: "bolts of the left bracket"
+    std::string hold = {};           ///< the vehicle's hold it is bolted to; empty: the frame's rails
+    bool threaded = false;           ///< into the hold; else through it
+    double holdStiffness = 0;        ///< of what is behind it, every way, N/mm; 0: not declared
+    double holdPull = 0, holdShear = 0;  ///< what its maker or owner lets it carry, N; 0: not declared
     /// How far the bolt can go in its hole before it bears [mm].
     [[nodiscard]] double play() const { return hole > diameter ? (hole - diameter) / 2 : 0; }
 };
@@ -132,6 +160,7 @@ struct WinchMount {
     std::string fairleadPart;
     std::optional<BoltJoint> fairleadBolts;  ///< through the wall of that part
     double fairleadHeight = 0;               ///< of its flange across the line of its bolts, mm
+    std::vector<std::string> bought;         ///< names of the bought parts that go with it
 };
 
 struct StepSpot {
@@ -199,7 +228,7 @@ struct Gate {
     std::string latched;       ///< the part that it holds
     Vec3 latch = Vec3::Zero();
     double latchRating = 0;  ///< N, as its maker says; 0: not said
-    double opens = 0;        ///< rad, about the axis from low to high
+    double opens = 0;        ///< rad, about the axis from low to high; below 0: the other way around
 };
 
 /// Where a trailer is coupled.
@@ -237,6 +266,7 @@ struct Assembly {
     std::vector<BarPart> bars;
     std::vector<SheetPart> sheets;
     std::vector<BoughtPart> bought;
+    std::vector<FoldedSheet> folded;
     std::vector<WeldJoint> welds;
     std::vector<BoltJoint> mounts;  ///< to the frame
     std::vector<BoltJoint> feet;    ///< of the winch
@@ -260,6 +290,8 @@ struct Assembly {
     [[nodiscard]] bool has(std::string_view part) const;
     /// Who a part is; nothing for what is bought or not there.
     [[nodiscard]] const Provenance *made(std::string_view part) const;
+    /// The box around all of its solids; empty if it has none.
+    [[nodiscard]] Eigen::AlignedBox3d extent() const;
     /// What people call a part: its label, or its name.
     [[nodiscard]] std::string labelOf(std::string_view part) const;
 };

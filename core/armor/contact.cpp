@@ -3,8 +3,11 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <numbers>
+#include <optional>
 
 #include "core/armor/flat.h"
+#include "core/shape/clipping.h"
 
 namespace hefty::armor {
 namespace {
@@ -34,6 +37,29 @@ std::vector<Vec3> normalsOf(const Solid &solid) {
     return out;
 }
 
+/// The openings of a face in the axes that it is seen in.
+std::vector<Polygon2> openingsOf(const Solid::Face &face, const Axes &axes) {
+    std::vector<Polygon2> out;
+    for (const Polygon3 &hole : face.holes) out.push_back(flatten(hole, &axes).outline);
+    return out;
+}
+
+/// What two faces in one plane have in common.
+std::vector<shape::Region> overlapOf(const Polygon2 &a, const std::vector<Polygon2> &holesA,
+                                     const Polygon2 &b, const std::vector<Polygon2> &holesB) {
+    if (holesA.empty() && holesB.empty() && shape::isConvex(a) && shape::isConvex(b)) {
+        Polygon2 patch = shape::intersectConvex(a, b);
+        if (patch.empty()) return {};
+        return {{std::move(patch), {}}};
+    }
+    return shape::intersection({a, holesA}, {b, holesB});
+}
+
+bool alongAny(const Polygon2 &rim, const std::vector<Polygon2> &holes, const Vec2 &p, const Vec2 &q) {
+    return alongRim(rim, p, q) ||
+           std::any_of(holes.begin(), holes.end(), [&](const Polygon2 &h) { return alongRim(h, p, q); });
+}
+
 /// @pre the faces look at each other
 void addTouch(const Solid::Face &fa, const Solid::Face &fb, const Vec3 &nb, bool flush,
               std::vector<Contact> &out) {
@@ -41,30 +67,67 @@ void addTouch(const Solid::Face &fa, const Solid::Face &fb, const Vec3 &nb, bool
     const Flat b = flatten(fb.flat);
     if (!b.valid) return;
     const Flat a = flatten(fa.flat, &b.axes);
-    const Polygon2 patch = shape::intersectConvex(a.outline, b.outline);
-    if (patch.empty() || shape::area(patch) < leastArea) return;
-    Contact contact = contactFrom(patch, b.axes), corner = contact;
-    corner.kind = SeamKind::Corner;
-    for (std::size_t i = 0; i < patch.size(); ++i) {
-        const Vec2 &p = patch[i];
-        const Vec2 &q = patch[(i + 1) % patch.size()];
-        if ((q - p).norm() < leastLine) continue;
-        const bool endsA = alongRim(a.outline, p, q);
-        const bool endsB = alongRim(b.outline, p, q);
-        if (endsA && endsB) {
-            if (flush) corner.lines.push_back({b.axes.toWorld(p), b.axes.toWorld(q)});
-            continue;
-        }
-        if ((endsA && fa.rounded) || (endsB && fb.rounded)) continue;
-        contact.lines.push_back({b.axes.toWorld(p), b.axes.toWorld(q)});
+    const std::vector<Polygon2> holesA = openingsOf(fa, b.axes), holesB = openingsOf(fb, b.axes);
+    for (const shape::Region &patch : overlapOf(a.outline, holesA, b.outline, holesB)) {
+        if (shape::area(patch.rim) < leastArea) continue;
+        Contact contact = contactFrom(patch.rim, b.axes), corner = contact, flare = contact;
+        corner.kind = SeamKind::Corner;
+        flare.kind = SeamKind::Flare;
+        const auto look = [&](const Vec2 &p, const Vec2 &q) {
+            if ((q - p).norm() < leastLine) return;
+            const bool endsA = alongAny(a.outline, holesA, p, q);
+            const bool endsB = alongAny(b.outline, holesB, p, q);
+            if (endsA && endsB) {
+                if (flush) corner.lines.push_back({b.axes.toWorld(p), b.axes.toWorld(q)});
+                return;
+            }
+            if ((endsA && fa.rounded) || (endsB && fb.rounded)) {
+                if ((q - p).norm() >= leastFlare)
+                    flare.lines.push_back({b.axes.toWorld(p), b.axes.toWorld(q)});
+                return;
+            }
+            contact.lines.push_back({b.axes.toWorld(p), b.axes.toWorld(q)});
+        };
+        const auto around = [&look](const Polygon2 &ring) {
+            for (std::size_t i = 0; i < ring.size(); ++i) look(ring[i], ring[(i + 1) % ring.size()]);
+        };
+        around(patch.rim);
+        for (const Polygon2 &hole : patch.holes) around(hole);
+        out.push_back(std::move(contact));
+        if (!corner.lines.empty()) out.push_back(std::move(corner));
+        if (!flare.lines.empty()) out.push_back(std::move(flare));
     }
-    out.push_back(std::move(contact));
-    if (!corner.lines.empty()) out.push_back(std::move(corner));
 }
 
 }  // namespace
 
 namespace {
+
+/// The flats of the four walls of a straight rectangular tube whose ends are cut to other parts, as far as
+/// all of the wall is there: each on one of the faces of its ring, where something can lie on it.
+void addWalls(const BarPart &bar, const Polygon2 &outline, Solid &solid) {
+    const Axes a = bar.axes();
+    const double y = bar.section.width / 2, z = bar.section.height / 2, r = bar.properties.outerRadius;
+    const double wall = 1e-3;  // mm: how near to a wall's plane its fibres lie
+    for (const Vec2 &out : {Vec2(1, 0), Vec2(-1, 0), Vec2(0, 1), Vec2(0, -1)}) {
+        const double off = std::abs(out.x()) > 0 ? y : z, half = (std::abs(out.x()) > 0 ? z : y) - r;
+        double from = 0, to = 0;
+        std::optional<std::size_t> on;
+        for (std::size_t i = 0; i < outline.size(); ++i) {
+            if (std::abs(outline[i].dot(out) - off) > wall) continue;
+            if (bar.trimFrom.cut()) from = std::max(from, bar.trimFrom.reach[i]);
+            if (bar.trimTo.cut()) to = std::max(to, bar.trimTo.reach[i]);
+            if (std::abs(outline[(i + 1) % outline.size()].dot(out) - off) < wall) on = i;
+        }
+        if (!on || half <= 0 || bar.length() - from - to < 1) continue;
+        const Vec3 n = a.y * out.x() + a.z * out.y(), across = n.cross(a.x);
+        const Vec3 start = a.origin + a.x * from + n * off,
+                   end = a.origin + a.x * (bar.length() - to) + n * off;
+        Polygon3 flat{start - across * half, end - across * half, end + across * half, start + across * half};
+        if (shape::newellNormal(flat).dot(n) < 0) std::reverse(flat.begin(), flat.end());
+        solid.faces[*on].flat = std::move(flat);
+    }
+}
 
 /// A round, bent or trimmed bar, or one that is no box: rings of its outline along it.
 Solid ringsOf(const BarPart &bar) {
@@ -96,6 +159,7 @@ Solid ringsOf(const BarPart &bar) {
     }
     Solid solid;
     solid.part = bar.name;
+    solid.aroundBar = static_cast<int>(n);
     for (std::size_t k = 0; k + 1 < rings.size(); ++k)
         for (std::size_t i = 0; i < n; ++i) {
             const std::size_t j = (i + 1) % n;
@@ -105,6 +169,7 @@ Solid ringsOf(const BarPart &bar) {
             face.smooth = smooth;
             solid.faces.push_back(std::move(face));
         }
+    if (bar.straight() && bar.section.shape == stock::SectionShape::RectTube) addWalls(bar, outline, solid);
     for (const bool atTo : {false, true}) {
         Polygon3 end = atTo ? rings.back() : rings.front();
         if (!atTo) std::reverse(end.begin(), end.end());
@@ -173,19 +238,30 @@ Solid solidOf(const SheetPart &plate) {
     Solid solid;
     solid.part = plate.name;
     const Vec3 half = plate.axes.z * (plate.thickness / 2);
-    Polygon3 top, bottom;
-    for (const Vec2 &p : plate.outline) {
-        top.push_back(plate.axes.toWorld(p) + half);
-        bottom.push_back(plate.axes.toWorld(p) - half);
+    const auto on = [&](const Polygon2 &ring, double side) {
+        Polygon3 out;
+        for (const Vec2 &p : ring) out.push_back(plate.axes.toWorld(p) + half * side);
+        return out;
+    };
+    const auto addEdges = [&](const Polygon2 &ring) {
+        const Polygon3 top = on(ring, 1), bottom = on(ring, -1);
+        for (std::size_t i = 0; i < ring.size(); ++i) {
+            const std::size_t j = (i + 1) % ring.size();
+            solid.faces.push_back(faceOf({bottom[i], bottom[j], top[j], top[i]}));
+        }
+    };
+    addEdges(plate.outline);
+    Solid::Face top = faceOf(on(plate.outline, 1)), bottom = faceOf(on(plate.outline, -1));
+    std::reverse(bottom.corners.begin(), bottom.corners.end());
+    std::reverse(bottom.flat.begin(), bottom.flat.end());
+    for (Polygon2 opening : plate.cutouts) {
+        if (shape::area(opening) > 0) std::reverse(opening.begin(), opening.end());  // its walls look inward
+        addEdges(opening);
+        top.holes.push_back(on(opening, 1));
+        bottom.holes.push_back(on(opening, -1));
     }
-    const std::size_t n = top.size();
-    for (std::size_t i = 0; i < n; ++i) {
-        const std::size_t j = (i + 1) % n;
-        solid.faces.push_back(faceOf({bottom[i], bottom[j], top[j], top[i]}));
-    }
-    std::reverse(bottom.begin(), bottom.end());
-    solid.faces.push_back(faceOf(std::move(top)));
-    solid.faces.push_back(faceOf(std::move(bottom)));
+    solid.faces.push_back(std::move(top));
+    solid.faces.push_back(std::move(bottom));
     return solid;
 }
 
@@ -193,9 +269,18 @@ Solid solidOf(const BoughtPart &part) {
     SheetPart box;
     box.name = part.name;
     box.axes.origin = part.center;
-    box.thickness = part.size.z();
-    const double x = part.size.x() / 2, y = part.size.y() / 2;
-    box.outline = {{-x, -y}, {x, -y}, {x, y}, {-x, y}};
+    if (part.kind == "wheel") {  // round, its axle along the vehicle
+        constexpr int corners = 24;
+        box.axes = {part.center, Vec3::UnitY(), Vec3::UnitZ(), Vec3::UnitX()};
+        box.thickness = part.size.x();
+        for (int i = 0; i < corners; ++i)
+            box.outline.push_back(Eigen::Rotation2Dd(2 * std::numbers::pi * i / corners) *
+                                  Vec2(part.size.z() / 2, 0));
+    } else {
+        box.thickness = part.size.z();
+        const double x = part.size.x() / 2, y = part.size.y() / 2;
+        box.outline = {{-x, -y}, {x, -y}, {x, y}, {-x, y}};
+    }
     Solid solid = solidOf(box);
     solid.bought = true;
     return solid;
@@ -254,7 +339,7 @@ std::optional<double> lappedThickness(const Assembly &assembly, const WeldJoint 
         for (const Contact &c : joint.contacts) {
             if (std::abs(p->axes.z.dot(c.normal)) < sameDirection) continue;
             const bool onRim = std::any_of(c.lines.begin(), c.lines.end(), [&](const WeldLine &l) {
-                return alongRim(p->outline, flat(l.from), flat(l.to));
+                return alongAny(p->outline, p->cutouts, flat(l.from), flat(l.to));
             });
             if (onRim) least = std::min(least.value_or(p->thickness), p->thickness);
         }

@@ -21,7 +21,7 @@ inline constexpr double contactTolerance = 0.5;
 [[nodiscard]] bool farApart(const Solid &a, const Solid &b);
 
 /// Patches in which faces of a and b lie against each other, with the rim lines that can take a
-/// fillet: not where both faces end together (flush), not along the rounded corner of a tube.
+/// fillet: not where both faces end together (flush); along the rounded corner of a tube it is a flare.
 /// @param flush  where both faces end together a corner seam is told instead
 [[nodiscard]] std::vector<Contact> touching(const Solid &a, const Solid &b, bool flush = false);
 

@@ -3,6 +3,8 @@
 
 #include "core/armor/builder.h"
 #include "core/armor/contact.h"
+#include "core/armor/making/folded_sheet.h"
+#include "core/armor/meeting_edges.h"
 #include "core/armor/passing.h"
 #include "core/armor/rims.h"
 
@@ -44,13 +46,44 @@ std::vector<Contact> between(const BarPart &a, const BarPart &b) {
     return out;
 }
 
+/// A panel is closed along its edges, a cover too: where it lies flush there is a corner seam.
+bool isClosed(const SheetPart &sheet) {
+    return sheet.strips.empty() || sheet.made.role == Role::Skin;
+}
+
 std::vector<Contact> between(const BarPart &bar, const Solid &barSolid, const SheetPart &sheet,
                              const Solid &sheetSolid) {
-    std::vector<Contact> out = touching(sheetSolid, barSolid, sheet.strips.empty());
+    std::vector<Contact> out = touching(sheetSolid, barSolid, isClosed(sheet));
     append(out, passingThrough(sheet, bar));
     append(out, endsOn(bar, sheet));
     if (bar.round() || !bar.straight()) append(out, edgesOn(sheet, bar));
     return out;
+}
+
+std::vector<Contact> between(const SheetPart &a, const Solid &solidA, const SheetPart &b,
+                             const Solid &solidB) {
+    std::vector<Contact> out = touching(solidB, solidA, isClosed(a) || isClosed(b));
+    if (out.empty()) out = meetingEdges(a, b);
+    return out;
+}
+
+/// The lines along a tube's rounded corners as a joint of their own: their throat hangs on the radius of the
+/// corner, 5/16 of it, and not on a leg.
+/// @source AISC 360-16 table J2.2, flare bevel groove (from memory: the lesser of its values)
+WeldJoint flareOf(const Assembly &assembly, WeldJoint &joint) {
+    WeldJoint flare = joint;
+    const auto isFlare = [](const Contact &c) { return c.kind == SeamKind::Flare; };
+    std::erase_if(flare.contacts, [&](const Contact &c) { return !isFlare(c); });
+    if (flare.contacts.empty()) return flare;
+    std::erase_if(joint.contacts, isFlare);
+    double radius = 0;
+    for (const std::string &part : {joint.a, joint.b})
+        if (const BarPart *bar = assembly.bar(part)) radius = std::max(radius, bar->properties.outerRadius);
+    constexpr double share = 5.0 / 16, legOfThroat = 1.41421356237;
+    flare.name += "/flare";
+    flare.leg = std::min(joint.leg, share * radius * legOfThroat);
+    flare.legBy.clear();
+    return flare;
 }
 
 }  // namespace
@@ -70,16 +103,14 @@ void findWelds(Assembly &assembly, const Pattern *pattern, const BuildInput &inp
         for (std::size_t j = i + 1; j < made; ++j) {
             const Solid &a = assembly.solids[i];
             const Solid &b = assembly.solids[j];
-            if (farApart(a, b)) continue;
+            if (farApart(a, b) || acrossFold(assembly, a.part, b.part)) continue;
             std::vector<Contact> contacts;
             if (j < bars)
                 contacts = between(assembly.bars[i], assembly.bars[j]);
             else if (i < bars)
                 contacts = between(assembly.bars[i], a, assembly.sheets[j - bars], b);
             else
-                contacts = touching(
-                    b, a,
-                    assembly.sheets[i - bars].strips.empty() || assembly.sheets[j - bars].strips.empty());
+                contacts = between(assembly.sheets[i - bars], a, assembly.sheets[j - bars], b);
             std::erase_if(contacts, [](const Contact &c) { return c.lines.empty(); });
             if (contacts.empty()) continue;
             WeldJoint joint;
@@ -90,8 +121,11 @@ void findWelds(Assembly &assembly, const Pattern *pattern, const BuildInput &inp
             sizeLeg(assembly, pattern, input.piece, joint);
             joint.filler = filler ? filler->id : "";
             joint.fillerStrength = filler ? filler->strength : 482.6;
-            assembly.welds.push_back(std::move(joint));
+            WeldJoint flare = flareOf(assembly, joint);
+            if (!joint.contacts.empty()) assembly.welds.push_back(std::move(joint));
+            if (!flare.contacts.empty()) assembly.welds.push_back(std::move(flare));
         }
+    for (WeldJoint &fold : foldsOf(assembly)) assembly.welds.push_back(std::move(fold));
 }
 
 }  // namespace hefty::armor

@@ -9,6 +9,7 @@ namespace hefty::armor {
 
 Flat flatten(const Polygon3 &corners, const Axes *in) {
     Flat flat;
+    if (corners.size() < 3) return flat;
     if (in) {
         flat.axes = *in;
     } else {

@@ -7,6 +7,8 @@ namespace hefty::armor {
 
 inline constexpr double leastArea = 4;  ///< mm2: less is a touch of corners, not a seat
 inline constexpr double leastLine = 2;  ///< mm: shorter rims are not welded
+inline constexpr double leastFlare =
+    30;  ///< mm: shorter stretches along the rounded corner of a tube are not
 
 /// A plane polygon seen in axes of its own: x along its first edge, z its normal.
 struct Flat {

@@ -16,6 +16,12 @@ bool isRound(const BarPart &tube) {
     return tube.section.shape == stock::SectionShape::RoundTube;
 }
 
+/// A straight rectangular tube as a box: without what its ends were cut to.
+Solid boxOf(BarPart tube) {
+    tube.trimFrom = tube.trimTo = {};
+    return solidOf(tube);
+}
+
 std::vector<Contact> throughFlats(const SheetPart &plate, const Solid &tube) {
     std::vector<Contact> out;
     for (const Solid::Face &face : tube.faces) {
@@ -132,7 +138,8 @@ bool goesThrough(const BarPart &inner, const std::vector<double> &stations) {
 void addThroughFlats(const BarPart &inner, const BarPart &outer, std::vector<Contact> &out) {
     constexpr double leastSlope = 0.2;  // flatter than this it runs along the wall
     const Axes in = inner.axes();
-    const Solid solid = solidOf(outer);
+    if (!outer.straight()) return;
+    const Solid solid = boxOf(outer);
     for (std::size_t f = 0; f < 4; ++f) {  // the ends come after the walls
         const Flat wall = flatten(solid.faces[f].flat);
         const double slope = wall.valid ? in.x.dot(wall.axes.z) : 0;
@@ -203,7 +210,7 @@ std::vector<Contact> passingThrough(const SheetPart &plate, const BarPart &tube)
         return out;
     }
     if (!isRound(tube)) {
-        out = throughFlats(plate, solidOf(tube));
+        out = throughFlats(plate, boxOf(tube));
     } else {
         const double upright = std::abs(plate.axes.z.dot(tube.axes().x));
         if (upright < 0.01) addSlots(plate, tube, out);

@@ -133,7 +133,7 @@ void drill(Assembly &assembly, const Tweak &tweak) {
     if (!(tweak.value > 0)) return orphan(assembly, tweak, "the hole needs a diameter.");
     for (SheetPart &p : assembly.sheets)
         if (p.name == tweak.part) {
-            if (!shape::contains(p.outline, tweak.at, -tweak.value / 2))
+            if (!p.covers(tweak.at) || p.fromEdge(tweak.at) < tweak.value / 2)
                 return orphan(assembly, tweak, "the hole is not inside the plate.");
             p.holes.push_back(hole);
             return;
@@ -290,6 +290,10 @@ std::vector<std::string> options(Choice choice, const stock::Stock &stock) {
         case Choice::PlateMaterial:
             for (const stock::Material &m : stock.materials)
                 if (m.family == "steel" && !stock.plateThicknesses(m.id).empty()) out.push_back(m.id);
+            break;
+        case Choice::SheetMaterial:
+            for (const stock::Material &m : stock.materials)
+                if (!stock.plateThicknesses(m.id).empty()) out.push_back(m.id);
             break;
         case Choice::TubeMaterial:
             for (const stock::Material &m : stock.materials)

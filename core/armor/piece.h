@@ -35,7 +35,8 @@ enum class Choice {
     RoundTube,
     SquareTube,
     Receiver,
-    Bolt
+    Bolt,
+    SheetMaterial  ///< steel or aluminum
 };
 
 /// What a fabricator can set on a pattern: one declaration feeds the form, the handles, the range

@@ -40,7 +40,6 @@ EndRing ringOf(const BarPart &bar, bool atTo) {
 /// The stretches of a ring whose corners lie on something.
 template <class On>
 std::optional<Contact> aroundWhere(const EndRing &end, const On &on) {
-    constexpr double most = 1e-9;
     Contact contact;
     contact.kind = SeamKind::Around;
     const std::size_t n = end.ring.size();
@@ -56,7 +55,7 @@ std::optional<Contact> aroundWhere(const EndRing &end, const On &on) {
         contact.center += (end.ring[i] + end.ring[j]) / 2 * step;
         length += step;
     }
-    if (length < std::max(leastLine, most) || contact.patch.size() < 3) return std::nullopt;
+    if (length < leastLine || contact.patch.size() < 3) return std::nullopt;
     contact.center /= length;
     contact.normal = -end.outward;
     contact.area = shape::newellNormal(contact.patch).norm() / 2;

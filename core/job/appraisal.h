@@ -8,10 +8,14 @@
 
 #include "core/armor/assembly.h"
 #include "core/clearance/angles.h"
+#include "core/job/duty_list.h"
 #include "core/job/job.h"
 #include "core/measure/phrase.h"
 #include "core/proof/proof.h"
 #include "core/rig/stand.h"
+#include "core/workshop/fit_up.h"
+#include "core/workshop/shrinkage.h"
+#include "core/workshop/weld_list.h"
 #include "core/workshop/workshop.h"
 
 namespace hefty::job {
@@ -70,6 +74,11 @@ struct PieceAppraisal {
     std::shared_ptr<const armor::Assembly> assembly;  ///< null: it cannot be built
     std::shared_ptr<const proof::Proof> proof;        ///< null: it cannot be proved, or was not
     std::optional<workshop::Fabrication> fabrication;
+    std::vector<DutyPlace> duties;                 ///< what acts on it, and where
+    std::vector<workshop::SeamWork> seams;         ///< in the order of work
+    std::vector<workshop::Distortion> distortion;  ///< how it will have moved when its welds are cold
+    bool weldingPlanned = false;                   ///< the order heeds what keeps a torch out (addWelding)
+    std::vector<workshop::FitItem> fit;            ///< what to measure and to look at when it is fitted
 };
 
 /// The clearance on one tire in one state of load.
@@ -133,8 +142,7 @@ struct Appraisal {
 /// finding, never an exception. Asked to stop, it leaves out what it had not come to: such an answer is
 /// to be thrown away.
 /// @param before  an appraisal with the same stock: what it has of pieces that are the same, on the same
-/// vehicle,
-///                under the same weights and rules, is taken over
+/// vehicle, under the same weights and rules, is taken over
 [[nodiscard]] Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop = {},
                                  proof::Detail detail = proof::Detail::Strips,
                                  const Appraisal *before = nullptr);
@@ -153,6 +161,10 @@ void worstFirst(std::vector<Finding> &findings);
 
 /// Adds the findings about what moves: hood, gate, lamps, wheels at lock, sockets on the bolts.
 void addFit(Appraisal &appraisal, const Job &job, const std::stop_token &stop = {});
+
+/// The order in which every piece is welded, by what keeps a torch out, and how it will have moved. A piece
+/// that is that of `before` keeps its plan.
+void addWelding(Appraisal &appraisal, const Appraisal *before = nullptr, const std::stop_token &stop = {});
 
 /// All that is worked out while the hand rests: fit, standings, remedies.
 void settle(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop = {});

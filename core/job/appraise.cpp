@@ -1,24 +1,18 @@
 #include <algorithm>
-#include <cmath>
 
-#include <fmt/format.h>
-
-#include "core/armor/contact.h"
-#include "core/base/constants.h"
-#include "core/clearance/gaps.h"
 #include "core/job/appraisal.h"
 #include "core/job/appraise_under.h"
+#include "core/job/axles.h"
 #include "core/job/clearing.h"
-#include "core/job/fit.h"
+#include "core/job/gauges.h"
 #include "core/job/make_finding.h"
 #include "core/job/piece_findings.h"
-#include "core/proof/attachment.h"
+#include "core/job/together.h"
+#include "core/job/vehicle_findings.h"
 #include "core/proof/prove_under.h"
 
 namespace hefty::job {
 namespace {
-
-using measure::Quantity;
 
 /// Appraises a job step by step; each function adds to the result.
 class Appraiser {
@@ -33,6 +27,13 @@ class Appraiser {
         if (before && before->of && before->of->vehicle == job.vehicle) m_before = before;
     }
 
+    /// Leaves the proofs out.
+    Appraiser &unproved() {
+        m_proves = false;
+        m_out.underAll = false;
+        return *this;
+    }
+
     Appraisal run() {
         measureRig();
         workOutSurvey();
@@ -40,15 +41,20 @@ class Appraiser {
         if (m_out.rig) {
             for (const armor::Piece &piece : m_job.pieces) buildPiece(piece);
             loadAxles();
-            for (PieceAppraisal &piece : m_out.pieces) provePiece(piece);
-            checkTogether();
+            if (m_proves)
+                for (PieceAppraisal &piece : m_out.pieces) provePiece(piece);
+            m_piece.clear();
+            take(togetherFindings(m_out));
             standUp();
             findClearance();
         }
-        for (const PieceAppraisal &piece : m_out.pieces)
-            if (piece.assembly) checkGaps(piece);
-        addGauges();
-        gaugeFindings();
+        for (const PieceAppraisal &piece : m_out.pieces) {
+            m_piece = piece.id;
+            if (piece.assembly) take(gapFindings(m_job, *piece.assembly));
+        }
+        m_out.gauges = gaugesOf(m_job, m_out, m_lowest, m_lifted);
+        for (Finding &f : gaugeFindings(m_job, m_out, m_out.gauges))  // there is one of the whole job
+            m_out.findings.push_back(std::move(f));
         worstFirst(m_out.findings);
         return std::move(m_out);
     }
@@ -91,7 +97,7 @@ class Appraiser {
     }
 
     void problem(const std::string &id, const std::string &stop, const Problem &p) {
-        add(id, Severity::Stop, stop, p.where, p.message + (p.remedy.empty() ? "" : " " + p.remedy));
+        take({problemFinding(id, stop, p)});
     }
 
     void measureRig() {
@@ -100,28 +106,7 @@ class Appraiser {
             m_out.rig = *rig;
         else
             problem("measure/" + rig.error().where, "measure", rig.error());
-        for (const rig::DatumDescriptor &d : rig::datumsOf(m_job.vehicle.kind)) {
-            const auto it = m_job.vehicle.data.find(d.id);
-            if (it == m_job.vehicle.data.end() || it->second.trust != rig::Trust::Assumed) continue;
-            add("assumed/" + d.id, Severity::Note, "measure", d.id,
-                fmt::format("\"{}\" is assumed, not measured. {}", d.name, d.how));
-        }
-        noteAssumed(m_job.vehicle.outline);
-        noteAssumed(m_job.vehicle.keepOuts);
-        noteAssumed(m_job.vehicle.moving);
-        if (m_job.vehicle.hasFrame() && m_job.vehicle.railMaterialTrust != rig::Trust::Measured)
-            add("assumed/railMaterial", Severity::Note, "measure", "railMaterial",
-                fmt::format("The grade of the frame rails is {} ({}): the frame ends are not proved.",
-                            rig::trustWord(m_job.vehicle.railMaterialTrust), m_job.vehicle.railMaterial));
-    }
-
-    /// Points and boxes that nobody has held a tape to.
-    template <class Rows>
-    void noteAssumed(const Rows &rows) {
-        for (const auto &row : rows)
-            if (row.known.trust == rig::Trust::Assumed)
-                add("assumed/" + row.id, Severity::Note, "measure", row.id,
-                    fmt::format("Where \"{}\" is, is assumed, not measured.", row.name));
+        take(assumedFindings(m_job.vehicle));
     }
 
     void workOutSurvey() {
@@ -136,41 +121,7 @@ class Appraiser {
             return;
         }
         m_out.survey = std::move(*survey);
-        for (const int s : m_out.survey->adjustment.suspects)
-            suspectFinding(book, static_cast<std::size_t>(s));
-        // While a reading is doubtful, so is what it says about the frame.
-        if (const auto &square = m_out.survey->squareness;
-            square && m_out.survey->adjustment.suspects.empty() && square->cure != survey::Cure::None) {
-            Finding &f = add(
-                "survey/squareness", Severity::Note, "measure", "end.right",
-                {fmt::format("The frame ends are out of square: skew {{0}}, twist {{1}}, spread {{2}}. {}",
-                             square->advice),
-                 {{square->skew, Quantity::DrilledLength},
-                  {square->twist, Quantity::DrilledLength},
-                  {square->spread, Quantity::DrilledLength}}});
-            f.value = square->skew;
-            f.quantity = Quantity::DrilledLength;
-            f.working = square->working;
-        }
-    }
-
-    void suspectFinding(const rig::SurveyBook &book, std::size_t measure) {
-        const rig::SurveyResult &s = *m_out.survey;
-        const auto reading = static_cast<std::size_t>(s.net.readingOf[measure]);
-        const survey::AdjustedMeasure &m = s.adjustment.measures[measure];
-        const rig::Reading &r = book.readings[reading];
-        Finding &f = add(
-            fmt::format("survey/reading/{}", reading), Severity::Fix, "measure",
-            fmt::format("reading.{}", reading),
-            {fmt::format("Likely wrong: {}, read as {{0}}. The other readings say {{1}}. Measure it again "
-                         "or ignore it.",
-                         rig::readingName(book, r)),
-             {{r.value, Quantity::DrilledLength},
-              {r.value + m.residual / std::max(m.checked, 0.01), Quantity::DrilledLength}}});
-        f.value = std::abs(m.standardized);
-        f.limit = survey::suspectResidual;
-        f.at = s.adjustment.points[static_cast<std::size_t>(s.net.net.measures[measure].from)];
-        f.working = survey::residualWorking(s.net.net, s.adjustment, static_cast<int>(measure));
+        take(surveyFindings(book, *m_out.survey));
     }
 
     void workOutTemplates() {
@@ -207,6 +158,10 @@ class Appraiser {
             }
             out.assembly = std::make_shared<const armor::Assembly>(std::move(*assembly));
         }
+        out.seams = workshop::seamWork(*out.assembly, m_stock);
+        const armor::Pattern *pattern = armor::pattern(piece.pattern);
+        out.fit = workshop::fitItems(piece.id, *out.assembly,
+                                     pattern ? pattern->checklist : std::vector<std::string>{});
         const stock::Material *rail = m_stock.material(m_job.vehicle.railMaterial);
         take(buildFindings(*out.assembly, rail ? rail->family : ""));
         auto fabrication = workshop::fabricate(*out.assembly, *m_out.rig, m_shop, m_stop);
@@ -235,95 +190,38 @@ class Appraiser {
         std::erase_if(m_shop.rack, [](const workshop::RackItem &i) { return i.count <= 0; });
     }
 
-    /// Pieces are proved one by one: where two hold to the same bay of a rail that is said, and so are bolts
-    /// that both use. Bays are apart: the rail is held fast at its crossmembers.
-    void checkTogether() {
-        m_piece.clear();
-        std::vector<const PieceAppraisal *> onFrame;
-        for (const PieceAppraisal &p : m_out.pieces)
-            if (p.assembly && !p.assembly->mounts.empty()) onFrame.push_back(&p);
-        for (std::size_t i = 0; i < onFrame.size(); ++i)
-            for (std::size_t k = 0; k < i; ++k) {
-                const PieceAppraisal &a = *onFrame[k], &b = *onFrame[i];
-                if (!shareBay(*a.assembly, *b.assembly)) continue;
-                const bool shared = shareBolts(*a.assembly, *b.assembly);
-                add(fmt::format("together/{}~{}", a.id, b.id), Severity::Fix, "prove", b.id,
-                    shared
-                        ? fmt::format("{} and {} take the same bolt holes of the frame: not proved together, "
-                                      "because each is looked at as if the other were not there.",
-                                      a.id, b.id)
-                        : fmt::format(
-                              "{} and {} hold to the same rails: not proved together, because what they "
-                              "do to the rails is not added.",
-                              a.id, b.id));
-            }
-    }
-    /// How many crossmembers lie ahead of a place.
-    [[nodiscard]] std::ptrdiff_t bayOf(double x) const {
-        const auto &members = m_out.rig->crossmembers;
-        return std::count_if(members.begin(), members.end(), [x](double c) { return c > x; });
-    }
-    [[nodiscard]] bool shareBay(const armor::Assembly &a, const armor::Assembly &b) const {
-        for (const armor::BoltJoint &m : a.mounts)
-            for (const armor::BoltJoint &n : b.mounts)
-                if (m.plane.origin.y() * n.plane.origin.y() > 0 &&
-                    bayOf(m.plane.origin.x()) == bayOf(n.plane.origin.x()))
-                    return true;
-        return false;
-    }
-    static bool shareBolts(const armor::Assembly &a, const armor::Assembly &b) {
-        constexpr double same = 5;  // mm
-        for (const armor::BoltJoint &m : a.mounts)
-            for (const armor::BoltJoint &n : b.mounts)
-                for (const Vec3 &at : m.at)
-                    for (const Vec3 &other : n.at)
-                        if (std::hypot(at.x() - other.x(), at.z() - other.z()) < same &&
-                            at.y() * other.y() > 0)
-                            return true;
-        return false;
-    }
-
-    /// What rests on the axles with armor on, with what is aboard and without it: duties take the worse.
     void loadAxles() {
         m_piece.clear();
-        const rig::RigGeometry &g = *m_out.rig;
-        const rig::AxleLoads weighed{g.frontMass, g.rearMass};
-        std::vector<rig::AddedMass> added = armorMasses(m_out);
-        const rig::AxleLoads light = rig::axleLoads(g.wheelbase, weighed, added);
-        for (const rig::MassItem &m : m_job.vehicle.loadout.masses)
-            if (m.aboard) added.push_back({m.name, m.mass, m.at});
-        const rig::AxleLoads laden = rig::axleLoads(g.wheelbase, weighed, added);
-        // Up to full steps, so that a few kilograms more on one piece leave the proofs of the others as they
-        // are.
-        constexpr double step = 10;  // kg
-        const auto up = [](double mass) { return std::ceil(mass / step - 1e-9) * step; };
-        const rig::WorstLoads worst{std::max(light.front, laden.front), std::max(light.rear, laden.rear),
-                                    std::max(light.total(), laden.total())};
-        m_out.rig->worst = {up(worst.front), up(worst.rear), up(worst.total)};
-        loadFindings(light, laden, worst, added);
+        Axles axles = job::loadAxles(m_job.vehicle, *m_out.rig, armorMasses(m_out));
+        m_out.rig->worst = axles.worst;
+        m_lifted = axles.lifted;
+        take(std::move(axles.findings));
     }
 
     void provePiece(PieceAppraisal &out) {
         if (m_stop.stop_requested() || !out.assembly) return;
         m_piece = out.id;
-        const PieceAppraisal *same = earlier(out.id);
-        if (same && same->proof && m_before->detail == m_out.detail && m_before->underAll &&
-            m_duties.empty() && m_before->of->rules == m_job.rules && m_before->rig &&
-            m_before->rig->worst == m_out.rig->worst) {
-            out.proof = same->proof;
-            take(proofFindings(*out.proof, out.id));
-            return;
-        }
-        auto proof = m_duties.empty() ? proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
-                                                     m_job.rules, m_stop, m_out.detail)
-                                      : proof::proveUnder(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
-                                                          m_job.rules, m_duties, m_stop, m_out.detail);
-        if (proof) {
+        if (!provenBefore(out)) {
+            auto proof = m_duties.empty()
+                             ? proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock, m_job.rules,
+                                            m_stop, m_out.detail)
+                             : proof::proveUnder(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
+                                                 m_job.rules, m_duties, m_stop, m_out.detail);
+            if (!proof) return problem("prove/" + out.id, "prove", proof.error());
             out.proof = std::make_shared<const proof::Proof>(std::move(*proof));
-            take(proofFindings(*out.proof, out.id));
-        } else {
-            problem("prove/" + out.id, "prove", proof.error());
         }
+        out.duties = dutyPlaces(*out.proof, m_job.rules);
+        take(proofFindings(*out.proof, out.id));
+    }
+    /// Takes over the proof of the same piece under the same weights and rules, if there is one.
+    bool provenBefore(PieceAppraisal &out) const {
+        const PieceAppraisal *same = earlier(out.id);
+        if (!same || !same->proof || m_before->detail != m_out.detail || !m_before->underAll ||
+            !m_duties.empty() || !(m_before->of->rules == m_job.rules) || !m_before->rig ||
+            !(m_before->rig->worst == m_out.rig->worst))
+            return false;
+        out.proof = same->proof;
+        return true;
     }
 
     /// How the vehicle stands: on which tire, with what aboard and with its armor on.
@@ -352,54 +250,6 @@ class Appraiser {
         if (loadout.sagged) m_out.stood = std::move(*stood);
     }
 
-    /// An axle that lifts, or a limit of the papers that is broken, stops: nothing is to be built on it.
-    void loadFindings(const rig::AxleLoads &light, const rig::AxleLoads &laden, const rig::WorstLoads &worst,
-                      const std::vector<rig::AddedMass> &added) {
-        const rig::RigGeometry &g = *m_out.rig;
-        const auto lifts = [&](const char *id, const char *what, double mass) {
-            if (mass > 0 || !m_lifted.empty()) return;
-            m_lifted = fmt::format("With this load {} off the ground.", what);
-            Finding &f = add(std::string("load/lifts/") + id, Severity::Stop, "measure", id,
-                             m_lifted + " Check the masses and their places.");
-            f.working = loadWorking(laden, added);
-        };
-        lifts("frontAxleMass", g.towed ? "the coupling is lifted" : "the front axle lifts",
-              std::min(light.front, laden.front));
-        lifts("rearAxleMass", "the rear axle lifts", std::min(light.rear, laden.rear));
-        const auto limit = [&](const char *id, const char *what, double value, std::optional<double> most) {
-            if (!most || !(*most > 0) || value <= *most) return;
-            Finding &f = add(std::string("load/") + id, Severity::Stop, "measure", id,
-                             {fmt::format("{}: {{0}}, the papers allow {{1}}.", what),
-                              {{value, Quantity::Mass}, {*most, Quantity::Mass}}});
-            f.value = value;
-            f.limit = *most;
-            f.quantity = Quantity::Mass;
-            f.working = loadWorking(laden, added);
-        };
-        limit("grossLimit", "Laden with its armor", worst.total, g.grossLimit);
-        limit("frontAxleLimit", "On the front axle", worst.front, g.frontLimit);
-        limit("rearAxleLimit", "On the rear axle", worst.rear, g.rearLimit);
-    }
-
-    [[nodiscard]] working::Working loadWorking(const rig::AxleLoads &laden,
-                                               const std::vector<rig::AddedMass> &added) const {
-        const rig::RigGeometry &g = *m_out.rig;
-        working::Working w;
-        w.title = "What rests on the axles";
-        w.given("F", "front axle as weighed", g.frontMass, "kg", "measured")
-            .given("R", "rear axle as weighed", g.rearMass, "kg", "measured")
-            .given("L", "wheelbase", g.wheelbase, "mm", "measured");
-        for (const rig::AddedMass &m : added) {
-            w.given(m.name, "mass added", m.mass, "kg", "mass list, drawing");
-            w.given("x", "its place ahead of the front axle", m.at.x(), "mm", "mass list, drawing");
-        }
-        w.step("F_l", "on the front axle", "F + Σ m (x + L)/L", "", laden.front, "kg",
-               "moments about the rear axle")
-            .step("R_l", "on the rear axle", "R − Σ m x/L", "", laden.rear, "kg",
-                  "moments about the front axle");
-        return w;
-    }
-
     void findClearance() {
         m_piece.clear();
         if (!m_lifted.empty()) return;
@@ -407,7 +257,10 @@ class Appraiser {
         for (const PieceAppraisal &p : m_out.pieces) pieces.push_back(p.assembly ? &*p.assembly : nullptr);
         const Clearing clearing = clearingOf(m_job, pieces, *m_out.stood);
         m_lowest = clearing.lowest;
-        if (clearing.rearKnown) checkLength(clearing);
+        if (clearing.rearKnown) {
+            m_out.length = clearing.front - clearing.rear;
+            take(lengthFindings(m_job, clearing.front, clearing.rear));
+        }
         auto angles = clearance::angles(clearing.model);
         if (angles)
             m_out.clearance = std::move(*angles);
@@ -415,189 +268,11 @@ class Appraiser {
             problem("clearance", "measure", angles.error());
     }
 
-    void checkLength(const Clearing &clearing) {
-        m_out.length = clearing.front - clearing.rear;
-        if (*m_out.length <= m_job.rules.mostLength) return;
-        Finding &f = add("length", Severity::Fix, "layout", "length",
-                         {"The vehicle is {0} long with its armor; {1} is allowed.",
-                          {{*m_out.length, Quantity::Length}, {m_job.rules.mostLength, Quantity::Length}}});
-        f.value = *m_out.length;
-        f.limit = m_job.rules.mostLength;
-        f.quantity = Quantity::Length;
-        working::Working w;
-        w.title = "Length over all";
-        w.given("x_F", "foremost point", clearing.front, "mm", "drawing")
-            .given("x_R", "rearmost point", clearing.rear, "mm", "measured")
-            .step("l", "length", "x_F − x_R", "", *m_out.length, "mm", "");
-        f.working = std::move(w);
-    }
-
-    /// The name of a keep-out for a sentence: "left headlamp, with ..." is cut at its comma.
-    std::string keepOutName(const std::string &id) const {
-        for (const rig::KeepOut &k : m_job.vehicle.keepOuts)
-            if (k.id == id) return k.name.substr(0, k.name.find(','));
-        return id;
-    }
-
-    void checkGaps(const PieceAppraisal &piece) {
-        m_piece = piece.id;
-        const std::vector<clearance::ConvexBody> bodies = convexBodies(*piece.assembly);
-        std::vector<clearance::ClearBox> boxes;
-        for (const rig::KeepOut &k : m_job.vehicle.keepOuts) boxes.push_back({k.id, k.low, k.high, k.gap});
-        const auto tight = clearance::gaps(bodies, boxes);
-        if (!tight) return problem("gap/" + tight.error().where, "measure", tight.error());
-        for (const clearance::Gap &g : *tight) {
-            if (g.distance >= g.wanted - 1e-3) continue;
-            Finding &f = add(fmt::format("gap/{}/{}", g.body, g.box), Severity::Fix, "layout", g.body,
-                             {g.overlaps ? fmt::format("{} runs into the {}; {{1}} of room is wanted.",
-                                                       g.body, keepOutName(g.box))
-                                         : fmt::format("{} stands {{0}} from the {}; {{1}} is wanted.",
-                                                       g.body, keepOutName(g.box)),
-                              {{g.distance, Quantity::DrilledLength}, {g.wanted, Quantity::DrilledLength}}});
-            f.value = g.distance;
-            f.limit = g.wanted;
-            f.quantity = Quantity::DrilledLength;
-            f.at = g.onBody;
-            f.working = clearance::gapWorking(g);
-        }
-    }
-
-    void addAngle(const char *id, const char *name, const clearance::LimitAngle &angle, double limit,
-                  working::Working working) {
-        Gauge g;
-        g.id = id;
-        g.name = name;
-        g.value = angle.angle;
-        g.quantity = Quantity::Angle;
-        g.limit = limit;
-        g.governs = angle.angle ? angle.governs : angle.why;
-        g.working = std::move(working);
-        m_out.gauges.push_back(std::move(g));
-    }
-
-    void addGauges() {
-        clearance::Clearance c = m_out.clearance.value_or(clearance::Clearance{});
-        if (!m_lifted.empty())
-            for (clearance::LimitAngle *angle : {static_cast<clearance::LimitAngle *>(&c.approach.whole),
-                                                 static_cast<clearance::LimitAngle *>(&c.approach.wheelPath),
-                                                 static_cast<clearance::LimitAngle *>(&c.breakover),
-                                                 static_cast<clearance::LimitAngle *>(&c.departure.whole)})
-                angle->why = "It stands on nothing: " + m_lifted;
-        const rig::Stood rig = m_out.stood.value_or(rig::Stood{});
-        const auto front = [&rig](const char *name, const clearance::LimitAngle &angle) {
-            return clearance::endAngleWorking(name, angle, angle.at.x(), rig.front.loadedRadius);
-        };
-        addAngle("approach", "Approach", c.approach.whole, m_job.rules.leastApproach,
-                 front("Approach angle", c.approach.whole));
-        addAngle("wheelPath", "Wheel-path angle", c.approach.wheelPath, m_job.rules.leastWheelPath,
-                 front("Approach angle in the wheel path", c.approach.wheelPath));
-        addAngle("breakover", "Breakover", c.breakover, m_job.rules.leastBreakover,
-                 clearance::breakoverWorking(c.breakover, rig.wheelbase,
-                                             {rig.front.loadedRadius, rig.front.width, rig.front.track},
-                                             {rig.rear.loadedRadius, rig.rear.width, rig.rear.track}));
-        addAngle(
-            "departure", "Departure", c.departure.whole, m_job.rules.leastDeparture,
-            clearance::endAngleWorking("Departure angle", c.departure.whole,
-                                       -rig.wheelbase - c.departure.whole.at.x(), rig.rear.loadedRadius));
-        Gauge under;
-        under.id = "clearance";
-        under.name = "Under the armor";
-        under.value = m_lowest;
-        under.quantity = Quantity::Length;
-        under.limit = m_job.rules.leastClearance;
-        under.working.title = "Height of the lowest point of the armor above the ground";
-        if (m_lowest) under.working.given("h", "lowest corner of all parts", *m_lowest, "mm", "drawing");
-        m_out.gauges.push_back(std::move(under));
-        addSums();
-    }
-
-    /// One piece: its own Working. More: what each comes to, and the sum.
-    void addTo(working::Working &all, const working::Working &own, const std::string &piece, double amount,
-               const std::string &unit, double sum) const {
-        if (m_out.pieces.size() == 1) {
-            all = own;
-            return;
-        }
-        all.title = own.title + ", all pieces";
-        std::erase_if(all.steps, [](const working::Step &s) { return s.symbol == "sum"; });
-        all.given(piece, "of this piece", amount, unit, "its parts")
-            .step("sum", "all pieces so far", "the sum of the above", "", sum, unit, "");
-    }
-
-    void addSums() {
-        Gauge margin, mass, axle, cost;
-        margin = {"margin", "Hardest worked", std::nullopt, Quantity::Ratio, 1, false, "", "", {}};
-        mass = {"mass", "Added mass", std::nullopt, Quantity::Mass, m_job.rules.mostAddedMass, false, "", "",
-                {}};
-        axle = {"axle",
-                "On the front axle",
-                std::nullopt,
-                Quantity::Mass,
-                m_job.rules.mostAxleShift,
-                false,
-                "",
-                "",
-                {}};
-        cost = {"cost", "Material", std::nullopt, Quantity::Money, m_job.rules.mostMaterialCost, false, "",
-                "",     {}};
-        for (const PieceAppraisal &p : m_out.pieces) {
-            if (p.proof && !p.proof->checks.empty() &&
-                p.proof->checks.front().utilization > margin.value.value_or(-1)) {
-                const proof::Check &c = p.proof->checks.front();
-                margin.value = c.utilization;
-                margin.governs = c.title;
-                margin.working = c.working;
-                if (c.utilization > 1)
-                    margin.finding = "check/" + c.id + (m_job.pieces.size() > 1 ? "@" + p.id : std::string());
-            }
-            if (!p.fabrication) continue;
-            mass.value = mass.value.value_or(0) + p.fabrication->mass;
-            axle.value = axle.value.value_or(0) + p.fabrication->frontAxleShift;
-            cost.value = cost.value.value_or(0) + p.fabrication->materialCost;
-            addTo(mass.working, p.fabrication->massWorking, p.id, p.fabrication->mass, "kg", *mass.value);
-            addTo(axle.working, p.fabrication->axleWorking, p.id, p.fabrication->frontAxleShift, "kg",
-                  *axle.value);
-            addTo(cost.working, p.fabrication->costWorking, p.id, p.fabrication->materialCost,
-                  m_job.shop.currency, *cost.value);
-        }
-        for (Gauge *g : {&margin, &mass, &axle, &cost}) m_out.gauges.push_back(std::move(*g));
-    }
-
-    /// The piece that a gauge's finding is about: the one with the part that governs it; of what is the job's
-    /// own the first.
-    [[nodiscard]] std::string pieceOf(const Gauge &g) const {
-        for (const PieceAppraisal &p : m_out.pieces)
-            if (p.assembly && p.assembly->has(g.governs)) return p.id;
-        return m_job.pieces.empty() ? "" : m_job.pieces.front().id;
-    }
-
-    void gaugeFindings() {
-        for (Gauge &g : m_out.gauges) {
-            m_piece = pieceOf(g);
-            if (!g.broken() || g.id == "margin") continue;
-            const char *stop = g.id == "cost" ? "cut" : "layout";
-            Finding &f = add(
-                "gauge/" + g.id, Severity::Fix, stop, g.governs,
-                {fmt::format("{}: {{0}}, the house wants at {} {{1}}{}.", g.name,
-                             g.limitIsLeast ? "least" : "most",
-                             g.limitIsLeast && !g.governs.empty() ? " (limited by " + g.governs + ")" : ""),
-                 {{*g.value, g.quantity}, {g.limit, g.quantity}}});
-            f.value = *g.value;
-            f.limit = g.limit;
-            f.quantity = g.quantity;
-            f.working = g.working;
-            f.id = g.finding = "gauge/" + g.id;  // there is one of the whole job
-            if (m_out.clearance && g.id == "approach") f.at = m_out.clearance->approach.whole.at;
-            if (m_out.clearance && g.id == "wheelPath") f.at = m_out.clearance->approach.wheelPath.at;
-            if (m_out.clearance && g.id == "breakover") f.at = m_out.clearance->breakover.at;
-            if (m_out.clearance && g.id == "departure") f.at = m_out.clearance->departure.whole.at;
-        }
-    }
-
     const Job &m_job;
     const stock::Stock &m_stock;
     std::stop_token m_stop;
     std::vector<std::string> m_duties;
+    bool m_proves = true;
     const Appraisal *m_before = nullptr;  ///< of the same vehicle
     workshop::Shop m_shop;                ///< as the pieces before have left its rack
     Appraisal m_out;
@@ -629,6 +304,7 @@ Appraisal halve(const Appraisal &shells, const Job &job, const stock::Stock &sto
     for (Finding &f : out.findings)
         if (const Finding *same = shells.finding(f.id)) f.remedies = same->remedies;
     addRemedies(out, job, stock, stop);
+    addWelding(out, before, stop);
     return out;
 }
 
@@ -668,6 +344,11 @@ Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token st
 Appraisal appraiseUnder(const Job &job, const stock::Stock &stock, const std::vector<std::string> &duties,
                         std::stop_token stop, proof::Detail detail, const Appraisal *before) {
     return Appraiser(job, stock, std::move(stop), detail, duties, before).run();
+}
+
+Appraisal appraiseShape(const Job &job, const stock::Stock &stock, std::stop_token stop,
+                        const Appraisal *before) {
+    return Appraiser(job, stock, std::move(stop), proof::Detail::Strips, {}, before).unproved().run();
 }
 
 }  // namespace hefty::job

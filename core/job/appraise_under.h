@@ -11,4 +11,8 @@ namespace hefty::job {
                                       proof::Detail detail = proof::Detail::Strips,
                                       const Appraisal *before = nullptr);
 
+/// The appraisal without proofs: what is built, what it weighs and costs, what it does to angles and gaps.
+[[nodiscard]] Appraisal appraiseShape(const Job &job, const stock::Stock &stock, std::stop_token stop = {},
+                                      const Appraisal *before = nullptr);
+
 }  // namespace hefty::job

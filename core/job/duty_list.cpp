@@ -8,26 +8,6 @@
 namespace hefty::job {
 namespace {
 
-/// The part of a case's id that names the place: "recovery/tab.left" of "recovery/tab.left/left-down".
-std::string placeOf(const proof::LoadCase &c) {
-    const std::size_t first = c.id.find('/'), second = c.id.find('/', first + 1);
-    if (c.duty == "winch") return c.dutyClass == proof::DutyClass::Survival ? "winch/breaks" : "winch";
-    if (c.duty == "carrier" || c.duty == "towing" || first == std::string::npos) return c.duty;
-    return c.id.substr(0, second);
-}
-
-/// What a case's title says before it tells the direction.
-std::string headOf(const proof::LoadCase &c) {
-    if (c.duty == "winch")
-        return c.dutyClass == proof::DutyClass::Survival ? "Winch rope loaded until it breaks" : "Winch pull";
-    if (c.duty == "carrier") return "Carried wheel";
-    if (c.duty == "towing") return "Trailer";
-    std::string title = c.title;
-    if (c.duty == "recovery" && !c.way.empty() && title.ends_with(c.way))
-        title.erase(title.size() - c.way.size() - 1);
-    return title.substr(0, title.find(','));
-}
-
 std::string whyOf(const proof::LoadCase &c, const proof::HouseRules &r) {
     if (c.duty == "winch")
         return c.dutyClass == proof::DutyClass::Survival
@@ -57,11 +37,11 @@ std::vector<DutyPlace> dutyPlaces(const proof::Proof &proof, const proof::HouseR
     std::map<std::string, std::size_t> known;
     for (std::size_t c = 0; c < proof.duties.cases.size(); ++c) {
         const proof::LoadCase &load = proof.duties.cases[c];
-        const auto [it, fresh] = known.try_emplace(placeOf(load), out.size());
+        const auto [it, fresh] = known.try_emplace(load.place, out.size());
         if (fresh) {
             DutyPlace place;
             place.duty = load.duty;
-            place.what = headOf(load);
+            place.what = load.what;
             place.dutyClass = load.dutyClass;
             place.why = whyOf(load, rules);
             out.push_back(std::move(place));

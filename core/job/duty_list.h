@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/job/appraisal.h"
+#include "core/proof/proof.h"
 
 namespace hefty::job {
 

@@ -7,6 +7,7 @@
 
 #include "core/base/constants.h"
 #include "core/clearance/sweeps.h"
+#include "core/workshop/convex_bodies.h"
 
 namespace hefty::job {
 namespace {
@@ -38,12 +39,13 @@ class FitFinder {
           m_assembly(assembly),
           m_stood(stood),
           m_stop(std::move(stop)),
-          m_bodies(convexBodies(assembly)) {}
+          m_bodies(workshop::convexBodies(assembly)) {}
 
     Result<std::vector<FitProblem>> run() {
         if (auto r = things(); !r) return tl::unexpected(r.error());
         if (m_stop.stop_requested()) return std::move(m_out);
         if (auto r = wheels(); !r) return tl::unexpected(r.error());
+        if (auto r = gates(); !r) return tl::unexpected(r.error());
         if (auto r = tools(); !r) return tl::unexpected(r.error());
         return std::move(m_out);
     }
@@ -74,18 +76,21 @@ class FitFinder {
         FitProblem p;
         p.id = fmt::format("sweep/{}/{}", t.id, g.body);
         if (g.touches)
-            p.sentence = {fmt::format("{} meets {} after {{0}} of its {{1}}.", t.name, g.body),
+            p.sentence = {fmt::format("{} meets {} after {{0}} of its {{1}}.", t.name, called(g.body)),
                           {{*g.touches, way}, {t.reach, way}}};
         else
-            p.sentence = {
-                fmt::format("{} passes {} at {{0}}, {{1}} along its way; {{2}} is wanted.", t.name, g.body),
-                {{g.smallest, Quantity::DrilledLength}, {g.at, way}, {g.wanted, Quantity::Length}}};
+            p.sentence = {fmt::format("{} passes {} at {{0}}, {{1}} along its way; {{2}} is wanted.", t.name,
+                                      called(g.body)),
+                          {{g.smallest, Quantity::DrilledLength}, {g.at, way}, {g.wanted, Quantity::Length}}};
         finish(std::move(p), g,
                gapWorking(fmt::format("{} on its way past {}", t.name, g.body), g, swings,
                           "sweep (docs/methods.md)"));
     }
 
+    /// A bent bar is several bodies of one name: what comes first is nearest.
     void finish(FitProblem p, const SweepGap &g, working::Working w) {
+        if (std::any_of(m_out.begin(), m_out.end(), [&p](const FitProblem &o) { return o.id == p.id; }))
+            return;
         p.part = g.body;
         p.value = g.smallest;
         p.limit = g.wanted;
@@ -118,17 +123,74 @@ class FitFinder {
             FitProblem p;
             p.id = fmt::format("wheel/{}/{}", g.id, g.body);
             if (g.touches)
-                p.sentence = {fmt::format("The {} front tire meets {} at {{0}} of lock.", g.id, g.body),
-                              {{std::abs(*g.touches), Quantity::Angle}}};
-            else
                 p.sentence = {
-                    fmt::format("The {} front tire passes {} at {{0}}; {{1}} is wanted.", g.id, g.body),
-                    {{g.smallest, Quantity::DrilledLength}, {g.wanted, Quantity::Length}}};
+                    fmt::format("The {} front tire meets {} at {{0}} of lock.", g.id, called(g.body)),
+                    {{std::abs(*g.touches), Quantity::Angle}}};
+            else
+                p.sentence = {fmt::format("The {} front tire passes {} at {{0}}; {{1}} is wanted.", g.id,
+                                          called(g.body)),
+                              {{g.smallest, Quantity::DrilledLength}, {g.wanted, Quantity::Length}}};
             finish(std::move(p), g,
                    gapWorking(fmt::format("{} front tire at lock and bump past {}", g.id, g.body), g, true,
                               "wheel as a cylinder about its king pin (docs/methods.md)"));
         }
         return true;
+    }
+
+    /// The piece's own gates past what stands on the vehicle. Seen from the gate the vehicle turns the other
+    /// way: so each box is swept, and the gate stands still.
+    Result<bool> gates() {
+        const rig::Vehicle &v = m_job.vehicle;
+        for (const armor::Gate &g : m_assembly.gates) {
+            std::vector<ConvexBody> swinging;
+            for (const ConvexBody &b : m_bodies)
+                if (std::find(g.parts.begin(), g.parts.end(), b.id) != g.parts.end()) swinging.push_back(b);
+            std::vector<clearance::Sweep> sweeps;
+            const auto add = [&](const std::string &id, const Vec3 &low, const Vec3 &high, double gap) {
+                sweeps.push_back(
+                    {id, low, high, clearance::Motion::Swing, g.low, g.high - g.low, -g.opens, gap});
+            };
+            for (const rig::KeepOut &k : v.keepOuts) add(k.id, k.low, k.high, k.gap);
+            for (const rig::MovingThing &t : v.moving) add(t.id, t.low, t.high, t.gap);
+            const auto found = clearance::sweep(swinging, sweeps);
+            if (!found) return tl::unexpected(found.error());
+            for (const SweepGap &gap : *found) addGate(g, nameOf(gap.id), gap);
+        }
+        return true;
+    }
+    /// In the middle of a sentence.
+    [[nodiscard]] std::string called(const std::string &part) const {
+        const std::string label = m_assembly.labelOf(part);
+        return label == part ? part : "the " + label;
+    }
+    [[nodiscard]] std::string nameOf(const std::string &id) const {
+        for (const rig::KeepOut &k : m_job.vehicle.keepOuts)
+            if (k.id == id) return k.name;
+        for (const rig::MovingThing &t : m_job.vehicle.moving)
+            if (t.id == id) return t.name;
+        return id;
+    }
+
+    void addGate(const armor::Gate &gate, const std::string &thing, const SweepGap &g) {
+        const std::string part = m_assembly.labelOf(g.body);
+        FitProblem p;
+        p.id = fmt::format("gate/{}/{}/{}", gate.name, g.id, g.body);
+        const double all = std::abs(gate.opens);
+        if (g.touches && std::abs(*g.touches) < 1e-9)
+            p.sentence = fmt::format("Shut already, the {} stands in {}.", part, thing);
+        else if (g.touches)
+            p.sentence = {fmt::format("Swung out, the {} meets {} after {{0}} of {{1}}.", part, thing),
+                          {{std::abs(*g.touches), Quantity::Angle}, {all, Quantity::Angle}}};
+        else
+            p.sentence = {
+                fmt::format("Swung out, the {} passes {} at {{0}}, at {{1}} of its way; {{2}} is wanted.",
+                            part, thing),
+                {{g.smallest, Quantity::DrilledLength},
+                 {std::abs(g.at), Quantity::Angle},
+                 {g.wanted, Quantity::Length}}};
+        finish(std::move(p), g,
+               gapWorking(fmt::format("{} on its way past {}", part, thing), g, true,
+                          "sweep, seen from the gate (docs/methods.md)"));
     }
 
     [[nodiscard]] double freeRadius() const {
@@ -181,16 +243,6 @@ class FitFinder {
 };
 
 }  // namespace
-
-std::vector<ConvexBody> convexBodies(const armor::Assembly &assembly) {
-    std::vector<ConvexBody> bodies;
-    for (const armor::Solid &s : assembly.solids) {
-        ConvexBody body{s.part, {}};
-        for (const armor::Solid::Face &f : s.faces) body.faces.push_back(f.corners);
-        bodies.push_back(std::move(body));
-    }
-    return bodies;
-}
 
 Result<std::vector<FitProblem>> fitProblems(const Job &job, const armor::Assembly &assembly,
                                             const rig::Stood &stood, const std::stop_token &stop) {

@@ -24,9 +24,6 @@ struct FitProblem {
                                                           const rig::Stood &stood,
                                                           const std::stop_token &stop = {});
 
-/// A part's solid as the clearance floor takes it.
-[[nodiscard]] std::vector<clearance::ConvexBody> convexBodies(const armor::Assembly &assembly);
-
 /// Room for a socket: its radius over the bolt's diameter, and its length with the ratchet's head [mm].
 inline constexpr double socketRadius = 1.05, socketLength = 110;
 

@@ -16,4 +16,22 @@ namespace hefty::job {
     return f;
 }
 
+/// What cannot be worked out as a finding that stops.
+[[nodiscard]] inline Finding problemFinding(std::string id, std::string stop, const Problem &p) {
+    return makeFinding(std::move(id), Severity::Stop, std::move(stop), p.where,
+                       p.message + (p.remedy.empty() ? "" : " " + p.remedy));
+}
+
+/// Findings as they are made.
+struct FindingList {
+    std::vector<Finding> findings;
+
+    Finding &add(std::string id, Severity severity, std::string stop, std::string subject,
+                 measure::Phrase sentence) {
+        findings.push_back(
+            makeFinding(std::move(id), severity, std::move(stop), std::move(subject), std::move(sentence)));
+        return findings.back();
+    }
+};
+
 }  // namespace hefty::job

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/job/appraise_under.h"
+
 namespace hefty::job {
 
 std::vector<Offer> offers(const Job &job, const Appraisal &now, const stock::Stock &stock) {
@@ -14,7 +16,7 @@ std::vector<Offer> offers(const Job &job, const Appraisal &now, const stock::Sto
         Job with = job;
         with.pieces.push_back(newPiece(job, pattern));
         const std::string id = with.pieces.back().id;
-        const Appraisal then = appraise(with, stock, {}, proof::Detail::Strips, &now);
+        const Appraisal then = appraiseShape(with, stock, {}, &now);
         const PieceAppraisal *piece = then.piece(id);
         if (piece && piece->assembly) {
             offer.assembly = piece->assembly;

@@ -6,6 +6,7 @@
 
 #include "core/armor/pairing.h"
 #include "core/job/make_finding.h"
+#include "core/job/names.h"
 #include "core/job/weld_sizes.h"
 
 namespace hefty::job {
@@ -13,35 +14,26 @@ namespace {
 
 using measure::Quantity;
 
-struct List {
-    std::vector<Finding> findings;
-
-    Finding &add(std::string id, Severity severity, std::string stop, std::string subject,
-                 measure::Phrase sentence) {
-        findings.push_back(
-            makeFinding(std::move(id), severity, std::move(stop), std::move(subject), std::move(sentence)));
-        return findings.back();
-    }
-};
-
-void pairingFindings(List &out, const armor::Assembly &a, const std::string &railFamily) {
+void pairingFindings(FindingList &out, const armor::Assembly &a, const std::string &railFamily) {
     for (const armor::Pairing &p : armor::unlikeMetals(a, railFamily)) {
         if (p.welded)
             out.add("unlike/" + p.a + "~" + p.b, Severity::Fix, "layout", p.a,
                     fmt::format("{} ({}) cannot be welded to {} ({}). Bolt it, or make both of one metal.",
-                                p.a, p.familyA, p.b, p.familyB));
+                                asSubject(a, p.a), p.familyA, a.labelOf(p.b), p.familyB));
         else
-            out.add("unlike/" + p.a + "~" + p.b, Severity::Note, "layout", p.a,
-                    fmt::format("{} is {}, {} is {}: put a sealed pad and bushes between them, or the joint "
-                                "corrodes.",
-                                p.a, p.familyA, p.b, p.familyB));
+            out.add(
+                "unlike/" + p.a + "~" + p.b, Severity::Note, "layout", p.a,
+                fmt::format("{} is {}, the {} is {}: put a sealed pad and bushes between them, or the joint "
+                            "corrodes.",
+                            asSubject(a, p.a), p.familyA, p.b == "frame" ? "vehicle's frame" : "vehicle",
+                            p.familyB));
     }
 }
 
 }  // namespace
 
 std::vector<Finding> buildFindings(const armor::Assembly &a, const std::string &railFamily) {
-    List out;
+    FindingList out;
     for (const armor::BuildNote &n : a.notes)
         out.add("build/" + n.part + "/" + n.text.text.substr(0, 24), Severity::Fix, "layout", n.part,
                 n.text.then(n.remedy));
@@ -59,7 +51,7 @@ std::vector<Finding> buildFindings(const armor::Assembly &a, const std::string &
 }
 
 std::vector<Finding> proofFindings(const proof::Proof &proof, const std::string &piece) {
-    List out;
+    FindingList out;
     for (const proof::Check &c : proof.checks) {
         const bool broken = c.utilization > 1;
         if (c.proved()) continue;
@@ -123,7 +115,7 @@ std::vector<Finding> proofFindings(const proof::Proof &proof, const std::string 
 }
 
 std::vector<Finding> cutFindings(const workshop::Fabrication &fabrication) {
-    List out;
+    FindingList out;
     for (const workshop::SectionNesting &n : fabrication.nestings) {
         for (const workshop::PieceLength &p : n.nesting.unplaced)
             out.add("cut/too-long/" + p.name, Severity::Fix, "cut", p.name,

@@ -59,6 +59,7 @@ class RemedyFinder {
         m_piece = &*it;
         m_pattern = armor::pattern(it->pattern);
         if (!m_pattern) return;
+        m_stripsBefore = outcomeOf(m_strips);
         for (const Trial &t : trialsFor(f)) {
             if (m_stop.stop_requested()) return;
             attempt(f, t);
@@ -187,7 +188,7 @@ class RemedyFinder {
     /// Strips tell by what share a check changes; a guess near the limit is worth a closer look.
     void guess(const Finding &f, const Outcome &after, Remedy &r) {
         constexpr double near = 1.1;
-        const auto was = useOf(f, outcomeOf(m_strips), true), is = useOf(f, after, true);
+        const auto was = useOf(f, m_stripsBefore, true), is = useOf(f, after, true);
         if (!was || !is || !(*was > 0)) {
             r.cures = true;
             return;
@@ -431,6 +432,7 @@ class RemedyFinder {
     const armor::Pattern *m_pattern = nullptr;
     int m_fixes = 0;
     Appraisal m_strips;                         ///< of the same job, where plates are shells
+    Outcome m_stripsBefore;                     ///< what they come to, of the piece that is cured
     std::map<std::string, Outcome> m_outcomes;  ///< by detail and changed piece
     Outcome m_broken;                           ///< of an appraisal that was stopped
 };

@@ -2,6 +2,7 @@
 
 #include "core/base/constants.h"
 #include "core/job/clearing.h"
+#include "core/job/names.h"
 
 namespace hefty::job {
 namespace {
@@ -104,7 +105,7 @@ class GainFinder {
         if (!before.angle || !after.angle || *after.angle - *before.angle < worth) return;
         gain.gauge = gauge;
         gain.change = *after.angle - *before.angle;
-        gain.then = after.governs;
+        gain.then = nameOf(m_job, m_appraisal, after.governs);
         m_appraisal.gains.push_back(std::move(gain));
     }
 

@@ -28,6 +28,21 @@ bool Logbook::isWelded(std::string_view piece, std::string_view seam) const {
                        [&](const WeldedSeam &w) { return w.piece == piece && w.seam == seam; });
 }
 
+LogSums sumOf(const std::vector<Entry> &entries) {
+    LogSums out;
+    std::map<std::string, int> hits;
+    for (const Entry &e : entries) {
+        if (e.kind == EntryKind::Hours) out.hours += e.amount;
+        if (e.kind == EntryKind::Cost) out.cost += e.amount;
+        if (e.kind == EntryKind::Trip) out.distance += e.amount;
+        if (e.kind == EntryKind::Hit) ++hits[e.part];
+    }
+    out.hits.assign(hits.begin(), hits.end());
+    std::stable_sort(out.hits.begin(), out.hits.end(),
+                     [](const auto &a, const auto &b) { return a.second > b.second; });
+    return out;
+}
+
 Logbook readLogbook(const Json &json, const std::string &path, Faults &faults) {
     ObjectReader o(json, path, faults);
     Logbook out;

@@ -55,6 +55,15 @@ struct Logbook {
     bool operator==(const Logbook &) const = default;
 };
 
+/// What the entries of a logbook come to.
+struct LogSums {
+    double hours = 0;
+    double cost = 0;                                ///< the shop's money
+    double distance = 0;                            ///< km
+    std::vector<std::pair<std::string, int>> hits;  ///< how often each part was hit, most often first
+};
+[[nodiscard]] LogSums sumOf(const std::vector<Entry> &entries);
+
 /// File form. Faults are noted with their path.
 [[nodiscard]] Logbook readLogbook(const Json &json, const std::string &path, Faults &faults);
 [[nodiscard]] Json writeLogbook(const Logbook &log);

@@ -33,7 +33,13 @@ struct Drawing {
 [[nodiscard]] Result<Drawing> readSvgDrawing(const std::string &text, const std::string &name);
 
 /// The parts of a drawing as one file, where they stand.
-[[nodiscard]] std::string writeDxf(const std::vector<Outline> &parts);
+/// An open line that is engraved, folded at or only shown, not cut.
+struct MarkLine {
+    Vec2 from = Vec2::Zero(), to = Vec2::Zero();
+    std::string layer;  ///< "bend" or "mark"
+};
+[[nodiscard]] std::string writeDxf(const std::vector<Outline> &parts,
+                                   const std::vector<MarkLine> &marks = {});
 [[nodiscard]] std::string writeSvg(const std::vector<Outline> &parts);
 
 }  // namespace hefty::outline

@@ -42,7 +42,7 @@ class ScratchFile {
     std::string m_path;
 };
 
-constexpr int white = 7, red = 1, thin = 13;
+constexpr int white = 7, red = 1, green = 3, blue = 5, thin = 13;
 
 void writeTables(DL_Dxf &dxf, DL_WriterA &w) {
     w.sectionTables();
@@ -51,8 +51,9 @@ void writeTables(DL_Dxf &dxf, DL_WriterA &w) {
     for (const char *type : {"BYBLOCK", "BYLAYER", "CONTINUOUS"})
         dxf.writeLinetype(w, DL_LinetypeData(type, type, 0, 0, 0.0));
     w.tableEnd();
-    w.tableLayers(3);
-    for (const auto &[name, color] : {std::pair{"0", white}, {"outline", white}, {"holes", red}})
+    w.tableLayers(5);
+    for (const auto &[name, color] :
+         {std::pair{"0", white}, {"outline", white}, {"holes", red}, {"bend", green}, {"mark", blue}})
         dxf.writeLayer(w, DL_LayerData(name, 0), DL_Attributes("", color, -1, thin, "CONTINUOUS", -1));
     w.tableEnd();
     w.tableStyle(1);
@@ -94,7 +95,7 @@ void writeLoop(DL_Dxf &dxf, DL_WriterA &w, const Loop &loop, const char *layer) 
 
 }  // namespace
 
-std::string writeDxf(const std::vector<Outline> &parts) {
+std::string writeDxf(const std::vector<Outline> &parts, const std::vector<MarkLine> &marks) {
     const ScratchFile file;
     DL_Dxf dxf;
     {
@@ -112,6 +113,9 @@ std::string writeDxf(const std::vector<Outline> &parts) {
             writeLoop(dxf, *w, part.outer, "outline");
             for (const Loop &h : part.holes) writeLoop(dxf, *w, h, "holes");
         }
+        for (const MarkLine &m : marks)
+            dxf.writeLine(*w, DL_LineData(m.from.x(), m.from.y(), 0, m.to.x(), m.to.y(), 0),
+                          DL_Attributes(m.layer, 256, -1, -1, "BYLAYER", -1));
         w->sectionEnd();
         dxf.writeObjects(*w);
         dxf.writeObjectsEnd(*w);

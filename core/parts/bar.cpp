@@ -330,9 +330,35 @@ double barVolume(const BarPart &bar) {
     return perLength * std::max(0.0, bar.length() - bar.trimFrom.mean - bar.trimTo.mean);
 }
 
+namespace {
+
+/// What a slanted cut adds to the moment of a bar's length about its mean cut [mm2]: fibres that go on beyond
+/// it lie on one side.
+Vec3 slantOf(const BarPart &bar, bool atTo) {
+    const EndTrim &trim = atTo ? bar.trimTo : bar.trimFrom;
+    const Polygon2 outline = fibresOf(bar);
+    if (!trim.cut() || trim.reach.size() != outline.size()) return Vec3::Zero();
+    const Axes a = bar.axesAt(atTo ? bar.length() : 0);
+    const Vec3 outward = atTo ? a.x : Vec3(-a.x);
+    const double n = static_cast<double>(outline.size()),
+                 half = std::max(bar.section.height, bar.section.width) / 2;
+    const double toMetal = bar.hollow() ? 1 - bar.section.wall / 2 / half : 0.5;
+    double mean = 0;
+    for (const double r : trim.reach) mean += r / n;
+    Vec3 out = Vec3::Zero();
+    for (std::size_t i = 0; i < outline.size(); ++i) {
+        const double beyond = mean - trim.reach[i];
+        const Vec2 off = outline[i] * toMetal;
+        out += (outward * (beyond * beyond / 2) + (a.y * off.x() + a.z * off.y()) * beyond) / n;
+    }
+    return out;
+}
+
+}  // namespace
+
 Vec3 barCenter(const BarPart &bar) {
     const auto spans = bar.spans();
-    Vec3 moment = Vec3::Zero();
+    Vec3 moment = slantOf(bar, false) + slantOf(bar, true);
     double sum = 0;
     for (std::size_t i = 0; i < spans.size(); ++i) {
         const Span &s = spans[i];

@@ -15,7 +15,7 @@ Vec2 flat(const armor::SheetPart &plate, const Vec3 &at) {
 
 /// From a point in the plate to its edge along a direction; 0 outside.
 double toEdge(const armor::SheetPart &plate, const Vec2 &from, const Vec2 &direction) {
-    const auto inside = shape::chord(plate.outline, from, direction);
+    const auto inside = plate.chord(from, direction);
     return inside ? std::max(0.0, inside->second) : 0;
 }
 

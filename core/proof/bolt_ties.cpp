@@ -23,7 +23,8 @@ void BoltTies::planBolts() {
 
 void BoltTies::tieMounts() {
     for (std::size_t i = 0; i < m_in.mounts.size(); ++i)
-        if (m_seats.isThere(m_mountSeats[i])) m_rails.plan(m_in.mounts[i].plane.origin);
+        if (m_in.mounts[i].hold.empty() && m_seats.isThere(m_mountSeats[i]))
+            m_rails.plan(m_in.mounts[i].plane.origin);
     m_rails.make();
     for (std::size_t i = 0; i < m_in.mounts.size(); ++i) {
         const armor::BoltJoint &m = m_in.mounts[i];
@@ -32,8 +33,12 @@ void BoltTies::tieMounts() {
             m_out.railBeams.emplace_back();
             continue;
         }
-        m_out.railBeams.push_back(m_rails.beamsAt(m.plane.origin));
-        const int rail = arm(m_out, m_rails.nodeAt(m.plane.origin), m.name + "/rail", m.plane.origin);
+        if (m.hold.empty())
+            m_out.railBeams.push_back(m_rails.beamsAt(m.plane.origin));
+        else
+            m_out.railBeams.emplace_back();
+        const int behind = m.hold.empty() ? m_rails.nodeAt(m.plane.origin) : holdNode(m);
+        const int rail = arm(m_out, behind, m.name + "/rail", m.plane.origin);
         const Vec3 shearAxes = Vec3::Ones() - m.axis.cwiseAbs();
         const Vec3 stiffness = shearAxes * boltShearStiffness + m.axis.cwiseAbs() * alongBolt(m);
         if (m_seats.meshed(m.part, m.plane.origin)) {
@@ -44,9 +49,27 @@ void BoltTies::tieMounts() {
         Matrix6 k = Matrix6::Zero();
         for (const Vec3 &at : m.at) addPoint(k, at - m.plane.origin, stiffness);
         // The clamped faces of two bolts in line resist tilting about that line, if weakly.
-        k.bottomRightCorner<3, 3>().diagonal().array() += 1e-3 * k.bottomRightCorner<3, 3>().trace();
+        if (m.at.size() > 1)
+            k.bottomRightCorner<3, 3>().diagonal().array() += 1e-3 * k.bottomRightCorner<3, 3>().trace();
+        else
+            k.bottomRightCorner<3, 3>() = clampedFaces(m);
         m_out.mountSprings.push_back({addSpring(m_out, m.name, node, rail, k)});
     }
+}
+
+/// A place of the body that gives as its hold declares; one that has declared nothing does not give.
+int BoltTies::holdNode(const armor::BoltJoint &m) {
+    constexpr double footprint = 30;  // mm: half of what a boss or a bracket stands on
+    const int node = newNode(m_out, m.name + "/hold", m.plane.origin);
+    if (!(m.holdStiffness > 0)) {
+        m_out.model.supports.push_back({node, mechanics::allFreedoms});
+        return node;
+    }
+    Matrix6 k = Matrix6::Zero();
+    k.diagonal().head<3>().setConstant(m.holdStiffness);
+    k.diagonal().tail<3>().setConstant(m.holdStiffness * footprint * footprint);
+    addSpring(m_out, m.name + "/hold", node, -1, k);
+    return node;
 }
 
 /// What a bolt and the sleeve that it clamps resist along it together [N/mm]; without a sleeve the bolt
@@ -57,6 +80,16 @@ double BoltTies::alongBolt(const armor::BoltJoint &m) const {
     return boltAxialStiffness + m_railMaterial.E * area / m.sleeveLength;
 }
 
+/// What the faces under a bolt resist against tilting, over the radius of its washer. A single bolt lets the
+/// plate turn about itself.
+Eigen::Matrix3d BoltTies::clampedFaces(const armor::BoltJoint &m) const {
+    const double clamped = m.sleeve > m.hole ? m.sleeve : m.diameter;
+    const double tilting = alongBolt(m) * clamped * clamped / 4;
+    Eigen::Matrix3d out = Eigen::Matrix3d::Identity() * tilting;
+    if (m.at.size() == 1) out -= tilting * m.axis * m.axis.transpose();
+    return out;
+}
+
 /// Every bolt of a mount by itself; what it clamps resists tilting over the radius of its washer.
 std::vector<int> BoltTies::tieBolts(const armor::BoltJoint &m, int rail, const Vec3 &stiffness) {
     std::vector<int> springs;
@@ -65,8 +98,7 @@ std::vector<int> BoltTies::tieBolts(const armor::BoltJoint &m, int rail, const V
         const int seat = m_seats.node({m.part, m.at[b], -1}, id + "/seat", m.at[b]);
         Matrix6 k = Matrix6::Zero();
         k.topLeftCorner<3, 3>() = stiffness.asDiagonal();
-        const double clamped = m.sleeve > m.hole ? m.sleeve : m.diameter;
-        k.bottomRightCorner<3, 3>().diagonal().setConstant(alongBolt(m) * clamped * clamped / 4);
+        k.bottomRightCorner<3, 3>() = clampedFaces(m);
         springs.push_back(addSpring(m_out, id, seat, arm(m_out, rail, id, m.at[b]), k));
     }
     return springs;

@@ -20,32 +20,24 @@ struct Branch {
     Vec3 outOfPlane = Vec3::Zero();  ///< at right angles to both tubes
 };
 
-std::optional<Branch> branchOf(const CheckContext &context, const armor::WeldJoint &weld,
-                               const armor::Contact &contact) {
-    const armor::BarPart *a = context.assembly.bar(weld.a), *b = context.assembly.bar(weld.b);
-    if (!a || !b) return std::nullopt;
-    // The wall that is stood on runs along the chord; the branch does not.
-    const auto alongWall = [&](const armor::BarPart &t) {
-        return std::abs(contact.normal.dot(t.axesAt(t.stationOf(contact.center)).x)) < 0.05;
-    };
+/// True if the wall at a contact runs along a bar: it is stood on there, or lies against another.
+bool alongWall(const armor::BarPart &bar, const armor::Contact &contact) {
+    return std::abs(contact.normal.dot(bar.axesAt(bar.stationOf(contact.center)).x)) < 0.05;
+}
+
+/// @pre both are round or both are not
+Branch branchOf(const armor::BarPart &chordBar, const armor::BarPart &branchBar,
+                const armor::Contact &contact) {
     Branch out;
-    if (alongWall(*a) && !alongWall(*b)) {
-        out.chord = a;
-        out.branch = b;
-    } else if (alongWall(*b) && !alongWall(*a)) {
-        out.chord = b;
-        out.branch = a;
-    } else {
-        return std::nullopt;  // a miter, or side by side
-    }
+    out.chord = &chordBar;
+    out.branch = &branchBar;
     const armor::Axes chord = out.chord->axesAt(out.chord->stationOf(contact.center));
     const bool fromEnd =
         (contact.center - out.branch->from).norm() < (contact.center - out.branch->to).norm();
     const armor::Axes branch = out.branch->axesAt(fromEnd ? 0 : out.branch->length());
     out.axis = fromEnd ? branch.x : Vec3(-branch.x);
     joints::TubeOnTube &j = out.joint;
-    j.round = out.chord->section.shape == stock::SectionShape::RoundTube;
-    if (j.round != (out.branch->section.shape == stock::SectionShape::RoundTube)) return std::nullopt;
+    j.round = out.chord->round();
     const double cosine = std::abs(out.axis.dot(chord.x));
     j.angle = std::acos(std::min(1.0, cosine));
     const bool upright = std::abs(contact.normal.dot(chord.z)) < 0.5;
@@ -75,16 +67,23 @@ double interaction(const Demand &d, const joints::BranchStrength &s, bool round)
 void checkBranch(const CheckContext &context, int weld, int contactIndex) {
     const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(weld)];
     const armor::Contact &contact = joint.contacts[static_cast<std::size_t>(contactIndex)];
-    const auto branch = branchOf(context, joint, contact);
     const armor::BarPart *a = context.assembly.bar(joint.a), *b = context.assembly.bar(joint.b);
-    if (a && b && !branch && a->section.shape != b->section.shape)
-        return context.leave(
-            {fmt::format("branch/{}", joint.name), joint.name,
-             fmt::format("The wall of {} or {} where the other stands on it", joint.a, joint.b),
-             "no formula is known for a round tube on a rectangular one or the other way", "",
-             contact.center});
+    if (!a || !b) return;  // plates on walls are looked at by themselves
+    const bool onA = alongWall(*a, contact), onB = alongWall(*b, contact);
+    if (!onA && !onB) return;  // a miter: no wall is stood on, the seam and the members tell all
+    const auto leave = [&](const char *why) {
+        context.leave({fmt::format("branch/{}", joint.name), joint.name,
+                       fmt::format("The wall of {} or {} where they meet", context.called(joint.a),
+                                   context.called(joint.b)),
+                       why, "", contact.center});
+    };
+    if (onA && onB) return leave("no formula is known for tubes that lie side by side or cross");
+    if (a->round() != b->round())
+        return leave("no formula is known for a round tube on a rectangular one or the other way");
     const auto pieces = piecesOf(context.proof, weld, contactIndex);
-    if (!branch || pieces.empty()) return;
+    if (pieces.empty()) return leave("nothing carries a load from one to the other there");
+    const Branch found = branchOf(onA ? *a : *b, onA ? *b : *a, contact);
+    const Branch *branch = &found;
     const auto demandIn = [&](std::size_t c) {
         const PointLoad load = carried(context.proof, pieces, c, contact.center);
         const Vec3 along = branch->outOfPlane.cross(branch->axis);
@@ -103,12 +102,13 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
                            tube.round);
     };
     const Governing g = governing(context, useIn);
-    Check check = context.begin(
-        CheckKind::Branch,
-        contactIndex == 0 ? "branch/" + joint.name
-                          : fmt::format("branch/{}/{}", joint.name, contactIndex + 1),
-        joint.name, fmt::format("{} on the wall of {}", branch->branch->name, branch->chord->name),
-        g.loadCase);
+    Check check = context.begin(CheckKind::Branch,
+                                contactIndex == 0 ? "branch/" + joint.name
+                                                  : fmt::format("branch/{}/{}", joint.name, contactIndex + 1),
+                                joint.name,
+                                fmt::format("{} on the wall of {}", context.called(branch->branch->name),
+                                            context.called(branch->chord->name)),
+                                g.loadCase);
     tube.chordUse =
         context.chordUse(g.loadCase, chordStress(context, *branch->chord, contact.center, g.loadCase));
     const joints::BranchStrength s = joints::branchStrength(tube, &check.working);
@@ -127,7 +127,9 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
     if (!s.outside.empty()) check.beyond = "it lies beyond the ranges that the formulas were tested for";
     context.add(std::move(check));
     context.addRung(
-        joint.name, fmt::format("wall of {} under {}", branch->chord->name, branch->branch->name),
+        joint.name,
+        fmt::format("wall of {} under {}", context.called(branch->chord->name),
+                    context.called(branch->branch->name)),
         [&](std::size_t c) { return interaction(demandIn(c), strengthIn(c), tube.round); },
         "The wall folds; the tube stays on.");
 }

@@ -35,7 +35,8 @@ Life lifeOf(const CheckContext &context, const Window &w, double leg) {
 void addFatigue(const CheckContext &context, const armor::WeldJoint &joint, const Window &window,
                 const Life &life) {
     Check check = context.begin(CheckKind::Fatigue, "fatigue/" + joint.name, joint.name,
-                                fmt::format("Seam {} to {}: pulls and roads of its life", joint.b, joint.a),
+                                fmt::format("Seam {} to {}: pulls and roads of its life",
+                                            context.called(joint.b), context.called(joint.a)),
                                 life.loadCase);
     check.demand = check.utilization = life.use;
     check.at = window.middle();
@@ -51,6 +52,7 @@ void checkFatigue(const CheckContext &context) {
     if (!(context.rules.lifePulls > 0) && !(context.rules.roadCycles > 0)) return;
     for (std::size_t i = 0; i < context.assembly.welds.size(); ++i) {
         const armor::WeldJoint &joint = context.assembly.welds[i];
+        if (joint.isFold()) continue;
         const auto pieces = piecesOf(context.proof, static_cast<int>(i));
         if (pieces.empty() || pieces.front()->tie < 0) continue;
         const double leg = countedLeg(joint.leg, context.rules.fitGap);

@@ -64,12 +64,12 @@ std::string placeOf(const std::string &part, const Bar &bar) {
 
 void addChecks(const CheckContext &context, const std::string &part, const PartWorst &worst) {
     const Bar &bar = *worst.member.bar;
-    Check check =
-        context.begin(CheckKind::Member, "member/" + part, part,
-                      fmt::format("{}: bending, push and twist together", part), worst.member.loadCase);
+    Check check = context.begin(CheckKind::Member, "member/" + part, part,
+                                fmt::format("{}: bending, push and twist together", context.called(part)),
+                                worst.member.loadCase);
     check.demand = check.utilization = worst.member.use;
     check.at = worst.member.at;
-    check.working.title = placeOf(part, bar);
+    check.working.title = placeOf(context.called(part), bar);
     addMemberWorking(check.working, bar, worst.member.forces,
                      context.omega(worst.member.loadCase, memberOmega));
     if (bar.material.family == "aluminum" && bar.shape == stock::SectionShape::RoundTube) {
@@ -80,13 +80,14 @@ void addChecks(const CheckContext &context, const std::string &part, const PartW
 
     const Bar &skinBar = *worst.skin.bar;
     Check skin = context.begin(CheckKind::Skin, "skin/" + part, part,
-                               fmt::format("{}: stress at the skin over yield", part), worst.skin.loadCase);
+                               fmt::format("{}: stress at the skin over yield", context.called(part)),
+                               worst.skin.loadCase);
     skin.demand = skinStress(skinBar, worst.skin.forces);
     skin.capacity = skinBar.material.yield;
     skin.unit = "MPa";
     skin.utilization = skin.demand / skin.capacity;
     skin.at = worst.skin.at;
-    skin.working.title = placeOf(part, skinBar);
+    skin.working.title = placeOf(context.called(part), skinBar);
     addSkinWorking(skin.working, skinBar, worst.skin.forces);
     context.add(std::move(skin));
 }
@@ -204,7 +205,7 @@ void checkOpening(const CheckContext &context, const armor::BarPart &tube, const
     const AtOpening near(context.proof, tube, o);
     if (near.empty())
         return context.leave({fmt::format("opening/{}/{}", tube.name, o.purpose), tube.name,
-                              fmt::format("{} at the {} opening", tube.name, o.purpose),
+                              fmt::format("{} at the {} opening", context.called(tube.name), o.purpose),
                               "the opening reaches past the end of the tube", "Move it.", tube.from});
     const NetSection net(tubeBar(tube, o.station), o);
     const auto worstIn = [&](std::size_t c) {
@@ -218,9 +219,9 @@ void checkOpening(const CheckContext &context, const armor::BarPart &tube, const
     });
     const Vec6 &f = *worstIn(g.loadCase).first;
     const double allowable = tube.material.yield / context.omega(g.loadCase, memberOmega);
-    Check check =
-        context.begin(CheckKind::Opening, fmt::format("opening/{}/{}", tube.name, o.purpose), tube.name,
-                      fmt::format("{}: what the {} opening leaves", tube.name, o.purpose), g.loadCase);
+    Check check = context.begin(
+        CheckKind::Opening, fmt::format("opening/{}/{}", tube.name, o.purpose), tube.name,
+        fmt::format("{}: what the {} opening leaves", context.called(tube.name), o.purpose), g.loadCase);
     const OpeningStress s = openingStress(net, o, f);
     check.demand = s.total;
     check.capacity = allowable;
@@ -230,7 +231,7 @@ void checkOpening(const CheckContext &context, const armor::BarPart &tube, const
     addOpeningWorking(check.working, net, o, f, s, allowable);
     context.add(std::move(check));
     context.addRung(
-        tube.name, fmt::format("{} at the {} opening", tube.name, o.purpose),
+        tube.name, fmt::format("{} at the {} opening", context.called(tube.name), o.purpose),
         [&](std::size_t c) { return worstIn(c).second / tube.material.yield; },
         "The beam yields at the opening and bends; nothing comes off.");
 }
@@ -271,8 +272,8 @@ void checkMembers(const CheckContext &context) {
         }
     meetWalls(context, parts);
     const auto leave = [&](const std::string &part, const Vec3 &at) {
-        context.leave({"member/" + part, part, part, "it is too short to be followed as a bar",
-                       "Make it longer, or leave it out.", at});
+        context.leave({"member/" + part, part, context.called(part),
+                       "it is too short to be followed as a bar", "Make it longer, or leave it out.", at});
     };
     for (const armor::BarPart &t : context.assembly.bars)
         if (!parts.contains(t.name)) leave(t.name, t.from);
@@ -283,7 +284,7 @@ void checkMembers(const CheckContext &context) {
         addChecks(context, part, worst);
         if (!worst.nominal.empty())
             context.addRung(
-                part, part, [&nominal = worst.nominal](std::size_t c) { return nominal[c]; },
+                part, context.called(part), [&nominal = worst.nominal](std::size_t c) { return nominal[c]; },
                 "It bends for good; nothing comes off.");
     }
 }

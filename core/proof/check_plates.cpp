@@ -95,10 +95,11 @@ void checkPlate(const CheckContext &context, const Sheet &plate, const std::opti
     if (!found) return;
     addSheetCheck(context,
                   context.begin(CheckKind::Plate, "plate/" + plate.part, plate.part,
-                                fmt::format("{}: yielding of the plate", plate.part), found->worst.loadCase),
+                                fmt::format("{}: yielding of the plate", context.called(plate.part)),
+                                found->worst.loadCase),
                   plate, *found);
     context.addRung(
-        plate.part, plate.part, [&](std::size_t c) { return found->nominal[c]; },
+        plate.part, context.called(plate.part), [&](std::size_t c) { return found->nominal[c]; },
         "It begins to bend for good; nothing comes off.");
 }
 
@@ -107,13 +108,14 @@ void checkWall(const CheckContext &context, const TubeShells &w, const Sheet &wa
     if (!found) return;
     addSheetCheck(context,
                   context.begin(CheckKind::Wall, "tubewall/" + wall.id, w.part,
-                                fmt::format("{}: yielding of its wall, {:.0f} to {:.0f} mm along it", w.part,
-                                            w.bar.stationFrom, w.bar.stationTo),
+                                fmt::format("{}: yielding of its wall, {:.0f} to {:.0f} mm along it",
+                                            context.called(w.part), w.bar.stationFrom, w.bar.stationTo),
                                 found->worst.loadCase),
                   wall, *found);
     context.addRung(
         w.part,
-        fmt::format("wall of {} at {:.0f} mm", w.part, (found->spot.at - w.axes.origin).dot(w.axes.x)),
+        fmt::format("wall of {} at {:.0f} mm", context.called(w.part),
+                    (found->spot.at - w.axes.origin).dot(w.axes.x)),
         [&](std::size_t c) { return found->nominal[c]; },
         "The wall begins to bend for good; nothing comes off.");
 }

@@ -108,8 +108,9 @@ void checkColumns(const CheckContext &context, const Stability &s) {
         }
     }
     for (const auto &[part, w] : worst) {
-        Check check = context.begin(CheckKind::Stability, "column/" + part, part,
-                                    fmt::format("{}: as a column of its computed length", part), w.loadCase);
+        Check check = context.begin(
+            CheckKind::Stability, "column/" + part, part,
+            fmt::format("{}: as a column of its computed length", context.called(part)), w.loadCase);
         check.demand = check.utilization = w.use;
         check.at = w.at;
         check.working.given("α_cr", "times the load at which the piece would buckle", w.of->factor, "",

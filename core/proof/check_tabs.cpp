@@ -29,8 +29,8 @@ void checkTab(const CheckContext &context, const armor::Anchor &anchor) {
     const stock::Shackle *shackle = context.stock.shackle(anchor.shackle);
     const auto &model = context.proof.idealization;
     const auto leave = [&](const std::string &why) {
-        context.leave({"tab/" + anchor.name, anchor.name, fmt::format("The hole of {}", anchor.name), why, "",
-                       anchor.hole});
+        context.leave({"tab/" + anchor.name, anchor.name,
+                       fmt::format("The hole of {}", context.called(anchor.name)), why, "", anchor.hole});
     };
     if (!shackle) return leave("the stock has no shackle \"" + anchor.shackle + "\"");
     if (!model.anchorNodes.contains(anchor.name) && !model.anchorRims.contains(anchor.name))
@@ -46,8 +46,9 @@ void checkTab(const CheckContext &context, const armor::Anchor &anchor) {
         return context.isSurvival(c) ? strength.nominal() : strength.allowable();
     };
     const Governing g = governing(context, [&](std::size_t c) { return pullIn(c) / capacityIn(c); });
-    Check check = context.begin(CheckKind::Tab, "tab/" + anchor.name, anchor.name,
-                                fmt::format("{}: the hole under the shackle pin", anchor.name), g.loadCase);
+    Check check = context.begin(
+        CheckKind::Tab, "tab/" + anchor.name, anchor.name,
+        fmt::format("{}: the hole under the shackle pin", context.called(anchor.name)), g.loadCase);
     check.demand = pullIn(g.loadCase);
     check.capacity = capacityIn(g.loadCase);
     check.unit = "N";
@@ -62,7 +63,7 @@ void checkTab(const CheckContext &context, const armor::Anchor &anchor) {
     context.add(std::move(check));
     if (context.pulledAt() == &anchor)
         context.out.ladder.push_back({anchor.name,
-                                      anchor.name + " at the shackle hole",
+                                      context.called(anchor.name) + " at the shackle hole",
                                       strength.nominal(),
                                       "The hole pulls through; the shackle flies with the line.",
                                       true,

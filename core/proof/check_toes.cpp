@@ -75,7 +75,7 @@ Toe worstToe(const CheckContext &context, const SheetSpots &spots, std::size_t s
     for (const WeldPiece &p : context.proof.idealization.weldPieces) {
         if (p.tie < 0) continue;
         const armor::WeldJoint &w = context.assembly.welds[static_cast<std::size_t>(p.weld)];
-        if (w.a != sheet.part && w.b != sheet.part) continue;
+        if (w.isFold() || (w.a != sheet.part && w.b != sheet.part)) continue;
         const std::vector<Beside> beside = spots.shells().within(p.at, averagedOver * sheet.thickness);
         if (const Life l = lifeOf(context, sheet, beside, still); l.use > worst.life.use)
             worst = {l, p.at, w.name};
@@ -85,10 +85,10 @@ Toe worstToe(const CheckContext &context, const SheetSpots &spots, std::size_t s
 
 void addToeCheck(const CheckContext &context, const Sheet &sheet, const Toe &worst) {
     if (!(worst.life.use > 0)) return;
-    Check check =
-        context.begin(CheckKind::Fatigue, "toe/" + sheet.id, sheet.part,
-                      fmt::format("{}: beside the toe of a weld, pulls and roads of its life", sheet.part),
-                      worst.life.loadCase);
+    Check check = context.begin(
+        CheckKind::Fatigue, "toe/" + sheet.id, sheet.part,
+        fmt::format("{}: beside the toe of a weld, pulls and roads of its life", context.called(sheet.part)),
+        worst.life.loadCase);
     check.demand = check.utilization = worst.life.use;
     check.at = worst.at;
     addLifeWorking(check.working, context.rules, toeClass, worst.life,

@@ -185,8 +185,11 @@ std::optional<Counted> countedOf(const CheckContext &context, const armor::WeldJ
 
 void checkWeld(const CheckContext &context, int index) {
     const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(index)];
+    if (joint.isFold()) return;  // the sheet itself: told with its sides
     const auto pieces = piecesOf(context.proof, index);
-    const std::string id = "weld/" + joint.name, what = fmt::format("The weld of {} to {}", joint.b, joint.a);
+    const std::string id = "weld/" + joint.name,
+                      what = fmt::format("The weld of {} to {}", context.called(joint.b),
+                                         context.called(joint.a));
     if (pieces.empty()) {
         const armor::SheetPart *plate = context.assembly.sheet(joint.b);
         const std::string &cover = plate && plate->strips.empty() ? joint.b : joint.a;
@@ -217,8 +220,9 @@ void checkWeld(const CheckContext &context, int index) {
     const Governing g = governing(context, [&](std::size_t c) { return stresses[c].max / limitIn(c).least; });
     const joints::ThroatStress &stress = stresses[g.loadCase];
     const ThroatLimit &limit = limitIn(g.loadCase);
-    Check check = context.begin(CheckKind::Weld, "weld/" + joint.name, joint.name,
-                                fmt::format("Weld {} to {}", joint.b, joint.a), g.loadCase);
+    Check check = context.begin(
+        CheckKind::Weld, "weld/" + joint.name, joint.name,
+        fmt::format("Weld {} to {}", context.called(joint.b), context.called(joint.a)), g.loadCase);
     check.demand = stress.max;
     check.capacity = limit.least;
     check.unit = "MPa";
@@ -246,7 +250,7 @@ void checkWeld(const CheckContext &context, int index) {
                        "");
     context.add(std::move(check));
     context.addRung(
-        joint.name, fmt::format("weld {} to {}", joint.b, joint.a),
+        joint.name, fmt::format("weld {} to {}", context.called(joint.b), context.called(joint.a)),
         [&](std::size_t c) { return stresses[c].max / survival.least; },
         "The weld tears; the part can come off.", true);
 }
@@ -255,6 +259,7 @@ void checkWeld(const CheckContext &context, int index) {
 /// would hold. In survival a seam shares out its load, and the weld as a whole is what counts.
 void checkSeam(const CheckContext &context, int index) {
     const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(index)];
+    if (joint.isFold()) return;
     const auto pieces = piecesOf(context.proof, index);
     if (pieces.empty() || pieces.front()->tie < 0) return;
     const double leg = countedLeg(joint.leg, context.rules.fitGap);
@@ -270,9 +275,10 @@ void checkSeam(const CheckContext &context, int index) {
         context, [&](std::size_t c) { return context.isSurvival(c) ? -1 : worstIn(c).second / limit; });
     const auto [window, stress] = worstIn(g.loadCase);
     if (!window || g.use < 0) return;
-    Check check =
-        context.begin(CheckKind::Seam, "seam/" + joint.name, joint.name,
-                      fmt::format("Seam {} to {}: its hardest worked stretch", joint.b, joint.a), g.loadCase);
+    Check check = context.begin(CheckKind::Seam, "seam/" + joint.name, joint.name,
+                                fmt::format("Seam {} to {}: its hardest worked stretch",
+                                            context.called(joint.b), context.called(joint.a)),
+                                g.loadCase);
     check.demand = stress;
     check.capacity = limit;
     check.unit = "MPa";
@@ -340,7 +346,8 @@ void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
     Check check = context.begin(
         CheckKind::PlateOnWall,
         fmt::format("wall/{}{}", joint.name, single ? "" : fmt::format("/{}", contactIndex + 1)), joint.name,
-        fmt::format("{} on the wall of {}{}", seat->plate->name, seat->tube->name,
+        fmt::format("{} on the wall of {}{}", context.called(seat->plate->name),
+                    context.called(seat->tube->name),
                     single ? "" : (contact.normal.dot(seat->tube->axes().y) > 0 ? ", front" : ", back")),
         g.loadCase);
     const double omega = context.omega(g.loadCase, seat->omega());
@@ -354,7 +361,8 @@ void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
     constexpr double slenderest = 35, slenderestRound = 50;  // tables K1.2A and K1.1A (from memory)
     if (seat->wall.faceWidth / seat->wall.wall > (seat->round ? slenderestRound : slenderest))
         check.beyond = "its wall is thinner for its width than those that the formula was tested on";
-    const std::string rung = fmt::format("wall of {} under {}", seat->tube->name, seat->plate->name);
+    const std::string rung = fmt::format("wall of {} under {}", context.called(seat->tube->name),
+                                         context.called(seat->plate->name));
     context.add(std::move(check));
     context.addRung(
         joint.name, rung, [&](std::size_t c) { return demands[c].equivalent / strengths[c]; },
@@ -375,6 +383,7 @@ void checkSeams(const CheckContext &context) {
     for (const WeldPiece &p : pieces) {
         if (p.tie < 0) continue;
         const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(p.weld)];
+        if (joint.isFold()) continue;
         const double limit = throatLimit(context, joint, true).least;
         const double leg = countedLeg(joint.leg, context.rules.fitGap);
         for (std::size_t c = 0; c < context.caseCount(); ++c)

@@ -55,13 +55,15 @@ struct CheckContext {
     [[nodiscard]] bool isSurvival(std::size_t c) const {
         return loadCase(c).dutyClass == DutyClass::Survival;
     }
+    /// What people call a part.
+    [[nodiscard]] std::string called(const std::string &part) const { return assembly.labelOf(part); }
     /// A check with its head filled in, its Working titled alike.
     [[nodiscard]] Check begin(CheckKind kind, std::string id, std::string part, std::string title,
                               std::size_t governingCase) const;
     /// Takes a finished check; its Working says which case governs.
     void add(Check check) const;
     /// Says that something was not checked: no check goes without a word.
-    void leave(Unproved what) const { out.unproved.push_back(std::move(what)); }
+    void leave(Unproved what) const;
     /// The pull at which something reaches its nominal strength, the least over the ladder's cases.
     /// @param nominalUse  demand over nominal strength, by case
     void addRung(const std::string &part, const std::string &title,
@@ -84,6 +86,10 @@ void checkSeams(const CheckContext &context);
 void checkPlatesOnWalls(const CheckContext &context);
 void checkTabs(const CheckContext &context);
 void checkBolts(const CheckContext &context);
+/// The bolts of the winch's feet and of its fairlead.
+void checkWinchBolts(const CheckContext &context);
+/// What the holds of the body carry, and threads in them.
+void checkHolds(const CheckContext &context);
 void checkFrameEnds(const CheckContext &context);
 /// Slow crash and animal strike: the energy of the meeting against what the piece takes up, and whether the
 /// rails give before it.

@@ -44,10 +44,28 @@ class Expander {
     }
 
   private:
-    int begin(LoadCase loadCase, bool weighted = true) {
+    /// Where something acts.
+    struct Place {
+        std::string id, what;  ///< "recovery/tab.left", "Recovery from left tab"
+    };
+    /// One of the ways in which it acts there.
+    struct Way {
+        std::string id, text;  ///< "left-up", " to the left and up"; empty: there is only one
+    };
+    /// A case without a load, in the model and in the list.
+    int begin(const char *duty, const Place &place, const Way &way = {},
+              DutyClass dutyClass = DutyClass::Working, bool weighted = true) {
+        LoadCase c;
+        c.id = way.id.empty() ? place.id : place.id + "/" + way.id;
+        c.duty = duty;
+        c.place = place.id;
+        c.what = place.what;
+        c.title = place.what + way.text;
+        c.way = way.text.substr(std::min(way.text.size(), way.text.find_first_not_of(", ")));
+        c.dutyClass = dutyClass;
         const int index = static_cast<int>(m_model.model.cases.size());
-        m_model.model.cases.push_back(loadCase.id);
-        m_out.cases.push_back(std::move(loadCase));
+        m_model.model.cases.push_back(c.id);
+        m_out.cases.push_back(std::move(c));
         if (weighted) m_model.model.accelerations.push_back({index, Vec3(0, 0, -standardGravity)});
         return index;
     }
@@ -64,6 +82,7 @@ class Expander {
 
     /// A shackle's pull at a hole: on its node, or spread over the rim as the pin bears on it.
     void pullAnchor(int loadCase, const armor::Anchor &a, const Vec3 &force) {
+        m_out.cases[static_cast<std::size_t>(loadCase)].anchors.push_back(a.name);
         if (const auto node = m_model.anchorNodes.find(a.name); node != m_model.anchorNodes.end())
             return push(loadCase, node->second, a.hole, force, a.hole);
         const Rim &rim = m_model.anchorRims.at(a.name);
@@ -80,21 +99,22 @@ class Expander {
         return (a.forward * std::cos(side) + left * std::sin(side)) * std::cos(lift) +
                Vec3::UnitZ() * std::sin(lift);
     }
-    /// A tab behind looks back: what it calls its left is the vehicle's right.
-    static std::string titleOf(const armor::Anchor &a, const Direction &d) {
-        std::string title = d.title;
-        if (a.forward.x() >= 0) return title;
-        if (title == "straight ahead") return "straight back";
-        for (const auto &[was, is] : {std::pair{"to the left", "to the vehicle's right"},
-                                      std::pair{"to the right", "to the vehicle's left"}})
-            if (title.starts_with(was)) return is + title.substr(std::string_view(was).size());
-        return title;
+    /// The way of a pull at a tab in words. A tab behind looks back: what it calls its left is the vehicle's
+    /// right.
+    static Way wayOf(const armor::Anchor &a, const char *id, double side, double lift) {
+        const bool back = a.forward.x() < 0;
+        const std::string upDown = lift > 0 ? "up" : "down";
+        if (side == 0 && lift == 0) return {id, back ? " straight back" : " straight ahead"};
+        if (side == 0) return {id, " " + upDown + "ward"};
+        const std::string left = back ? "the vehicle's right" : "the left";
+        const std::string right = back ? "the vehicle's left" : "the right";
+        return {id, " to " + (side > 0 ? left : right) + (lift == 0 ? "" : " and " + upDown)};
     }
-    [[nodiscard]] std::string nameOf(const armor::Anchor &a) const { return a.name; }
+    [[nodiscard]] Place placeOf(const char *duty, const char *what, const armor::Anchor &a) const {
+        return {fmt::format("{}/{}", duty, a.name), what + m_assembly.labelOf(a.name)};
+    }
 
-    void addGravityOnly() {
-        begin({"gravity", "gravity", "Standing still, own weight", DutyClass::Working, {}, 0, {}});
-    }
+    void addGravityOnly() { begin("gravity", {"gravity", "Standing still, own weight"}); }
 
     [[nodiscard]] std::vector<Direction> winchCone() const {
         const double s = m_rules.coneSide, u = m_rules.coneUp, d = -m_rules.coneDown;
@@ -139,17 +159,16 @@ class Expander {
              {-1, "rope at the right of the drum"}}};
         m_out.ladder.rated = rated;
         for (const Direction &d : winchCone())
-            for (const auto &[side, place] : places) {
-                const std::string way = fmt::format("{}, {}", d.title, place);
-                const std::string id =
-                    fmt::format("{}/{}", d.id, side == 0 ? "mid" : (side > 0 ? "left" : "right"));
+            for (const auto &[side, drum] : places) {
+                const Way way{fmt::format("{}/{}", d.id, side == 0 ? "mid" : (side > 0 ? "left" : "right")),
+                              fmt::format(" {}, {}", d.title, drum)};
                 const Vec3 out = lineDirection(d.side, d.lift);
-                applyLine(beginWorking("winch/" + id, "winch", "Winch pull " + way),
-                          rated * m_rules.shockFactor, out, side);
-                const int survival = beginSurvival("winch/rope-breaks/" + id, "winch",
-                                                   "Winch rope loaded until it breaks, " + way);
+                applyLine(begin("winch", {"winch", "Winch pull"}, way), rated * m_rules.shockFactor, out,
+                          side);
+                const int survival =
+                    begin("winch", {"winch/rope-breaks", "Winch rope loaded until it breaks"}, way,
+                          DutyClass::Survival);
                 applyLine(survival, breaks, out, side);
-                m_out.cases.back().way = way;
                 m_out.ladder.cases.push_back(survival);
             }
     }
@@ -159,13 +178,8 @@ class Expander {
         for (const armor::Anchor &a : m_assembly.anchors) {
             if (!canPull(a) || a.forward.x() < 0)
                 continue;  // the rope comes back to the side that it went out on
-            const int c = begin({"double-line/" + a.name,
-                                 "double-line",
-                                 fmt::format("Double line through a block, back to {}", nameOf(a)),
-                                 DutyClass::Working,
-                                 {},
-                                 0,
-                                 {}});
+            const int c =
+                begin("double-line", placeOf("double-line", "Double line through a block, back to ", a));
             applyLine(c, T, Vec3::UnitX(), 0);
             pullAnchor(c, a, Vec3::UnitX() * T);
         }
@@ -173,53 +187,48 @@ class Expander {
 
     void addRecovery() {
         const double s = m_rules.recoverySide, l = m_rules.recoveryLift;
-        const std::array<Direction, 9> cone{{{"straight", "straight ahead", 0, 0},
-                                             {"left", "to the left", s, 0},
-                                             {"right", "to the right", -s, 0},
-                                             {"up", "upward", 0, l},
-                                             {"down", "downward", 0, -l},
-                                             {"left-up", "to the left and up", s, l},
-                                             {"left-down", "to the left and down", s, -l},
-                                             {"right-up", "to the right and up", -s, l},
-                                             {"right-down", "to the right and down", -s, -l}}};
+        const std::array<std::tuple<const char *, double, double>, 9> cone{{{"straight", 0, 0},
+                                                                            {"left", s, 0},
+                                                                            {"right", -s, 0},
+                                                                            {"up", 0, l},
+                                                                            {"down", 0, -l},
+                                                                            {"left-up", s, l},
+                                                                            {"left-down", s, -l},
+                                                                            {"right-up", -s, l},
+                                                                            {"right-down", -s, -l}}};
         for (const armor::Anchor &a : m_assembly.anchors) {
             const stock::Shackle *shackle = m_stock.shackle(a.shackle);
             if (!canPull(a) || !shackle) continue;
-            for (const Direction &d : cone) {
-                const int c = begin({fmt::format("recovery/{}/{}", a.name, d.id),
-                                     "recovery",
-                                     fmt::format("Recovery from {} {}", nameOf(a), titleOf(a, d)),
-                                     DutyClass::Working,
-                                     {},
-                                     0,
-                                     {}});
-                pullAnchor(c, a, pullDirection(a, d.side, d.lift) * shackle->workingLoad);
+            LadderPulls pulls{a.name, {a.name}, shackle->workingLoad, {}};
+            for (const auto &[id, side, lift] : cone) {
+                const int c =
+                    begin("recovery", placeOf("recovery", "Recovery from ", a), wayOf(a, id, side, lift));
+                pullAnchor(c, a, pullDirection(a, side, lift) * shackle->workingLoad);
                 m_out.cases.back().linePull = shackle->workingLoad;
-                m_out.cases.back().way = titleOf(a, d);
+                pulls.cases.push_back(c);
             }
+            addRecoveryLadder(std::move(pulls));
         }
         addBridle();
-        addRecoveryLadders();
     }
 
     /// One for every kind of tab: those that only differ in their side are alike.
-    void addRecoveryLadders() {
-        for (std::size_t i = 0; i < m_assembly.anchors.size(); ++i) {
-            const armor::Anchor &a = m_assembly.anchors[i];
-            const stock::Shackle *shackle = m_stock.shackle(a.shackle);
-            const bool again = std::any_of(m_assembly.anchors.begin(),
-                                           m_assembly.anchors.begin() + static_cast<std::ptrdiff_t>(i),
-                                           [&](const armor::Anchor &o) {
-                                               return o.hole.cwiseAbs().isApprox(a.hole.cwiseAbs(), 1e-9) &&
-                                                      o.thickness == a.thickness && o.shackle == a.shackle;
-                                           });
-            if (!shackle || !canPull(a) || again) continue;
-            LadderPulls pulls{a.name, shackle->workingLoad, {}};
-            for (std::size_t c = 0; c < m_out.cases.size(); ++c)
-                if (m_out.cases[c].id.starts_with("recovery/" + a.name + "/"))
-                    pulls.cases.push_back(static_cast<int>(c));
-            m_out.otherLadders.push_back(std::move(pulls));
+    void addRecoveryLadder(LadderPulls pulls) {
+        const armor::Anchor &a = *anchor(pulls.anchor);
+        for (LadderPulls &known : m_out.otherLadders) {
+            const armor::Anchor &o = *anchor(known.anchor);
+            if (!o.hole.cwiseAbs().isApprox(a.hole.cwiseAbs(), 1e-9) || o.thickness != a.thickness ||
+                o.shackle != a.shackle)
+                continue;
+            known.alike.push_back(a.name);
+            return;
         }
+        m_out.otherLadders.push_back(std::move(pulls));
+    }
+    [[nodiscard]] const armor::Anchor *anchor(const std::string &name) const {
+        for (const armor::Anchor &a : m_assembly.anchors)
+            if (a.name == name) return &a;
+        return nullptr;
     }
 
     void addBridle() {
@@ -230,13 +239,7 @@ class Expander {
         if (!shackle) return;
         const double b = m_rules.bridleAngle / 2;
         // The legs may each carry the shackle's working load: the pull is then 2 P cos b.
-        const int c = begin({"recovery/bridle",
-                             "recovery",
-                             "Recovery by a bridle from both tabs",
-                             DutyClass::Working,
-                             {},
-                             0,
-                             {}});
+        const int c = begin("recovery", {"recovery/bridle", "Recovery by a bridle from both tabs"});
         for (const armor::Anchor &a : m_assembly.anchors) {
             const double toward = a.hole.y() > 0 ? -b : b;
             pullAnchor(c, a,
@@ -247,13 +250,8 @@ class Expander {
 
     void addStep(std::size_t i) {
         const armor::StepSpot &s = m_assembly.steps[i];
-        const int c = begin({fmt::format("step/{}", s.id.empty() ? s.part : s.id),
-                             "step",
-                             fmt::format("Someone standing on {}", s.part),
-                             DutyClass::Working,
-                             {},
-                             0,
-                             {}});
+        const int c = begin("step", {fmt::format("step/{}", s.id.empty() ? s.part : s.id),
+                                     "Someone standing on " + m_assembly.labelOf(s.part)});
         push(c, m_model.stepNodes[i], s.at, Vec3(0, 0, -m_rules.stepLoad), s.at);
     }
 
@@ -266,22 +264,13 @@ class Expander {
         // In the same directions the recovery's own load covers a softer snatch.
         if (pull <= shackle->workingLoad) return;
         const double s = m_rules.recoverySide;
-        for (const Direction &d : {Direction{"straight", "straight ahead", 0, 0},
-                                   {"left", "to the left", s, 0},
-                                   {"right", "to the right", -s, 0}}) {
-            const int c =
-                beginWorking(fmt::format("snatch/{}/{}", a.name, d.id), "snatch",
-                             fmt::format("Snatched by the recovery rope at {} {}", nameOf(a), titleOf(a, d)));
-            pullAnchor(c, a, pullDirection(a, d.side, d.lift) * pull);
+        for (const auto &[id, side] :
+             {std::pair("straight", 0.0), std::pair("left", s), std::pair("right", -s)}) {
+            const int c = begin("snatch", placeOf("snatch", "Snatched by the recovery rope at ", a),
+                                wayOf(a, id, side, 0));
+            pullAnchor(c, a, pullDirection(a, side, 0) * pull);
             m_out.cases.back().linePull = pull;
         }
-    }
-
-    int beginWorking(std::string id, std::string duty, std::string title) {
-        return begin({std::move(id), std::move(duty), std::move(title), DutyClass::Working, {}, 0, {}});
-    }
-    int beginSurvival(std::string id, std::string duty, std::string title) {
-        return begin({std::move(id), std::move(duty), std::move(title), DutyClass::Survival, {}, 0, {}});
     }
 
     void addJack(std::size_t i) {
@@ -292,7 +281,7 @@ class Expander {
         for (const auto &[id, title, side] :
              {std::tuple("straight", "", 0.0), std::tuple("left", ", leaning left", 1.0),
               std::tuple("right", ", leaning right", -1.0)}) {
-            const int c = beginWorking(fmt::format("jack/{}/{}", j.id, id), "jack", j.name + title);
+            const int c = begin("jack", {"jack/" + j.id, j.name}, {id, title});
             push(c, m_model.jackNodes[i], j.at, Vec3(0, side * m_rules.jackSide * lift, lift), j.at);
         }
     }
@@ -314,11 +303,10 @@ class Expander {
     void addRock(std::size_t i, const armor::GroundSpot &g) {
         const double weight = m_rules.rockFactor * weightOnSpot(m_rig, g.share, m_rules);
         const double drag = m_rules.rockFriction * weight;
-        for (const auto &[id, title, along] : {std::tuple("ahead", "going ahead", Vec3(-1, 0, 0)),
-                                               std::tuple("left", "sliding right", Vec3(0, 1, 0)),
-                                               std::tuple("right", "sliding left", Vec3(0, -1, 0))}) {
-            const int c = beginSurvival(fmt::format("rock/{}/{}", g.id, id), "rock",
-                                        fmt::format("{}, {}", g.name, title));
+        for (const auto &[id, title, along] : {std::tuple("ahead", ", going ahead", Vec3(-1, 0, 0)),
+                                               std::tuple("left", ", sliding right", Vec3(0, 1, 0)),
+                                               std::tuple("right", ", sliding left", Vec3(0, -1, 0))}) {
+            const int c = begin("rock", {"rock/" + g.id, g.name}, {id, title}, DutyClass::Survival);
             push(c, m_model.groundNodes[i], g.at, g.push * weight + along * drag, g.at);
         }
     }
@@ -326,9 +314,8 @@ class Expander {
     void addSkid(std::size_t i, const armor::GroundSpot &g) {
         const double weight = weightOnSpot(m_rig, g.share, m_rules), drag = m_rules.skidFriction * weight;
         for (const auto &[id, title, along] :
-             {std::tuple("ahead", "going ahead", -1.0), std::tuple("back", "going back", 1.0)}) {
-            const int c = beginWorking(fmt::format("skid/{}/{}", g.id, id), "skid",
-                                       fmt::format("{}, {}", g.name, title));
+             {std::tuple("ahead", ", going ahead", -1.0), std::tuple("back", ", going back", 1.0)}) {
+            const int c = begin("skid", {"skid/" + g.id, g.name}, {id, title});
             push(c, m_model.groundNodes[i], g.at, g.push * weight + Vec3(along * drag, 0, 0), g.at);
         }
     }
@@ -336,28 +323,22 @@ class Expander {
     /// The whole weight drags at the edge.
     void addLip(std::size_t i, const armor::GroundSpot &g) {
         const double weight = m_rig.worst.total * standardGravity;
-        const int c = beginSurvival("lip/" + g.id, "lip", g.name);
+        const int c = begin("lip", {"lip/" + g.id, g.name}, {}, DutyClass::Survival);
         push(c, m_model.groundNodes[i], g.at, g.push * (m_rules.skidFriction * weight), g.at);
     }
 
     void addCarrier() {
         const HouseRules &r = m_rules;
         const std::array<std::tuple<const char *, const char *, Vec3>, 6> shakes{
-            {{"down", "down", Vec3(0, 0, -r.wheelDown)},
-             {"up", "up", Vec3(0, 0, r.wheelUp)},
-             {"ahead", "ahead, braking", Vec3(r.wheelAlong, 0, -1)},
-             {"back", "back", Vec3(-r.wheelAlong, 0, -1)},
-             {"left", "to the left", Vec3(0, r.wheelSide, -1)},
-             {"right", "to the right", Vec3(0, -r.wheelSide, -1)}}};
+            {{"down", " thrown down", Vec3(0, 0, -r.wheelDown)},
+             {"up", " thrown up", Vec3(0, 0, r.wheelUp)},
+             {"ahead", " thrown ahead, braking", Vec3(r.wheelAlong, 0, -1)},
+             {"back", " thrown back", Vec3(-r.wheelAlong, 0, -1)},
+             {"left", " thrown to the left", Vec3(0, r.wheelSide, -1)},
+             {"right", " thrown to the right", Vec3(0, -r.wheelSide, -1)}}};
         for (const auto &[id, title, g] : shakes) {
-            const int c = begin({fmt::format("carrier/{}", id),
-                                 "carrier",
-                                 fmt::format("Carried wheel thrown {}", title),
-                                 DutyClass::Working,
-                                 {},
-                                 0,
-                                 {}},
-                                false);
+            const int c =
+                begin("carrier", {"carrier", "Carried wheel"}, {id, title}, DutyClass::Working, false);
             m_model.model.accelerations.push_back({c, g * standardGravity});
             for (const armor::CarriedWheel &w : m_assembly.wheels)
                 m_out.cases.back().arrows.push_back({w.center, g * (standardGravity * w.mass)});
@@ -372,8 +353,9 @@ class Expander {
                 std::abs(axle.z()) < 0.9 ? Vec3(Vec3::UnitZ().cross(axle).normalized()) : Vec3::UnitY();
             for (const auto &[id, side] : {std::pair("left", 1.0), std::pair("right", -1.0)}) {
                 const Vec3 at = w.center + across * ((across.y() >= 0 ? side : -side) * w.radius);
-                const int c = beginWorking(fmt::format("carrier/hang{}-{}", i, id), "carrier",
-                                           fmt::format("Someone hanging on the {} of the carried wheel", id));
+                const int c = begin(
+                    "carrier", {fmt::format("carrier/hang{}", i), "Someone hanging on the carried wheel"},
+                    {id, fmt::format(" on its {}", id)});
                 push(c, m_model.wheelNodes[i], at, Vec3(0, 0, -r.hangLoad), at);
             }
         }
@@ -388,8 +370,9 @@ class Expander {
              {std::tuple("pull", "pulling", -1.0), std::tuple("push", "pushing", 1.0)})
             for (const auto &[up, lift] :
                  {std::pair("down", -m_rules.noseFactor), std::pair("up", m_rules.noseFactor - 2)}) {
-                const int c = beginWorking(fmt::format("towing/{}-{}", id, up), "towing",
-                                           fmt::format("Trailer {}, its nose bouncing {}", title, up));
+                const int c = begin(
+                    "towing", {"towing", "Trailer"},
+                    {fmt::format("{}-{}", id, up), fmt::format(" {}, its nose bouncing {}", title, up)});
                 push(c, m_model.couplingNode, k.at, Vec3(along * D, 0, lift * nose), k.at);
             }
     }

@@ -20,20 +20,24 @@ struct LoadArrow {
 
 /// One load vector of a duty; a case of the frame model.
 struct LoadCase {
-    std::string id;    ///< "winch/left-up/rope-right"
-    std::string duty;  ///< "winch", "double-line", "recovery", "snatch", "step", "gravity", "jack", "rock",
-                       ///< "skid", "lip", "carrier", "towing"
-    std::string title;
+    std::string id;     ///< "winch/left-up/right"
+    std::string duty;   ///< "winch", "double-line", "recovery", "snatch", "step", "gravity", "jack", "rock",
+                        ///< "skid", "lip", "carrier", "towing"
+    std::string place;  ///< the same of all ways in which it acts there: "recovery/tab.left"
+    std::string what;   ///< without its way: "Recovery from left tab"
+    std::string way;    ///< "to the left and up, rope at the right of the drum"; empty: there is only one
+    std::string title;  ///< what it is in its way
     DutyClass dutyClass = DutyClass::Working;
     std::vector<LoadArrow> arrows;
-    double linePull = 0;  ///< N, where there is a line
-    std::string way;      ///< of a line: "to the left and up, rope at the right of the drum"
+    double linePull = 0;               ///< N, where there is a line
+    std::vector<std::string> anchors;  ///< tabs that are pulled at
 };
 
 /// The pulls that a ladder is told from: all the ways that a line may take, of one pull.
 struct LadderPulls {
-    std::string anchor;  ///< the tab that is pulled at; empty: the winch line
-    double rated = 0;    ///< N, what the way is rated at
+    std::string anchor;              ///< the tab that is pulled at; empty: the winch line
+    std::vector<std::string> alike;  ///< the tabs that it tells of: that one and its twins
+    double rated = 0;                ///< N, what the way is rated at
     std::vector<int> cases;
 };
 

@@ -20,6 +20,9 @@ Vec2 inPlane(const armor::BoltJoint &joint, const Vec3 &at) {
 double HoledPart::clearAlong(const Vec2 &at, double hole, const Vec2 &direction) const {
     const auto inside = shape::chord(outline, at, direction);
     double clear = inside ? inside->second - hole / 2 : 0;
+    for (const shape::Polygon2 &c : cutouts)
+        if (const auto way = shape::chord(c, at, direction); way && way->second > 0)
+            clear = std::min(clear, way->first - hole / 2);
     for (const Opening &o : holes) {
         const Vec2 to = o.at - at;
         const double ahead = to.dot(direction);
@@ -31,12 +34,8 @@ double HoledPart::clearAlong(const Vec2 &at, double hole, const Vec2 &direction)
 }
 
 double HoledPart::edgeOf(const Vec2 &at) const {
-    double least = 1e300;
-    for (std::size_t i = 0; i < outline.size(); ++i) {
-        const Vec2 a = outline[i], d = outline[(i + 1) % outline.size()] - a;
-        const double t = std::clamp((at - a).dot(d) / d.squaredNorm(), 0.0, 1.0);
-        least = std::min(least, (a + t * d - at).norm());
-    }
+    double least = shape::fromRim(outline, at);
+    for (const shape::Polygon2 &c : cutouts) least = std::min(least, shape::fromRim(c, at));
     return least;
 }
 
@@ -46,6 +45,12 @@ HoledPart plateOf(const armor::Assembly &assembly, const armor::BoltJoint &joint
     if (!plate) return out;
     for (const Vec2 &p : plate->outline) out.outline.push_back(inPlane(joint, plate->axes.toWorld(p)));
     if (shape::area(out.outline) < 0) std::reverse(out.outline.begin(), out.outline.end());
+    for (const shape::Polygon2 &c : plate->cutouts) {
+        out.cutouts.emplace_back();
+        for (const Vec2 &p : c) out.cutouts.back().push_back(inPlane(joint, plate->axes.toWorld(p)));
+        if (shape::area(out.cutouts.back()) < 0)
+            std::reverse(out.cutouts.back().begin(), out.cutouts.back().end());
+    }
     for (const armor::Hole &h : plate->holes)
         out.holes.push_back({inPlane(joint, plate->axes.toWorld(h.at)), h.diameter});
     return out;

@@ -10,7 +10,8 @@ namespace hefty::proof {
 
 /// A part seen in the plane of its bolts: its outline and all of its holes.
 struct HoledPart {
-    shape::Polygon2 outline;  ///< convex, mm
+    shape::Polygon2 outline;                    ///< mm
+    std::vector<shape::Polygon2> cutouts = {};  ///< openings in it
     struct Opening {
         shape::Vec2 at = shape::Vec2::Zero();
         double diameter = 0;

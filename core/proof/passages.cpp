@@ -22,7 +22,7 @@ bool isCollar(const armor::SheetPart &plate, const armor::BarPart &tube) {
     const shape::Polygon2 outline = armor::outlineOf(tube);
     return std::all_of(outline.begin(), outline.end(), [&](const Vec2 &p) {
         const Vec3 at = tube.from + axes.x * station + axes.y * p.x() + axes.z * p.y();
-        return shape::inside(plate.outline, plate.axes.toLocal(at).head<2>());
+        return plate.covers(plate.axes.toLocal(at).head<2>());
     });
 }
 
@@ -158,7 +158,7 @@ bool Passage::holds(const Vec3 &at) const {
     if (!cuts) return false;
     if (tube) return armor::within(*tube, at);
     const Vec3 local = plate->axes.toLocal(at);
-    return std::abs(local.z()) < plate->thickness / 2 && shape::inside(plate->outline, local.head<2>());
+    return std::abs(local.z()) < plate->thickness / 2 && plate->covers(local.head<2>());
 }
 
 bool Stay::opened(const Vec3 &local, const armor::BarPart &tube) const {

@@ -10,19 +10,6 @@ namespace {
 
 using shape::Vec2;
 
-/// Distance of a point from the outline of a plate.
-double fromEdge(const armor::SheetPart &plate, const Vec2 &p) {
-    double least = 1e300;
-    const Vec3 at(p.x(), p.y(), 0);
-    for (std::size_t i = 0; i < plate.outline.size(); ++i) {
-        const Vec2 &a = plate.outline[i], &b = plate.outline[(i + 1) % plate.outline.size()];
-        const Vec3 from(a.x(), a.y(), 0), to(b.x(), b.y(), 0);
-        const double t = shape::nearestParameter(from, to, at);
-        least = std::min(least, (from + (to - from) * t - at).norm());
-    }
-    return least;
-}
-
 constexpr double leastLigament = 1;  // mm, between a hole and the edge of its plate
 
 /// A seam in the plane of a plate; lines nearer to each other than `near` that run alike are one.
@@ -75,8 +62,8 @@ std::vector<Seam> seamsOf(const armor::Assembly &assembly, const armor::SheetPar
     }
     std::vector<Seam> clear;
     for (const Seam &s : out) {
-        const bool atEdge = fromEdge(plate, (s.from + s.to) / 2) < closest ||
-                            !shape::inside(plate.outline, (s.from + s.to) / 2);
+        const bool atEdge =
+            plate.fromEdge((s.from + s.to) / 2) < closest || !plate.covers((s.from + s.to) / 2);
         const bool again =
             std::any_of(clear.begin(), clear.end(), [&](const Seam &o) { return runAlike(o, s, closest); });
         if (!atEdge && !again) clear.push_back(s);
@@ -88,6 +75,7 @@ mesh::PlateShape shapeOf(const armor::Assembly &assembly, const armor::SheetPart
                          const NetSize &size) {
     mesh::PlateShape out;
     out.outline = plate.outline;
+    out.holes = plate.cutouts;
     out.size = size.open;
     out.growth = 0.5;
     for (const armor::Hole &h : plate.holes) {
@@ -95,7 +83,7 @@ mesh::PlateShape shapeOf(const armor::Assembly &assembly, const armor::SheetPart
         const double edge = h.diameter * size.share;
         const Vec2 ends[] = {h.at + h.slotAlong * (h.slot / 2), h.at - h.slotAlong * (h.slot / 2)};
         const bool runsOut = std::any_of(std::begin(ends), std::end(ends), [&](const Vec2 &at) {
-            return !shape::inside(plate.outline, at) || fromEdge(plate, at) < h.diameter / 2 + leastLigament;
+            return !plate.covers(at) || plate.fromEdge(at) < h.diameter / 2 + leastLigament;
         });
         if (runsOut) continue;
         out.holes.push_back(h.slot > 0 ? mesh::slotHole(h.at, h.diameter, h.slot, h.slotAlong, edge)

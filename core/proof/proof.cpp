@@ -29,17 +29,31 @@ void CheckContext::addRung(const std::string &part, const std::string &title,
     if (worst) out.ladder.push_back({part, title, least, std::move(means), flies, false, worst->way});
 }
 
+namespace {
+
+std::string capital(std::string text) {
+    if (!text.empty() && text[0] >= 'a' && text[0] <= 'z') text[0] = static_cast<char>(text[0] - 'a' + 'A');
+    return text;
+}
+
+}  // namespace
+
 Check CheckContext::begin(CheckKind kind, std::string id, std::string part, std::string title,
                           std::size_t governingCase) const {
     Check check;
     check.kind = kind;
     check.id = std::move(id);
     check.part = std::move(part);
-    check.title = std::move(title);
+    check.title = capital(std::move(title));
     check.loadCase = static_cast<int>(governingCase);
     check.dutyClass = loadCase(governingCase).dutyClass;
     check.working.title = check.title;
     return check;
+}
+
+void CheckContext::leave(Unproved what) const {
+    what.what = capital(std::move(what.what));
+    out.unproved.push_back(std::move(what));
 }
 
 void CheckContext::add(Check check) const {

@@ -97,9 +97,11 @@ struct Rung {
 
 /// The rungs of one way that a load takes.
 struct Ladder {
-    std::string id, title;    ///< "tab.left", "What gives first in a recovery at tab.left"
-    double rated = 0;         ///< N, what the way is rated at
-    std::vector<Rung> rungs;  ///< weakest first
+    std::string id;                  ///< "tab.left"
+    std::vector<std::string> alike;  ///< the tabs that it tells of: that one and its twins
+    std::string title;               ///< "What gives first in a recovery at left tab"
+    double rated = 0;                ///< N, what the way is rated at
+    std::vector<Rung> rungs;         ///< weakest first
 };
 
 /// What gives first when a spot is struck: the armor, or the vehicle's own rails.

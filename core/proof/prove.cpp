@@ -5,6 +5,7 @@
 #include <map>
 #include <memory>
 #include <optional>
+#include <regex>
 #include <set>
 
 #include <fmt/format.h>
@@ -66,11 +67,9 @@ void addBoughtRungs(const CheckContext &context) {
     if (!context.assembly.anchors.empty()) addShackleRung(context, context.assembly.anchors.front().shackle);
 }
 
-std::string withoutSide(std::string text) {
-    for (const std::string_view side : {".left", ".right", ", left", ", right"})
-        for (std::size_t at = text.find(side); at != std::string::npos; at = text.find(side))
-            text.erase(at, side.size());
-    return text;
+std::string withoutSide(const std::string &text) {
+    static const std::regex side(R"(\b(left|right) |(\.|, )(left|right)\b)");
+    return std::regex_replace(text, side, "");
 }
 
 /// The left and the right part of a symmetric piece stand on one rung; of what has one name, as the two walls
@@ -113,9 +112,9 @@ void measureMoves(Proof &proof) {
 using Family = void (*)(const CheckContext &);
 
 /// Those that tell what a load does on its way: a ladder is made of them.
-constexpr std::array onTheWay{checkMembers,   checkOpenings,      checkPlates,   checkWelds,
-                              checkSeams,     checkPlatesOnWalls, checkTabs,     checkBolts,
-                              checkFrameEnds, checkBranches,      addBoughtRungs};
+constexpr std::array onTheWay{checkMembers,       checkOpenings, checkPlates,   checkWelds,      checkSeams,
+                              checkPlatesOnWalls, checkTabs,     checkBolts,    checkWinchBolts, checkHolds,
+                              checkFrameEnds,     checkBranches, addBoughtRungs};
 /// Those that look at a life or a gate.
 constexpr std::array besides{checkFatigue, checkToes, checkGates};
 /// Those that look at the piece as bars.
@@ -192,7 +191,7 @@ Ladder ladderOf(const Subject &of, const std::vector<SheetSpots> &sheets, const 
                 const LadderPulls &pulls) {
     Proof one;
     one.idealization = proof.idealization;
-    one.duties.ladder = {pulls.anchor, pulls.rated, {}};
+    one.duties.ladder = {pulls.anchor, pulls.alike, pulls.rated, {}};
     for (const int pull : pulls.cases) {
         const auto c = static_cast<std::size_t>(pull);
         one.duties.ladder.cases.push_back(static_cast<int>(one.duties.cases.size()));
@@ -201,7 +200,8 @@ Ladder ladderOf(const Subject &of, const std::vector<SheetSpots> &sheets, const 
         one.ringForces.push_back(proof.ringForces[c]);
     }
     runChecks(of, {onTheWay.begin(), onTheWay.end()}, sheets, one);
-    return {pulls.anchor, "What gives first in a recovery at " + pulls.anchor, pulls.rated,
+    return {pulls.anchor, pulls.alike,
+            "What gives first in a recovery at " + of.assembly.labelOf(pulls.anchor), pulls.rated,
             std::move(one.ladder)};
 }
 
@@ -221,7 +221,7 @@ std::vector<int> casesThatGovern(const Proof &proof, double least) {
 void keepCases(Proof &proof, const std::vector<int> &cases) {
     proof.idealization.model = mechanics::caseSubset(std::move(proof.idealization.model), cases);
     const auto kept = [&cases](const LadderPulls &of) {
-        LadderPulls out{of.anchor, of.rated, {}};
+        LadderPulls out{of.anchor, of.alike, of.rated, {}};
         for (std::size_t i = 0; i < cases.size(); ++i)
             if (std::find(of.cases.begin(), of.cases.end(), cases[i]) != of.cases.end())
                 out.cases.push_back(static_cast<int>(i));

@@ -128,6 +128,7 @@ Result<PushOver> pushOver(const Assembly &assembly, const rig::RigGeometry &rig,
     PushOver out;
     out.model = std::move(*model);
     mechanics::FrameModel &frame = out.model.model;
+    frame.contacts.clear();  // what bears one way only is left out: it could only carry with the piece
     std::vector<Push> pushes = pushesOn(assembly, out.model);
     for (std::size_t s = 0; s < pushes.size(); ++s) {
         frame.cases.push_back(pushes[s].head.id);

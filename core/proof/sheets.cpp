@@ -74,7 +74,7 @@ void SheetSpots::softenWelds(const armor::Assembly &assembly, const Idealization
     if (m_sheet.material.weldedYield >= m_sheet.material.yield) return;
     for (const WeldPiece &p : idealization.weldPieces) {
         const armor::WeldJoint &j = assembly.welds[static_cast<std::size_t>(p.weld)];
-        if (j.a != m_sheet.part && j.b != m_sheet.part) continue;
+        if (j.isFold() || (j.a != m_sheet.part && j.b != m_sheet.part)) continue;
         for (Spot &s : m_spots)
             if ((s.at - p.at).norm() < heatAffected + p.length / 2) s.yield = m_sheet.material.weldedYield;
     }

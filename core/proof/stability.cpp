@@ -63,6 +63,8 @@ Result<Stability> stability(const Assembly &assembly, const rig::RigGeometry &ri
     const Duties duties = expandDuties(assembly, rig, stock, rules, out.model);
     const auto solution = mechanics::solveStatic(out.model.model);
     if (!solution) return tl::unexpected(solution.error());
+    // What bears one way only is left out: it could only hold the piece better.
+    out.model.model.contacts.clear();
     const std::vector<std::size_t> cases = hardest(out.model, duties, *solution);
     std::vector<int> asked;
     for (std::size_t i = 0; i < cases.size(); ++i) asked.push_back(static_cast<int>(i));

@@ -19,8 +19,7 @@ void describeStrip(const Way &w, double station, Bar &bar, Vec3 &up) {
     const Vec2 across(-along.y(), along.x());
     const Vec2 at = w.strip.from + along * station;
     double width = w.strip.width;
-    if (const auto span = shape::chord(p.outline, at, across))
-        width = std::min(width, span->second - span->first);
+    if (const auto span = p.chord(at, across)) width = std::min(width, span->second - span->first);
     width = std::max(width, p.thickness);
     bar.isPlate = true;
     bar.shape = stock::SectionShape::Flat;

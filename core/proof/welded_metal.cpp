@@ -13,7 +13,7 @@ bool heated(const Assembly &assembly, const std::string &part, const Vec3 &from,
     const Vec3 along = (to - from).normalized();
     const double length = (to - from).norm();
     for (const armor::WeldJoint &w : assembly.welds) {
-        if (w.a != part && w.b != part) continue;
+        if (w.isFold() || (w.a != part && w.b != part)) continue;
         for (const armor::Contact &c : w.contacts)
             for (const armor::WeldLine &l : c.lines) {
                 const double a = (l.from - from).dot(along), z = (l.to - from).dot(along);

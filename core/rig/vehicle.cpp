@@ -287,6 +287,8 @@ Vehicle readVehicle(const Json &json, const std::string &path, Faults &faults) {
             faults.add(fmt::format("This must be from 0 to {} mm.", farthest), c.pathOf("behindEnd"));
         vehicle.crossmembers.push_back(member);
     }
+    for (const auto &[value, holdPath] : o.array("holds"))
+        vehicle.holds.push_back(readHold(*value, holdPath, faults));
     readOutline(o, vehicle, faults);
     readKeepOuts(o, vehicle, faults);
     readSilhouettes(o, vehicle, faults);
@@ -332,6 +334,7 @@ Json writeVehicle(const Vehicle &vehicle) {
     if (!vehicle.rearHoles.empty()) json["rearHoles"] = writeHoles(vehicle.rearHoles);
     for (const Crossmember &c : vehicle.crossmembers)
         json["crossmembers"].push_back({{"id", c.id}, {"behindEnd", c.behindEnd}});
+    for (const Hold &h : vehicle.holds) json["holds"].push_back(writeHold(h));
     json["outline"] = Json::array();
     for (const OutlinePoint &p : vehicle.outline) {
         Json point{{"id", p.id},

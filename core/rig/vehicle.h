@@ -9,6 +9,7 @@
 #include "core/base/object_reader.h"
 #include "core/base/result.h"
 #include "core/measure/quantity.h"
+#include "core/rig/hold.h"
 #include "core/rig/known.h"
 #include "core/rig/loadout.h"
 #include "core/rig/moving.h"
@@ -117,6 +118,7 @@ struct Vehicle {
     std::vector<FrameHole> frontHoles;
     std::vector<FrameHole> rearHoles;       ///< from the rear ends of the rails
     std::vector<Crossmember> crossmembers;  ///< beside the first from either end
+    std::vector<Hold> holds;                ///< beside the holes of the rails
     std::vector<OutlinePoint> outline;
     std::vector<KeepOut> keepOuts;
     std::vector<MovingThing> moving;

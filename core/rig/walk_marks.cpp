@@ -36,8 +36,8 @@ constexpr auto Point = MarkKind::Point, Box = MarkKind::Box, Moving = MarkKind::
 const std::vector<Row> &points() {
     static const std::vector<Row> rows{
         {"fender-front", "Fender, front lower corner",
-         "Lowest point of the fender ahead of the tire: behind the front axle 0, down to the floor.", Side,
-         Point, angles, "LTU", From::FrontAxle, 420, 0.95, 1.6, 0, 0, 0, Region::Front},
+         "Lowest point of the fender ahead of the tire, from the floor and from the axle.", Side, Point,
+         angles, "LTU", From::FrontAxle, 420, 0.95, 1.6, 0, 0, 0, Region::Front},
         {"radiator-support", "Lower edge of the radiator support",
          "Floor to its lower edge, at its end; plumb line back to the hub.", Ahead, Point, angles, "LTU",
          From::FrontEnd, -55, 0.38, 1.4, 0, 0, 0, Region::Front},

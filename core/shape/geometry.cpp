@@ -63,12 +63,31 @@ bool inside(std::span<const Vec2> polygon, const Vec2 &p) {
     return in;
 }
 
-bool contains(std::span<const Vec2> convex, const Vec2 &point, double tolerance) {
-    for (std::size_t i = 0; i < convex.size(); ++i) {
-        const Vec2 edge = convex[(i + 1) % convex.size()] - convex[i];
-        if (cross(edge, point - convex[i]) < -tolerance * edge.norm()) return false;
+bool isConvex(std::span<const Vec2> polygon) {
+    for (std::size_t i = 0; i < polygon.size(); ++i) {
+        const Vec2 &p = polygon[i], &q = polygon[(i + 1) % polygon.size()];
+        const Vec2 &r = polygon[(i + 2) % polygon.size()];
+        if (cross(q - p, r - q) < -1e-9 * (q - p).norm() * (r - q).norm()) return false;
     }
-    return !convex.empty();
+    return true;
+}
+
+double fromRim(std::span<const Vec2> polygon, const Vec2 &point) {
+    double least = std::numeric_limits<double>::infinity();
+    for (std::size_t i = 0; i < polygon.size(); ++i) {
+        const Vec2 &a = polygon[i];
+        const Vec2 d = polygon[(i + 1) % polygon.size()] - a;
+        const double squared = d.squaredNorm();
+        const double t = squared > 0 ? std::clamp((point - a).dot(d) / squared, 0.0, 1.0) : 0;
+        least = std::min(least, (a + d * t - point).norm());
+    }
+    return least;
+}
+
+bool contains(std::span<const Vec2> polygon, const Vec2 &point, double tolerance) {
+    if (polygon.empty()) return false;
+    const double rim = fromRim(polygon, point);
+    return (inside(polygon, point) ? -rim : rim) <= tolerance;
 }
 
 Polygon2 intersectConvex(std::span<const Vec2> a, std::span<const Vec2> b) {
@@ -109,8 +128,10 @@ Polygon2 convexHull(std::vector<Vec2> points) {
     return hull;
 }
 
-std::optional<std::pair<double, double>> chord(std::span<const Vec2> convex, const Vec2 &point,
-                                               const Vec2 &direction) {
+namespace {
+
+std::optional<std::pair<double, double>> chordOfConvex(std::span<const Vec2> convex, const Vec2 &point,
+                                                       const Vec2 &direction) {
     double from = -std::numeric_limits<double>::infinity();
     double to = std::numeric_limits<double>::infinity();
     for (std::size_t i = 0; i < convex.size(); ++i) {
@@ -127,6 +148,30 @@ std::optional<std::pair<double, double>> chord(std::span<const Vec2> convex, con
     }
     if (!(from < to) || !std::isfinite(from) || !std::isfinite(to)) return std::nullopt;
     return std::pair{from, to};
+}
+
+}  // namespace
+
+std::optional<std::pair<double, double>> chord(std::span<const Vec2> polygon, const Vec2 &point,
+                                               const Vec2 &direction) {
+    if (isConvex(polygon)) return chordOfConvex(polygon, point, direction);
+    std::vector<double> crossings;
+    for (std::size_t i = 0; i < polygon.size(); ++i) {
+        const Vec2 &a = polygon[i], &b = polygon[(i + 1) % polygon.size()];
+        const double da = cross(direction, a - point), db = cross(direction, b - point);
+        if ((da > 0) == (db > 0)) continue;
+        crossings.push_back((a + (b - a) * (da / (da - db)) - point).dot(direction));
+    }
+    std::sort(crossings.begin(), crossings.end());
+    std::optional<std::pair<double, double>> best;
+    double least = std::numeric_limits<double>::infinity();
+    for (std::size_t i = 0; i + 1 < crossings.size(); i += 2) {
+        const double away = std::max({0.0, crossings[i], -crossings[i + 1]});
+        if (away >= least) continue;
+        least = away;
+        best = std::pair{crossings[i], crossings[i + 1]};
+    }
+    return best;
 }
 
 double nearestParameter(const Vec3 &a, const Vec3 &b, const Vec3 &p) {

@@ -38,8 +38,13 @@ struct Axes {
 [[nodiscard]] double area(std::span<const Vec2> polygon);
 /// Centroid of the area; of the corners if the area is zero. @pre not empty
 [[nodiscard]] Vec2 centroid(std::span<const Vec2> polygon);
-/// True if the point is inside or on the boundary within `tolerance` of a convex counterclockwise polygon.
-[[nodiscard]] bool contains(std::span<const Vec2> convex, const Vec2 &point, double tolerance);
+/// True if no corner of a counterclockwise polygon points inward.
+[[nodiscard]] bool isConvex(std::span<const Vec2> polygon);
+/// How far a point is from the rim of a polygon. @pre not empty
+[[nodiscard]] double fromRim(std::span<const Vec2> polygon, const Vec2 &point);
+/// True if the point is inside of a polygon that does not cross itself or within `tolerance` of its rim; with
+/// a tolerance below 0: if it is inside and at least that far from it.
+[[nodiscard]] bool contains(std::span<const Vec2> polygon, const Vec2 &point, double tolerance);
 
 /// True inside any polygon that does not cross itself, either way around; on its border either.
 [[nodiscard]] bool inside(std::span<const Vec2> polygon, const Vec2 &p);
@@ -51,9 +56,9 @@ struct Axes {
 /// Convex hull, counterclockwise, without collinear corners (Andrew's monotone chain).
 [[nodiscard]] Polygon2 convexHull(std::vector<Vec2> points);
 
-/// The part of a line (point, unit direction) inside a convex polygon as parameters {from, to}, or
-/// nothing if it passes outside.
-[[nodiscard]] std::optional<std::pair<double, double>> chord(std::span<const Vec2> convex, const Vec2 &point,
+/// The stretch of a line (point, unit direction) inside a counterclockwise polygon as parameters {from, to}:
+/// of several the one that the point is on, or the nearest; nothing if the line passes outside.
+[[nodiscard]] std::optional<std::pair<double, double>> chord(std::span<const Vec2> polygon, const Vec2 &point,
                                                              const Vec2 &direction);
 
 /// Nearest point to p on the segment a-b as a parameter in [0, 1]; 0 if the segment has no length.

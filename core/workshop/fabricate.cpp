@@ -5,6 +5,7 @@
 
 #include "core/base/constants.h"
 #include "core/base/csv.h"
+#include "core/workshop/flat_pattern.h"
 #include "core/workshop/masses.h"
 #include "core/workshop/workshop.h"
 
@@ -73,6 +74,35 @@ CutItem cutOf(const armor::SheetPart &p) {
     return c;
 }
 
+double foldedMass(const armor::Assembly &a, const armor::FoldedSheet &f) {
+    double sum = -roundedOff(f) * f.material.density;
+    for (const std::string &facet : f.facets)
+        if (const armor::SheetPart *side = a.sheet(facet)) sum += sheetMass(*side);
+    return sum;
+}
+
+/// One blank with its bend lines, in place of its sides.
+CutItem cutOf(const armor::Assembly &a, const armor::FoldedSheet &f) {
+    const FlatPattern flat = flatPattern(a, f);
+    CutItem c;
+    c.part = f.name;
+    c.isPlate = true;
+    c.stock = fmt::format("plate {:g} mm", f.thickness);
+    c.material = f.material.id;
+    std::tie(c.length, c.width) = smallestRectangle(flat.rim);
+    c.thickness = f.thickness;
+    c.holes = flat.holes;
+    c.bends = static_cast<int>(flat.lines.size());
+    c.mass = foldedMass(a, f);
+    for (const BendLine &l : flat.lines)
+        c.note = c.note.then({fmt::format("Fold {{0}} {}, inside radius {{1}}, on a line {{2}} long.",
+                                          l.angle > 0 ? "up" : "down"),
+                              {{std::abs(l.angle), measure::Quantity::Angle},
+                               {l.radius, measure::Quantity::DrilledLength},
+                               {(l.to - l.from).norm()}}});
+    return c;
+}
+
 void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &out) {
     Vec3 moment = Vec3::Zero();
     const auto add = [&](double mass, const Vec3 &at, double &sum) {
@@ -83,7 +113,15 @@ void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &o
     for (const armor::BarPart &t : a.bars)
         add(barMass(a, t), parts::barCenter(t), t.made.bought.empty() ? tubes : out.boughtMass);
     for (const armor::SheetPart &p : a.sheets) add(sheetMass(p), p.center(), plates);
+    for (const armor::FoldedSheet &f : a.folded)
+        for (const armor::FoldLine &l : f.lines)
+            if (const armor::SheetPart *side = a.sheet(f.facets[static_cast<std::size_t>(l.right)])) {
+                armor::FoldedSheet one{f.name, f.facets, {l}, f.thickness, f.material, {}};
+                add(-roundedOff(one) * f.material.density,
+                    side->axes.toWorld(armor::Vec2((l.from + l.to) / 2)), plates);
+            }
     for (const armor::WeldJoint &w : a.welds) {
+        if (w.isFold()) continue;
         const double mass = w.leg * w.leg / 2 * w.length() * 7.85e-6;
         Vec3 at = Vec3::Zero();
         for (const armor::Contact &c : w.contacts) at += c.center * (c.length() / w.length());
@@ -153,6 +191,7 @@ void price(const armor::Assembly &a, const Shop &shop, Fabrication &out) {
         out.costs.push_back({n.section, n.cost, "rack by the length used, new bars whole"});
     double plates = 0;
     for (const armor::SheetPart &p : a.sheets) plates += sheetMass(p);
+    for (const armor::FoldedSheet &f : a.folded) plates -= roundedOff(f) * f.material.density;
     const double plateCost = plates / (1 - shop.plateWaste) * shop.platePricePerKg;
     out.costs.push_back(
         {"plate", plateCost,
@@ -177,7 +216,9 @@ Result<Fabrication> fabricate(const armor::Assembly &a, const rig::RigGeometry &
                               std::stop_token stop) {
     Fabrication out;
     for (const armor::BarPart &t : a.bars) out.cuts.push_back(cutOf(a, t));
-    for (const armor::SheetPart &p : a.sheets) out.cuts.push_back(cutOf(p));
+    for (const armor::SheetPart &p : a.sheets)
+        if (!foldedOf(a, p.name)) out.cuts.push_back(cutOf(p));
+    for (const armor::FoldedSheet &f : a.folded) out.cuts.push_back(cutOf(a, f));
     weigh(a, rig, out);
     if (auto r = nestBars(a, shop, stop, out); !r) return tl::unexpected(r.error());
     price(a, shop, out);

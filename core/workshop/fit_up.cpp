@@ -10,6 +10,11 @@ namespace {
 
 using measure::Quantity;
 
+// What a tape at a hole's rim and a fabricated piece may be off (docs/methods.md, "Fit-up").
+constexpr double tapeReading = 1;  // mm
+constexpr double diagonalOff = 2;  // mm
+constexpr double overallOff = 5;   // mm
+
 /// The bolt groups of the left with their twins on the right.
 std::vector<std::pair<const armor::BoltJoint *, const armor::BoltJoint *>> pairsOf(const armor::Assembly &a) {
     std::vector<std::pair<const armor::BoltJoint *, const armor::BoltJoint *>> out;
@@ -61,7 +66,7 @@ std::vector<FitItem> fitItems(const std::string &piece, const armor::Assembly &a
         out.push_back(measured(
             id("across/" + l->name),
             fmt::format("Across, from the first hole of the {} to its twin on the right", nameOf(*l)),
-            (first - twin).norm(), 2 * play + 1,
+            (first - twin).norm(), 2 * play + tapeReading,
             fmt::format("Pull or spread the sides before the last welds are laid; holes give {:.1f} mm "
                         "each.",
                         play),
@@ -78,7 +83,7 @@ std::vector<FitItem> fitItems(const std::string &piece, const armor::Assembly &a
                     id(fmt::format("diagonal/{}/{}", l->name, fromLeft ? "left" : "right")),
                     fmt::format("Diagonal of the holes, first on the {} to the farthest on the other side",
                                 fromLeft ? "left" : "right"),
-                    (first - other).norm(), 2,
+                    (first - other).norm(), diagonalOff,
                     "The two diagonals must read alike: one side stands ahead of the other.", first));
     }
     for (const armor::BoltJoint &m : a.mounts)
@@ -86,14 +91,10 @@ std::vector<FitItem> fitItems(const std::string &piece, const armor::Assembly &a
             lookedAt(id("bolts/" + m.name),
                      fmt::format("The {}: {} {} grade {}, all in, washers on, faces clean and together",
                                  nameOf(m), m.at.size(), m.size, m.grade)));
-    if (!a.solids.empty()) {
-        Eigen::AlignedBox3d box;
-        for (const armor::Solid &s : a.solids)
-            for (const armor::Solid::Face &f : s.faces)
-                for (const Vec3 &c : f.corners) box.extend(c);
-        out.push_back(measured(id("width"), "Overall width", box.sizes().y(), 5,
+    if (const Eigen::AlignedBox3d box = a.extent(); !box.isEmpty()) {
+        out.push_back(measured(id("width"), "Overall width", box.sizes().y(), overallOff,
                                "Note it: the papers may ask for it.", box.max()));
-        out.push_back(measured(id("lowest"), "Lowest point above a level floor", box.min().z(), 5,
+        out.push_back(measured(id("lowest"), "Lowest point above a level floor", box.min().z(), overallOff,
                                "Look at the tires' pressure and the load first.", box.min()));
     }
     for (std::size_t i = 0; i < checklist.size(); ++i)

@@ -10,7 +10,7 @@ namespace {
 
 using working::number;
 
-constexpr double steel = 7.85e-6;  // kg/mm3
+constexpr double steel = 7.85e-6;  // kg/mm3, weld metal as EN 1991-1-1 table A.4 has steel
 
 double thicknessOf(const armor::Assembly &a, const std::string &part) {
     if (const armor::BarPart *b = a.bar(part)) return b->section.wall;
@@ -36,6 +36,7 @@ std::string preheatOf(double thickness) {
 SeamWork workOn(const armor::Assembly &a, const armor::WeldJoint &joint, const WeldingPractice &p) {
     SeamWork out;
     out.joint = joint.name;
+    out.part = joint.b;
     out.name = fmt::format("{} to {}", a.labelOf(joint.b), a.labelOf(joint.a));
     out.kind = armor::seamWord(joint.contacts.front().kind);
     out.leg = joint.leg;
@@ -84,14 +85,27 @@ WeldingPractice practiceOf(const std::string &process) {
     return p;
 }
 
-std::vector<SeamWork> seamWork(const armor::Assembly &a, const WeldingPractice &practice) {
+SeamSums sumOf(const std::vector<SeamWork> &seams) {
+    SeamSums out;
+    for (const SeamWork &s : seams) {
+        out.minutes += s.minutes;
+        out.deposit += s.deposit;
+    }
+    return out;
+}
+
+std::vector<SeamWork> seamWork(const armor::Assembly &a, const stock::Stock &stock) {
     std::vector<std::pair<std::size_t, const armor::WeldJoint *>> order;
     for (const armor::WeldJoint &w : a.welds)
-        if (!w.contacts.empty()) order.emplace_back(std::max(placeOf(a, w.a), placeOf(a, w.b)), &w);
+        if (!w.contacts.empty() && !w.isFold())
+            order.emplace_back(std::max(placeOf(a, w.a), placeOf(a, w.b)), &w);
     std::stable_sort(order.begin(), order.end(),
                      [](const auto &x, const auto &y) { return x.first < y.first; });
     std::vector<SeamWork> out;
-    for (const auto &[place, joint] : order) out.push_back(workOn(a, *joint, practice));
+    for (const auto &[place, joint] : order) {
+        const stock::Filler *filler = stock.filler(joint->filler);
+        out.push_back(workOn(a, *joint, practiceOf(filler ? filler->process : std::string())));
+    }
     return out;
 }
 

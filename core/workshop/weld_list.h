@@ -11,6 +11,7 @@ namespace hefty::workshop {
 /// One seam with how it is welded.
 struct SeamWork {
     std::string joint;           ///< "beam~bracket.left"
+    std::string part;            ///< that is welded on: "bracket.left"
     std::string name;            ///< for people: "left bracket to beam"
     std::string kind;            ///< "fillet", "around", ...
     double leg = 0, length = 0;  ///< mm
@@ -20,6 +21,10 @@ struct SeamWork {
     double minutes = 0;   ///< of work, arc time over the share of it
     double thickest = 0;  ///< mm, of its two parts
     std::string preheat;  ///< what to do before
+    // Of the order of work, once it is known:
+    std::string fits;                 ///< the part that is fitted for it; empty: both were there
+    std::vector<std::string> before;  ///< parts that must not be there yet
+    std::string barredBy;             ///< the part that keeps a torch out whatever the order; empty: none
     working::Working working;
 };
 
@@ -34,9 +39,15 @@ struct WeldingPractice {
 };
 [[nodiscard]] WeldingPractice practiceOf(const std::string &process);
 
+/// What the seams of a piece come to together.
+struct SeamSums {
+    double minutes = 0, deposit = 0;  ///< min, kg
+};
+[[nodiscard]] SeamSums sumOf(const std::vector<SeamWork> &seams);
+
 /// All seams of a piece in the order in which its parts are fitted, left and right in turn.
+/// Each with the process of its own filler.
 /// @source docs/methods.md, "Welding work"
-[[nodiscard]] std::vector<SeamWork> seamWork(const armor::Assembly &assembly,
-                                             const WeldingPractice &practice);
+[[nodiscard]] std::vector<SeamWork> seamWork(const armor::Assembly &assembly, const stock::Stock &stock);
 
 }  // namespace hefty::workshop

@@ -75,6 +75,7 @@ struct CutItem {
     measure::Phrase note;               ///< lengthwise cuts, openings
     std::vector<armor::Hole> holes;
     double mass = 0;  ///< kg, as cut
+    int bends = 0;    ///< of a folded sheet
 };
 
 /// The bars of one section and material with their nesting.

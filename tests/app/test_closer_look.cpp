@@ -72,7 +72,7 @@ class TestCloserLook : public QObject {
         QVERIFY(recovery > 0);
         duty->setCurrentIndex(recovery);
         emit duty->activated(recovery);
-        QVERIFY(ladder->accessibleDescription().contains("tab.left"));
+        QVERIFY(ladder->accessibleDescription().contains("left tab"));
         QVERIFY(ladder->grab().toImage() != winch);
         const auto *model = demo.find<QTableView>("checkTable")->model();
         QStringList titles;

@@ -3,6 +3,7 @@
 #include <QTimer>
 #include <QToolButton>
 
+#include "app/build_box.h"
 #include "app/gallery.h"
 #include "tests/app/app_test.h"
 
@@ -82,6 +83,8 @@ class TestPieces : public QObject {
         add("listRearHoles", "rearHoles");
         add("listRearHoles", "rearHoles");
         add("listMembers", "crossmembers");
+        add("listHolds", "holdList");
+        QCOMPARE(demo.session().job().vehicle.holds.size(), std::size_t(1));
         QCOMPARE(demo.session().job().vehicle.rearHoles.size(), std::size_t(2));
         QCOMPARE(demo.session().job().vehicle.crossmembers.size(), std::size_t(1));
         demo.session().addPiece(*armor::pattern("rear-beam"));
@@ -108,6 +111,34 @@ class TestPieces : public QObject {
         QCOMPARE(demo.session().job().pieces.size(), std::size_t(1));
         demo.session().undoStack()->undo();
         QCOMPARE(demo.session().job().pieces.size(), std::size_t(2));
+    }
+    /// A body without a frame is offered what holds to bosses and step mounts, and nothing that needs rails;
+    /// a skid is taken from the gallery and laid out by its fields.
+    void skidFromTheGallery() {
+        DemoWindow demo("layout", demoFolder() + "/pipit-skids-sliders.girder.json");
+        QVERIFY(answered(demo));
+        QTimer::singleShot(0, this, [&demo] {
+            auto *gallery = demo.window.findChild<Gallery *>("gallery");
+            QVERIFY(gallery);
+            QVERIFY(gallery->findChild<QPushButton *>("take.sill-slider"));
+            QVERIFY(!gallery->findChild<QPushButton *>("take.rear-beam"));
+            auto *take = gallery->findChild<QPushButton *>("take.skid-plate");
+            QVERIFY(take);
+            QTest::mouseClick(take, Qt::LeftButton);
+        });
+        QTest::mouseClick(demo.find<QToolButton>("addPieceButton"), Qt::LeftButton);
+        QCOMPARE(demo.session().piece()->pattern, std::string("skid-plate"));
+        QVERIFY(answered(demo));
+        const std::string id = demo.session().piece()->id;
+        auto *width = demo.find<QLineEdit>("setting.width");
+        width->setFocus();
+        width->selectAll();
+        QTest::keyClicks(width, "560");
+        QTest::keyClick(width, Qt::Key_Return);
+        QVERIFY(answered(demo));
+        QCOMPARE(std::get<double>(demo.session().piece()->settings.at("width")), 560.0);
+        const auto assembly = demo.session().appraisal()->piece(id)->assembly;
+        QVERIFY(assembly && assembly->folded.size() == 1);
     }
     /// A rear beam on a vehicle whose rear has not been measured says what is missing.
     void galleryTellsWhatIsMissing() {
@@ -178,6 +209,47 @@ class TestPieces : public QObject {
         QTest::mouseClick(demo.find<QPushButton>("removeOperation4"), Qt::LeftButton);
         QCOMPARE(demo.session().piece()->operations.size(), std::size_t(4));
     }
+    /// Whoever works in inches builds in inches; what stands there at first says its unit.
+    void builtInInches() {
+        const auto at = [](const char *text, const char *key) {
+            const Json place = placeFromText(text, measure::UnitSystem::Inch).value_or(Json::object());
+            std::vector<int> out;  // hundredths of a millimeter
+            for (const Json &v : place.value(key, Json::array()))
+                out.push_back(static_cast<int>(std::lround(v.get<double>() * 100)));
+            return out;
+        };
+        QCOMPARE(at("1, 2, 3", "at"), (std::vector<int>{2540, 5080, 7620}));
+        QCOMPARE(at("25.4 mm, 2, 0", "at"), (std::vector<int>{2540, 5080, 0}));
+        QCOMPARE(at("beam@10 + 0, 0, 4", "offset"), (std::vector<int>{0, 0, 10160}));
+        DemoWindow demo("layout", fullSet());
+        QVERIFY(answered(demo));
+        demo.session().setUnits(measure::UnitSystem::Inch);
+        demo.session().choosePiece("rear-beam");
+        auto *kind = demo.find<QComboBox>("buildKind");
+        kind->setCurrentIndex(kind->findData("receiver"));
+        demo.find<QLineEdit>("build.beam")->setText("beam");
+        QTest::mouseClick(demo.find<QPushButton>("buildMake"), Qt::LeftButton);
+        QCOMPARE(demo.session().piece()->operations.back()["towMass"].get<double>(), 1500.0);
+        kind->setCurrentIndex(kind->findData("tab"));
+        demo.find<QLineEdit>("build.beam")->setText("beam");
+        demo.find<QLineEdit>("build.across")->setText("10");
+        QTest::mouseClick(demo.find<QPushButton>("buildMake"), Qt::LeftButton);
+        const Json &tab = demo.session().piece()->operations.back();
+        QCOMPARE(tab["across"].get<double>(), 254.0);
+        QCOMPARE(tab["thickness"].get<double>(), 20.0);
+    }
+    /// The ladder is that of the piece: on a winch line, at a tab, or none.
+    void ladderOfThePiece() {
+        DemoWindow demo("prove", fullSet());
+        QVERIFY(QTest::qWaitFor([&] { return demo.session().appraisal()->detail != proof::Detail::Strips; },
+                                120000));
+        auto *ladder = demo.find<QWidget>("ladder");
+        QVERIFY(ladder->isVisible() && ladder->accessibleDescription().contains("winch line"));
+        demo.session().choosePiece("rear-beam");
+        QVERIFY(ladder->isVisible() && ladder->accessibleDescription().contains("left tab"));
+        demo.session().choosePiece("sliders");
+        QVERIFY(!ladder->isVisible());
+    }
     void dutiesByPlace() {
         DemoWindow demo("load", fullSet());
         QVERIFY(answered(demo));
@@ -196,6 +268,7 @@ class TestPieces : public QObject {
         auto *table = demo.find<QTableWidget>("weldTable");
         QVERIFY(table->rowCount() > 20);
         const std::size_t before = demo.session().job().log.welded.size();
+        QVERIFY(table->item(0, 0)->text().startsWith("1. "));
         table->selectRow(0);
         QTest::mouseClick(demo.find<QPushButton>("tickSeam"), Qt::LeftButton);
         QCOMPARE(demo.session().job().log.welded.size(), before + 1);

@@ -1,6 +1,8 @@
+#include <algorithm>
 #include <cmath>
 #include <functional>
 
+#include <QFileInfo>
 #include <QProcess>
 #include <QTemporaryDir>
 #include <QTest>
@@ -54,6 +56,40 @@ class TestGirder : public QObject {
     Q_OBJECT
 
   private slots:
+    void sheets() {
+        const QByteArray input = R"({"gap":4,"margin":10,"turn":true,
+            "parts":[{"id":"a","outline":[[0,0],[90,0],[90,40],[0,40]],"count":3},
+                     {"id":"big","outline":[[0,0],[900,0],[900,40],[0,40]]}],
+            "sheets":[{"id":"s","outline":[[0,0],[300,0],[300,200],[0,200]],"count":2}]})";
+        const Run run = girder({"sheets", "-"}, input);
+        QCOMPARE(run.exit, 0);
+        const Json answer = json(run.out);
+        QCOMPARE(answer["placed"].size(), std::size_t{3});
+        QCOMPARE(answer["left"].dump(), std::string("[\"big\"]"));
+        QVERIFY(std::abs(answer["used"].get<double>() - 3 * 3600.0 / 60000) < 1e-9);
+        QCOMPARE(
+            girder({"sheets", "-"}, R"({"parts":[{"id":"a","outline":[[0,0],[1,1]]}],"sheets":[]})").exit, 2);
+    }
+    /// The plan tells every seam once; the folder holds what is told to be written.
+    void planAndExport() {
+        const QString job = QString::fromStdString(demoFolder()) + "/marten-tube-front.girder.json";
+        const Json plan = json(girder({"weld-plan", job}).out)["pieces"];
+        for (const char *piece : {"tube-front", "wrap"}) {
+            QVERIFY(!plan[piece]["seams"].empty());
+            int step = 0;
+            for (const Json &seam : plan[piece]["seams"]) QCOMPARE(seam["step"].get<int>(), ++step);
+        }
+        QTemporaryDir folder;
+        const Run run = girder({"export", job, folder.path()});
+        QVERIFY2(run.exit == 0, run.error.constData());
+        const Json written = json(run.out)["written"];
+        for (const char *name : {"tube-front/bracket.left.dxf", "tube-front/upright.1.template.svg",
+                                 "tube-front.step", "wrap.step", "cutlist.csv", "job.json"}) {
+            QVERIFY2(std::find(written.begin(), written.end(), name) != written.end(), name);
+            QVERIFY2(QFileInfo(folder.filePath(name)).size() > 100, name);
+        }
+        QCOMPARE(girder({"export", job, "/proc/nothing/here"}).exit, 2);
+    }
     void appraise() {
         const Run run = girder({"appraise", QString::fromStdString(hefty::testing::demoPath())});
         QCOMPARE(run.exit, 0);

@@ -46,15 +46,17 @@ void addRailBracket(Maker &maker, const Side &side, const RailBracket &b) {
         high = std::max(high, h.aboveCenter);
         largest = std::max(largest, h.diameter);
     }
-    const double edge = 1.75 * largest, thickness = b.thickness.value;
+    const double edge = edgeByHole * largest, thickness = b.thickness.value;
     const double x0 = b.end.x - b.end.out * (deep + edge), x1 = b.end.x;
     const double z0 = b.end.center + low - edge, z1 = b.end.center + high + edge;
-    const double f = b.halfFlat;
+    std::vector<Vec2> corners{{x0, z0}, {x0, z1}, {x1, z0}, {x1, z1}};
+    if (b.reaches.empty())
+        corners.insert(corners.end(), {{b.face, b.z - b.halfFlat}, {b.face, b.z + b.halfFlat}});
+    corners.insert(corners.end(), b.reaches.begin(), b.reaches.end());
     SheetPart &p = maker.sheet(
         side.of("bracket"), {Role::Mount, b.thickness.by, b.leg.by, b.leg.value, side.people("bracket"), {}},
-        uprightAlong(bracketMiddle(maker, side, thickness)),
-        shape::convexHull({{x0, z0}, {x0, z1}, {x1, z0}, {x1, z1}, {b.face, b.z - f}, {b.face, b.z + f}}),
-        thickness, b.material);
+        uprightAlong(bracketMiddle(maker, side, thickness)), shape::convexHull(std::move(corners)), thickness,
+        b.material);
     BoltJoint mount;
     mount.name = side.of("mount");
     mount.part = p.name;

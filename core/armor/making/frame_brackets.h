@@ -8,9 +8,10 @@ namespace hefty::armor {
 /// Upright plates bolted to the outside of the rails at one of their ends, welded to the near face of a beam.
 struct RailBracket {
     RailEnd end;
-    double face = 0;             ///< x of the beam's near face
-    double z = 0, halfFlat = 0;  ///< of that face: its middle, and half of the height that is flat
-    double stripWidth = 0;       ///< of its idealization as a bar
+    double face = 0;                 ///< x of the beam's near face
+    double z = 0, halfFlat = 0;      ///< of that face: its middle, and half of the height that is flat
+    double stripWidth = 0;           ///< of its idealization as a bar
+    std::vector<Vec2> reaches = {};  ///< x, z of corners ahead of the rail, in the place of the beam's face
     stock::Material material;
     Sized thickness, leg;
     std::string grade, gradeBy;  ///< of the bolts

@@ -43,12 +43,13 @@ void Maker::note(std::string part, measure::Phrase text, measure::Phrase remedy)
     m_out.notes.push_back({std::move(part), std::move(text), std::move(remedy)});
 }
 
-StockedBar Maker::barOf(const std::string &sectionId, const std::string &materialId) {
+StockedBar Maker::barOf(std::string_view sectionSetting, std::string_view materialSetting) {
     StockedBar out;
-    out.material = materialOf(materialId);
-    const stock::Section *section = m_in.stock.section(sectionId);
+    out.material = materialOf(materialSetting);
+    const std::string id = text(sectionSetting);
+    const stock::Section *section = m_in.stock.section(id);
     if (!section) {
-        missing(sectionId, sectionId);
+        missing(sectionSetting, id);
         return out;
     }
     out.section = *section;
@@ -59,9 +60,10 @@ StockedBar Maker::barOf(const std::string &sectionId, const std::string &materia
     return out;
 }
 
-stock::Material Maker::materialOf(const std::string &id) {
+stock::Material Maker::materialOf(std::string_view setting) {
+    const std::string id = text(setting);
     if (const stock::Material *m = m_in.stock.material(id)) return *m;
-    missing(id, id);
+    missing(setting, id);
     return {};
 }
 
@@ -78,7 +80,8 @@ RailEnd Maker::railEnd(bool rear) {
         refuse("The rear ends of the rails have not been measured.", "rearFrameEnd",
                "Measure \"Rear frame end to axle\".");
     else if (end.holes.size() < 2)
-        refuse("The rear frame ends need at least two bolt holes.", end.holesIn,
+        refuse(fmt::format("The {} frame ends need at least two bolt holes.", rear ? "rear" : "front"),
+               end.holesIn,
                "Measure each hole from the end of the rail and from its center line, or note where they will "
                "be drilled.");
     return end;

@@ -25,6 +25,10 @@ struct Sized {
 };
 
 /// A bar of the stock in a material.
+/// From the middle of a bolt hole to the edge of its plate, by the hole: house practice, beyond the 1 1/4
+/// bolts of AISC 360-16 J3.4 so that the edge seldom limits bearing.
+inline constexpr double edgeByHole = 1.75;
+
 struct StockedBar {
     stock::Section section;
     stock::SectionProperties properties;
@@ -66,9 +70,9 @@ class Maker {
     [[nodiscard]] const rig::Vehicle &vehicle() const { return m_in.vehicle; }
     [[nodiscard]] const stock::Stock &stock() const { return m_in.stock; }
     [[nodiscard]] const Piece &piece() const { return m_in.piece; }
-    /// @param section, material  ids in the stock
-    StockedBar barOf(const std::string &section, const std::string &material);
-    stock::Material materialOf(const std::string &id);
+    /// What the settings that name a section and a material say.
+    StockedBar barOf(std::string_view sectionSetting, std::string_view materialSetting);
+    stock::Material materialOf(std::string_view setting);
     /// One of the stock's lists by the id that a setting names: `found("winch", &stock::Stock::winch)`.
     template <class T>
     const T *found(std::string_view setting, const T *(stock::Stock::*list)(std::string_view) const) {

@@ -156,6 +156,7 @@ void WinchBay::addWinch(const std::string &wall, double wallThickness, double ed
     mount.fairleadPart = wall;
     mount.fairleadBolts = fairleadBolts(wall, wallThickness, edge);
     mount.fairleadHeight = m_fairlead->height;
+    mount.bought = {"winch", "fairlead", "rope"};
     BoltJoint feet = footBolts();
     mount.feet = feet.at;
     Assembly &out = m_make.out();

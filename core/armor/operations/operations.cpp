@@ -8,8 +8,11 @@
 #include <fmt/format.h>
 
 #include "core/armor/making/cover.h"
+#include "core/armor/making/folded_sheet.h"
 #include "core/armor/making/frame_brackets.h"
 #include "core/armor/making/receiver.h"
+#include "core/base/constants.h"
+#include "core/shape/clipping.h"
 
 namespace hefty::armor {
 namespace {
@@ -53,7 +56,7 @@ class Operation {
     std::string freshName() {
         std::string name = m_in.text("name");
         if (name.empty()) refuse("the part needs a name.");
-        if (out().has(name)) refuse(fmt::format("there is a part \"{}\" already.", name));
+        if (out().has(name) || isFolded(name)) refuse(fmt::format("there is a part \"{}\" already.", name));
         return name;
     }
     Provenance made(Role role) {
@@ -146,27 +149,27 @@ class Operation {
         if (!to.part.empty()) Maker::cope(bar, true, {to.part});
     }
 
-    /// Strips both ways through the middle of an outline, so that it carries.
-    static void addStrips(SheetPart &s) {
-        Vec2 low = s.outline.front(), high = low;
-        for (const Vec2 &p : s.outline) {
-            low = low.cwiseMin(p);
-            high = high.cwiseMax(p);
+    bool isOutline(const Polygon2 &outline) {
+        if (outline.size() < 3 || !(std::abs(shape::area(outline)) > 25)) {
+            refuse("the outline has no area.");
+            return false;
         }
-        const Vec2 middle = shape::centroid(s.outline), size = high - low;
-        for (const auto &[along, width] : {std::pair{Vec2(1, 0), size.y()}, std::pair{Vec2(0, 1), size.x()}})
-            if (const auto span = shape::chord(s.outline, middle, along);
-                span && span->second - span->first > 1)
-                s.strips.push_back({middle + along * span->first, middle + along * span->second, width});
+        if (shape::unionOf({{outline, {}}}).size() != 1) {
+            refuse("the outline crosses itself.");
+            return false;
+        }
+        return true;
     }
 
-    void addPlate(const std::string &name, Role role, const Axes &axes, Polygon2 outline, double t,
-                  const stock::Material &of) {
-        const double hull = shape::area(shape::convexHull(outline));
-        if (outline.size() < 3 || !(hull > 25)) return refuse("the outline has no area.");
-        if (std::abs(std::abs(shape::area(outline)) - hull) > 1e-3 * hull)
-            return refuse("the outline has a corner that points inward: make it of two plates.");
-        addStrips(m_make.sheet(name, made(role), axes, std::move(outline), t, of));
+    Polygon2 corners(const Json &list, const std::string &where) {
+        Polygon2 out;
+        if (!list.is_array()) m_faults.add("A list of corners is expected here.", where);
+        for (const Json &value : list)
+            if (value.is_array() && value.size() == 2 && value[0].is_number() && value[1].is_number())
+                out.emplace_back(value[0].get<double>(), value[1].get<double>());
+            else
+                m_faults.add("A list of 2 numbers is expected here.", where);
+        return out;
     }
 
     void plate() {
@@ -176,18 +179,28 @@ class Operation {
         const Place at = place("at");
         const Vec3 normal = direction("normal", Vec3::UnitX());
         const Vec3 up = direction("up", std::abs(normal.z()) > 0.9 ? Vec3::UnitX() : Vec3::UnitZ());
-        Polygon2 outline;
-        for (const auto &[value, path] : m_in.array("outline", true)) {
-            if (value->is_array() && value->size() == 2 && (*value)[0].is_number() && (*value)[1].is_number())
-                outline.emplace_back((*value)[0].get<double>(), (*value)[1].get<double>());
-            else
-                m_faults.add("A list of 2 numbers is expected here.", path);
+        const Json *outline = m_in.child("outline", true);
+        FoldedOutline flat;
+        if (outline) flat.outline = corners(*outline, "operation/outline");
+        for (const auto &[value, path] : m_in.array("cutouts")) flat.cutouts.push_back(corners(*value, path));
+        for (const auto &[value, path] : m_in.array("folds")) {
+            ObjectReader f(*value, path, m_faults);
+            const auto from = f.numbers<2>("from"), to = f.numbers<2>("to");
+            flat.folds.push_back(
+                {{from[0], from[1]}, {to[0], to[1]}, radians(f.number("angle")), f.number("radius", t)});
         }
         const Vec3 right = up.cross(normal);
         if (!(right.norm() > 1e-6)) refuse("\"up\" lies along the normal.");
         if (!fine()) return;
         const Vec3 x = right.normalized();
-        addPlate(name, Role::Other, {at.at, x, normal.cross(x), normal}, std::move(outline), t, of);
+        const Axes axes{at.at, x, normal.cross(x), normal};
+        if (!isOutline(flat.outline)) return;
+        for (const Polygon2 &c : flat.cutouts)
+            if (!isOutline(c)) return;
+        if (!flat.folds.empty()) return addFoldedSheet(m_make, name, made(Role::Other), axes, flat, t, of);
+        SheetPart &s = m_make.sheet(name, made(Role::Other), axes, flat.outline, t, of);
+        s.cutouts = flat.cutouts;
+        parts::addCrossStrips(s);
     }
 
     void gusset() {
@@ -217,7 +230,8 @@ class Operation {
         if (!fine()) return;
         const RailEnd end = m_make.railEnd(rear);
         if (m_make.refused()) return refuse("the ends of the rails and their holes have not been measured.");
-        if (out().has("bracket.left")) return refuse("there are brackets already.");
+        for (const Side &side : bothSides)
+            if (out().has(side.of("bracket"))) return refuse("there are brackets already.");
         const Axes axes = b->axes();
         if (std::abs(axes.x.y()) < 0.99) return refuse("the beam does not run across the vehicle.");
         RailBracket plates;
@@ -320,7 +334,7 @@ class Operation {
         if (!fine()) return;
         for (SheetPart &s : out().sheets)
             if (s.name == part) {
-                if (!shape::contains(s.outline, hole.at, -hole.diameter / 2))
+                if (!s.covers(hole.at) || s.fromEdge(hole.at) < hole.diameter / 2)
                     return refuse("the hole is not inside the plate.");
                 s.holes.push_back(hole);
                 return;
@@ -400,6 +414,12 @@ class Operation {
         const std::string part = m_in.text("part");
         const Vec3 by = vec(m_in.numbers<3>("by"));
         if (!fine()) return;
+        for (const FoldedSheet &whole : out().folded)
+            for (SheetPart &s : out().sheets)
+                if (whole.name == part &&
+                    std::find(whole.facets.begin(), whole.facets.end(), s.name) != whole.facets.end())
+                    s.axes.origin += by;
+        if (isFolded(part)) return;
         for (BarPart &b : out().bars)
             if (b.name == part) {
                 b.from += by;
@@ -422,7 +442,24 @@ class Operation {
 
     void remove() {
         const std::string part = m_in.text("part");
+        const auto whole = std::find_if(out().folded.begin(), out().folded.end(),
+                                        [&part](const FoldedSheet &f) { return f.name == part; });
+        if (whole != out().folded.end()) {
+            const std::vector<std::string> facets = whole->facets;
+            out().folded.erase(whole);
+            for (const std::string &facet : facets) removePart(facet);
+            return;
+        }
         if (!out().has(part)) return refuse(fmt::format("the piece has no part \"{}\".", part));
+        removePart(part);
+    }
+
+    [[nodiscard]] bool isFolded(const std::string &name) {
+        return std::any_of(out().folded.begin(), out().folded.end(),
+                           [&name](const FoldedSheet &f) { return f.name == name; });
+    }
+
+    void removePart(const std::string &part) {
         const auto ofPart = [&part](const auto &x) { return x.part == part; };
         const auto named = [&part](const auto &x) { return x.name == part; };
         Assembly &a = out();
@@ -436,11 +473,15 @@ class Operation {
         std::erase_if(a.jacks, ofPart);
         std::erase_if(a.grounds, ofPart);
         if (a.coupling && a.coupling->part == part) a.coupling.reset();
-        if (a.winch && (a.winch->feetPlate == part || a.winch->fairleadPart == part || part == "winch")) {
-            a.winch.reset();
-            a.feet.clear();
-            std::erase_if(a.bought, [](const BoughtPart &) { return true; });
-        }
+        if (!a.winch) return;
+        const std::vector<std::string> with = a.winch->bought;
+        const auto isWith = [&with](const std::string &name) {
+            return std::find(with.begin(), with.end(), name) != with.end();
+        };
+        if (a.winch->feetPlate != part && a.winch->fairleadPart != part && !isWith(part)) return;
+        a.winch.reset();
+        a.feet.clear();
+        std::erase_if(a.bought, [&isWith](const BoughtPart &b) { return isWith(b.name); });
     }
 
     Maker &m_make;

@@ -9,7 +9,10 @@
 ///     "radius"}],
 ///      "cope": true, "weld": 5}           cut to lie on the parts that its two places are on
 ///     {"op": "plate", "name", "material", "thickness", "at": PLACE, "normal": [..], "up": [..],
-///      "outline": [[u,v], ..], "weld"}    u to the right of `up` seen against the normal
+///      "outline": [[u,v], ..], "weld",    u to the right of `up` seen against the normal
+///      "cutouts": [[[u,v], ..], ..],
+///      "folds": [{"from": [u,v], "to": [u,v], "angle": deg, "radius": inside}]}   what lies left of from-to
+///      turns by the angle, right-handed about it; the plate's sides are then NAME.1, NAME.2, ...
 ///     {"op": "gusset", "name", "material", "thickness", "corner": PLACE, "along": [..], "up": [..], "leg",
 ///     "weld"}
 ///     {"op": "bracket", "end": "front|rear", "beam", "thickness", "material", "grade", "weld"}   on both

@@ -9,6 +9,12 @@
 namespace hefty::armor {
 namespace {
 
+// House practice, mm (docs/methods.md, "Sliders").
+constexpr double fromEnd = 40;       // of the main tube to the cope of the outer one
+constexpr double besideCorner = 60;  // a rock stands this far inside the bend of the outer tube
+constexpr double belowFlange = 5;    // a foot ends this far from the edges of the rail
+constexpr double roomForWeld = 12;   // around a leg on its foot
+
 std::vector<SettingDescriptor> settings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("front", "Front end behind axle", "Shape", 560, 300, 2500,
@@ -66,7 +72,7 @@ class FrameSlider {
           m_main(tube("section")),
           m_outer(tube("outerSection")),
           m_leg(tube("legSection")),
-          m_plate(m_make.materialOf(m_make.text("plateMaterial"))),
+          m_plate(m_make.materialOf("plateMaterial")),
           m_bolt(m_make.found("bolt", &stock::Stock::bolt)),
           m_front(-number("front")),
           m_rear(-number("front") - number("length")),
@@ -95,9 +101,7 @@ class FrameSlider {
 
   private:
     double number(std::string_view id) const { return m_make.number(id); }
-    StockedBar tube(std::string_view id) {
-        return m_make.barOf(m_make.text(id), m_make.text("tubeMaterial"));
-    }
+    StockedBar tube(std::string_view id) { return m_make.barOf(id, "tubeMaterial"); }
     static std::string nth(const Side &side, std::string_view what, int i) {
         return fmt::format("{}.{}.{}", what, side.name, i + 1);
     }
@@ -112,10 +116,9 @@ class FrameSlider {
     }
     /// How far the kick-outs reach along the vehicle.
     [[nodiscard]] double kickRun() const { return number("spread") / std::tan(number("kick")); }
-    [[nodiscard]] double kickBegin() const {
-        return m_front - 40;
-    }  ///< x where the outer tube leaves the main
-    [[nodiscard]] double kickEnd() const { return m_rear + 40; }
+    /// x where the outer tube leaves the main one; it returns as far from the other end.
+    [[nodiscard]] double kickBegin() const { return m_front - fromEnd; }
+    [[nodiscard]] double kickEnd() const { return m_rear + fromEnd; }
     /// True if the outer tube is straight at a leg.
     [[nodiscard]] bool reachesOuter(int i) const {
         const double bend = number("bendRadius") * std::tan(number("kick") / 2) + m_outer.section.height / 2;
@@ -170,11 +173,11 @@ class FrameSlider {
         Maker::cope(outer, true, {side.of("main")});
     }
 
-    [[nodiscard]] double footHeight() const { return m_make.rig().railHeight - 10; }
+    [[nodiscard]] double footHeight() const { return m_make.rig().railHeight - 2 * belowFlange; }
 
     void addFoot(const Side &side, int i) {
         const double t = number("footThickness"), half = number("footLength") / 2, high = footHeight() / 2;
-        const double edge = std::max(1.75 * m_bolt->hole, 20.0);
+        const double edge = std::max(edgeByHole * m_bolt->hole, 20.0);
         Axes axes = uprightAlong(side.sign * (m_make.railOutside() + t / 2));
         axes.origin.x() = legX(i);
         axes.origin.z() = m_make.rig().railCenterAt(legX(i));
@@ -232,7 +235,7 @@ class FrameSlider {
 
     /// Height at which a leg may stand lowest on its foot.
     [[nodiscard]] double lowestLeg(double x) const {
-        return m_make.rig().railCenterAt(x) - footHeight() / 2 + m_leg.section.height / 2 + 12;
+        return m_make.rig().railCenterAt(x) - footHeight() / 2 + m_leg.section.height / 2 + roomForWeld;
     }
 
     void addStrut(const Side &side, int i) {
@@ -276,9 +279,9 @@ class FrameSlider {
         const double middle = (m_front + m_rear) / 2;
         Vec3 at = onOuter(side, middle);
         rock("middle", "outer tube in the middle", side.of("outer"), {at.x(), at.y(), outerUnder});
-        at = onOuter(side, kickBegin() - kickRun() - 60);
+        at = onOuter(side, kickBegin() - kickRun() - besideCorner);
         rock("front", "at its front corner", side.of("outer"), {at.x(), at.y(), outerUnder});
-        at = onOuter(side, kickEnd() + kickRun() + 60);
+        at = onOuter(side, kickEnd() + kickRun() + besideCorner);
         rock("rear", "at its rear corner", side.of("outer"), {at.x(), at.y(), outerUnder});
         at = onMain(side, (legX(0) + legX(1)) / 2);
         rock("main", "main tube between two legs", side.of("main"), {at.x(), at.y(), under});

@@ -105,8 +105,8 @@ class WinchBumper {
   public:
     WinchBumper(const BuildInput &input, const Pattern &pattern)
         : m_make(input, pattern),
-          m_tube(m_make.barOf(m_make.text("section"), m_make.text("tubeMaterial"))),
-          m_plate(m_make.materialOf(m_make.text("plateMaterial"))),
+          m_tube(m_make.barOf("section", "tubeMaterial")),
+          m_plate(m_make.materialOf("plateMaterial")),
           m_bay(m_make, m_plate),
           m_shackle(m_make.found("shackle", &stock::Stock::shackle)),
           m_end(m_make.railEnd(false)),

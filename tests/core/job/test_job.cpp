@@ -6,6 +6,7 @@
 
 #include "core/base/constants.h"
 #include "core/base/csv.h"
+#include "core/job/appraise_under.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -272,18 +273,97 @@ class TestJob : public QObject {
         const Appraisal front = own("front", 1), rear = own("rear", -1);
         QVERIFY(front.pieces[0].proof && rear.pieces[0].proof);
         for (const char *id : {"weld/beam~bracket.left", "weld/beam~tab.left", "member/beam",
-                               "bolt/mount.left", "frame/mount.left", "tab/tab.left"}) {
-            const auto use = [&](const Appraisal &a) {
-                for (const proof::Check &c : a.pieces[0].proof->checks)
-                    if (c.id == id && c.working.title.size()) return c.utilization;
-                return -1.0;
-            };
-            const double f = use(front), r = use(rear);
-            // In front a winch is missing here too: what differs is only the front's double line, which needs
-            // one.
+                               "bolt/mount.left", "bearing/mount.left/frame",
+                               "bearing/mount.left/bracket.left", "frame/mount.left", "tab/tab.left"}) {
+            const proof::Check *atFront = checkOf(front, id), *atRear = checkOf(rear, id);
+            QVERIFY2(atFront && atRear, id);
+            const double f = atFront->utilization, r = atRear->utilization;
             QVERIFY2(f > 0 && std::abs(f - r) < 1e-6 * f,
                      qPrintable(QString("%1: %2, %3").arg(id).arg(f).arg(r)));
         }
+        // Where no crossmember is known behind the rear end, the rail is not proved there.
+        QVERIFY(checkOf(rear, "frame/mount.left")->beyond.empty());
+        v.data.erase("rearCrossmember");
+        const Appraisal loose = own("rear", -1);
+        QVERIFY(!checkOf(loose, "frame/mount.left")->beyond.empty());
+        QVERIFY(loose.finding("check/frame/mount.left"));
+    }
+    /// Without proofs a job weighs, costs and clears the same.
+    void shapeAlone() {
+        const Job job = loadJob(demoFolder() + "/marten-full-set.girder.json").value();
+        const Appraisal shape = appraiseShape(job, shippedStock()), whole = appraise(job, shippedStock());
+        for (const PieceAppraisal &p : shape.pieces) QVERIFY(p.assembly && p.fabrication && !p.proof);
+        for (const char *id : {"approach", "breakover", "departure", "mass", "cost", "axle"})
+            QCOMPARE(*shape.gauge(id)->value, *whole.gauge(id)->value);
+        QVERIFY(!shape.gauge("margin")->value);
+        QVERIFY(std::none_of(shape.findings.begin(), shape.findings.end(),
+                             [](const Finding &f) { return f.id.starts_with("check/"); }));
+        // and so no proof is taken over from it
+        const Appraisal after = appraise(job, shippedStock(), {}, proof::Detail::Strips, &shape);
+        QCOMPARE(*after.gauge("margin")->value, *whole.gauge("margin")->value);
+    }
+    /// The order of welding comes once the hand rests; a piece that has not changed keeps it.
+    void weldingIsPlanned() {
+        const Job job = loadJob(demoFolder() + "/marten-full-set.girder.json").value();
+        Appraisal a = appraise(job, shippedStock());
+        std::vector<std::size_t> before;
+        for (const PieceAppraisal &p : a.pieces) {
+            QVERIFY(!p.weldingPlanned);
+            before.push_back(p.seams.size());
+        }
+        addWelding(a);
+        for (std::size_t i = 0; i < a.pieces.size(); ++i) {
+            QVERIFY(a.pieces[i].weldingPlanned);
+            QCOMPARE(a.pieces[i].seams.size(), before[i]);
+        }
+        const Appraisal next = [&] {
+            Appraisal same = appraise(job, shippedStock(), {}, proof::Detail::Strips, &a);
+            addWelding(same, &a);
+            return same;
+        }();
+        for (std::size_t i = 0; i < a.pieces.size(); ++i) {
+            QVERIFY(next.pieces[i].weldingPlanned);
+            for (std::size_t s = 0; s < a.pieces[i].seams.size(); ++s)
+                QCOMPARE(next.pieces[i].seams[s].joint, a.pieces[i].seams[s].joint);
+        }
+        std::stop_source stopped;
+        stopped.request_stop();
+        Appraisal none = appraise(job, shippedStock());
+        addWelding(none, nullptr, stopped.get_token());
+        QVERIFY(!none.pieces[0].weldingPlanned);
+    }
+    /// What acts on a piece, place by place: every case once, told as people say it.
+    void dutiesByPlace() {
+        const Job job = loadJob(demoFolder() + "/marten-full-set.girder.json").value();
+        const Appraisal a = appraise(job, shippedStock());
+        for (const PieceAppraisal &p : a.pieces) {
+            std::size_t cases = 0;
+            for (const DutyPlace &d : p.duties) {
+                cases += d.cases.size();
+                int straight = 0;
+                for (const int c : d.cases) {
+                    const proof::LoadCase &of = p.proof->duties.cases[static_cast<std::size_t>(c)];
+                    QVERIFY2(of.title.starts_with(d.what) && of.duty == d.duty, of.title.c_str());
+                    straight += of.way.empty() ? 1 : 0;
+                }
+                QVERIFY(straight <= 1);
+            }
+            QCOMPARE(cases, p.proof->duties.cases.size());
+        }
+        const std::vector<DutyPlace> &rear = a.piece("rear-beam")->duties;
+        const auto pull =
+            std::find_if(rear.begin(), rear.end(), [](const DutyPlace &d) { return d.duty == "recovery"; });
+        QVERIFY(pull != rear.end());
+        QCOMPARE(pull->what, std::string("Recovery from left tab"));
+        QCOMPARE(pull->cases.size(), std::size_t{9});
+        QCOMPARE(pull->force, shippedStock().shackle("shackle-3.25")->workingLoad);
+    }
+
+  private:
+    static const proof::Check *checkOf(const Appraisal &a, std::string_view id) {
+        for (const proof::Check &c : a.pieces[0].proof->checks)
+            if (c.id == id) return &c;
+        return nullptr;
     }
 };
 

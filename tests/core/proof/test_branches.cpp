@@ -56,12 +56,17 @@ struct Post {
         weld.contacts = {contact};
         assembly.welds = {weld};
         proof.idealization.weldPieces = {{0, 0, 0, contact.center}};
-        proof.duties.cases = {{"c", "c", "c", DutyClass::Working, {}, 0, {}}};
+        proof.duties.cases.resize(1);
         mechanics::CaseSolution s;
         mechanics::Vec6 f;
         f << force, moment;
         s.springs = {f};
         proof.solution.cases = {s};
+        check();
+    }
+    /// Once more, as the post now is.
+    void check() {
+        out = {};
         const std::vector<SheetSpots> noSheets;
         checkBranches({assembly, vehicle, rig, hefty::testing::shippedStock(), rules, proof, noSheets, out});
     }
@@ -88,6 +93,36 @@ class TestBranches : public QObject {
         QVERIFY(std::abs(in.out.checks[0].utilization - 1.67 * 5e5 / s.inPlane) < 1e-9);
         QVERIFY(std::abs(outOf.out.checks[0].utilization - 1.67 * 5e5 / s.outOfPlane) < 1e-9);
         QVERIFY(std::abs(twist.out.checks[0].utilization) < 1e-9);
+    }
+    /// What no formula is known for is told as not proved; only a miter has no wall that is stood on.
+    void noneGoesWithoutAWord() {
+        Post post({0, 0, 20000});
+        const auto said = [&post] {
+            post.check();
+            return post.out.checks.empty() && post.out.unproved.size() == 1 &&
+                   post.out.unproved[0].id == "branch/rail~post" && !post.out.unproved[0].why.empty();
+        };
+        armor::BarPart &tube = post.assembly.bars[1];
+        tube.section.shape = stock::SectionShape::RoundTube;  // round on a flat wall
+        QVERIFY(said());
+        tube.section.shape = stock::SectionShape::RectTube;
+        tube.from = {-200, 0, 75};  // laid along the rail
+        tube.to = {200, 0, 75};
+        tube.up = Vec3::UnitZ();
+        QVERIFY(said());
+        tube.from = {0, -200, 75};  // laid across it
+        tube.to = {0, 200, 75};
+        QVERIFY(said());
+        Post loose({0, 0, 20000});
+        loose.proof.idealization.weldPieces.clear();
+        loose.check();
+        QVERIFY(loose.out.checks.empty() && loose.out.unproved.size() == 1);
+        Post miter({0, 0, 20000});  // end to end under 45 degrees
+        miter.assembly.bars[0].to = {0, 0, 50};
+        miter.assembly.bars[0].from = {-500, 0, 50};
+        miter.assembly.welds[0].contacts[0].normal = Vec3(1, 0, 1).normalized();
+        miter.check();
+        QVERIFY(miter.out.checks.empty() && miter.out.unproved.empty());
     }
     /// Bolts at known places of a plate with one weld: what the drawing says of them.
     void boltsOnAPlate() {

@@ -164,8 +164,8 @@ class TestPlaces : public QObject {
         QVERIFY(near(held(p, "carrier/left").y(), -1.5 * g0 * mass) &&
                 near(held(p, "carrier/left").z(), g0 * mass));
         QVERIFY(near(held(p, "carrier/back").x(), 2 * g0 * mass));
-        QVERIFY(near(held(p, "carrier/hang0-left").z(), g0 * mass + 1200));
-        QVERIFY(find(p.duties, "carrier/hang0-left").arrows[0].at.y() > 300);
+        QVERIFY(near(held(p, "carrier/hang0/left").z(), g0 * mass + 1200));
+        QVERIFY(find(p.duties, "carrier/hang0/left").arrows[0].at.y() > 300);
     }
     /// Swung open the gate is statically determinate: bearings, thrust and drift follow from weight, reach
     /// and slope alone.

@@ -4,9 +4,11 @@
 #include <numbers>
 #include <random>
 
+#include "core/log/logbook.h"
 #include "core/workshop/bend.h"
 #include "core/workshop/cope.h"
 #include "core/workshop/flat_strip.h"
+#include "core/workshop/weld_list.h"
 
 using namespace hefty;
 using namespace hefty::workshop;
@@ -16,6 +18,31 @@ class TestShopForms : public QObject {
     Q_OBJECT
 
   private slots:
+    /// What a log comes to, by hand; what was hit most often comes first.
+    void logSums() {
+        using log::EntryKind;
+        const log::LogSums s = log::sumOf({{"", EntryKind::Hours, "", 2.5, "", ""},
+                                           {"", EntryKind::Hours, "", 4, "", ""},
+                                           {"", EntryKind::Cost, "", 120, "", ""},
+                                           {"", EntryKind::Trip, "", 310, "", ""},
+                                           {"", EntryKind::Pull, "", 9e9, "", ""},
+                                           {"", EntryKind::Hit, "", 0, "", "beam"},
+                                           {"", EntryKind::Hit, "", 0, "", "tab.left"},
+                                           {"", EntryKind::Hit, "", 0, "", "tab.left"}});
+        QCOMPARE(s.hours, 6.5);
+        QCOMPARE(s.cost, 120.0);
+        QCOMPARE(s.distance, 310.0);
+        QVERIFY((s.hits == std::vector<std::pair<std::string, int>>{{"tab.left", 2}, {"beam", 1}}));
+    }
+    void seamSums() {
+        std::vector<SeamWork> seams(2);
+        seams[0].minutes = 3;
+        seams[1].minutes = 4;
+        seams[0].deposit = 0.1;
+        seams[1].deposit = 0.2;
+        QCOMPARE(sumOf(seams).minutes, 7.0);
+        QVERIFY(std::abs(sumOf(seams).deposit - 0.3) < 1e-12);
+    }
     /// A tube of half the size, square on its chord: deepest at the sides by R - sqrt(R2 - r2).
     void squareCope() {
         CopeJoint j;

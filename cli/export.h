@@ -1,0 +1,18 @@
+#pragma once
+
+#include <string>
+
+#include "core/base/object_reader.h"
+#include "core/base/result.h"
+
+namespace hefty::cli {
+
+/// Writes what machines and other programs take from a job into a folder, which is made if need be: a DXF of
+/// every sheet, an SVG template of every coped end, a STEP file of every piece, the cut list, the job itself.
+/// Says what it wrote.
+[[nodiscard]] Result<Json> runExport(const std::string &jobText, const std::string &folder);
+
+/// The order in which every piece is welded, what bars a torch, and how it will have moved.
+[[nodiscard]] Result<Json> runWeldPlan(const std::string &jobText);
+
+}  // namespace hefty::cli

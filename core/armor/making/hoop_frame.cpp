@@ -1,0 +1,293 @@
+#include "core/armor/making/hoop_frame.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include <fmt/format.h>
+
+#include "core/armor/making/cover.h"
+#include "core/armor/making/settings.h"
+
+namespace hefty::armor {
+namespace {
+
+// House practice, mm (docs/methods.md, "Hoop frames").
+constexpr double aroundTube = 22;     // of plate around a tube that goes through it
+constexpr double shackleBeyond = 45;  // from the main tube's far side to the middle of the shackle's hole
+constexpr double besideBend = 50;     // an upright stands this far from the bends of the upper hoop
+
+}  // namespace
+
+std::vector<SettingDescriptor> hoopFrameSettings(bool rear) {
+    std::vector<SettingDescriptor> s;
+    s.push_back(lengthSetting("width", "Overall width", "Shape", rear ? 1680 : 1700, 900, 2600,
+                              "Tip to tip, on the center lines."));
+    s.push_back(lengthSetting("straight", "Straight part", "Shape", rear ? 1300 : 1180, 500, 2200,
+                              "Of the main tube, between the corners of its center line."));
+    s.push_back(angleSetting("sweep", "Sweep of the ends", "Shape", radians(rear ? 70 : 32), radians(10),
+                             radians(85), "How far the ends turn toward the vehicle, seen from above."));
+    s.push_back(lengthSetting("height", "Main tube", "Shape", rear ? 640 : 600, 300, 1600,
+                              "Floor to its center line."));
+    s.push_back(lengthSetting("setback", "Rail ends to main tube", "Shape", 90, 40, 350,
+                              "From the ends of the rails to the center line of the main tube."));
+    s.push_back(lengthSetting("bendRadius", "Bend radius", "Shape", 150, 60, 400,
+                              "Of the die, to the center line of the tube."));
+    s.push_back(lengthSetting("lowerDrop", "Lower tube below", "Shape", 110, 0, 300,
+                              "Between the center lines of main and lower tube; 0 leaves it out."));
+    s.push_back(lengthSetting("upperHeight", "Hoop above", "Shape", rear ? 0 : 260, 0, 600,
+                              "From the main tube's center line to the top of the hoop's; 0 leaves it out."));
+    s.push_back(lengthSetting("upperWidth", "Width of the hoop", "Shape", 760, 300, 1800,
+                              "Between the center lines of its legs."));
+    s.push_back(countSetting("uprights", "Uprights", "Shape", 2, 0, 6,
+                             "Tubes between main tube and hoop, evenly spaced."));
+    s.push_back(choiceSetting("section", "Main tube's section", "Stock", Choice::RoundTube, "CHS 60.3x5",
+                              "Round tube that is bent around the end of the vehicle."));
+    s.push_back(choiceSetting("secondSection", "Other tubes", "Stock", Choice::RoundTube, "CHS 48.3x4",
+                              "Lower tube, hoop and uprights."));
+    s.push_back(choiceSetting("tubeMaterial", "Tube material", "Stock", Choice::TubeMaterial, "S355",
+                              "Grade on the mill certificate of the tubes."));
+    s.push_back(choiceSetting("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
+                              "Grade of the rail plates."));
+    s.push_back(thicknessSetting("bracketThickness", "Rail plates", "Plates", 12,
+                                 "Plates bolted outside the rails."));
+    s.push_back(countSetting("pulls", "Pulled at the plates", "Plates", 1, 0, 1,
+                             "1: the rail plates reach beyond the main tube and take a shackle."));
+    s.push_back(choiceSetting("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25",
+                              "For the rail plates."));
+    s.push_back(choiceSetting("snatchRope", "Recovery rope", "Bought", Choice::SnatchRope, "recovery-22",
+                              "Stretching rope that the plates are snatched with."));
+    s.push_back(choiceSetting("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
+                              "The bolts through the rails; their size follows the holes measured."));
+    s.push_back(countSetting("addedBolts", "Frame bolts added", "Bolts", 0, 0, 3,
+                             "Drilled through plate and rail beside the measured holes, on each side."));
+    s.push_back(choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
+    s.push_back(legSetting("bracketWeld", "Leg, rail plates", 6, "Around the tubes, on both faces."));
+    s.push_back(legSetting("tubeWeld", "Leg, tubes", 4, "Around the coped ends."));
+    s.push_back(legSetting("capWeld", "Leg, end caps", 3, "Caps on the main tube."));
+    return s;
+}
+
+std::vector<Cure> hoopFrameCures(bool rear) {
+    const char *angle = rear ? "gauge/departure" : "gauge/approach";
+    return {{angle, "height", 10},
+            {angle, "lowerDrop", -10},
+            {angle, "setback", -10},
+            {"gauge/breakover", "height", 10},
+            {"gauge/clearance", "height", 10},
+            {"gap/", "setback", 10},
+            {"gap/", "width", -40},
+            {"wheel/", "sweep", -0.05},
+            {"role/hoop", "uprights", 1},
+            {"role/hoop", "upperHeight", -20},
+            {"role/beam", "lowerDrop", 20},
+            {"role/beam", "setback", -10},
+            {"role/mount", "lowerDrop", 20},
+            {"role/mount", "setback", -10},
+            {"check/bolt/", "addedBolts", 1},
+            {"check/impact/", "uprights", 1}};
+}
+
+HoopFrame::HoopFrame(Maker &maker, bool rear)
+    : m_make(maker),
+      m_main(maker.barOf("section", "tubeMaterial")),
+      m_second(maker.barOf("secondSection", "tubeMaterial")),
+      m_plate(maker.materialOf("plateMaterial")),
+      m_end(maker.railEnd(rear)),
+      m_shackle(maker.found("shackle", &stock::Stock::shackle)),
+      m_out(rear ? -1 : 1),
+      m_x(m_end.x + m_out * maker.number("setback")),
+      m_z(maker.number("height")),
+      m_half(maker.number("straight") / 2) {}
+
+Vec3 HoopFrame::tip(double sign) const {
+    const double run = (number("width") / 2 - m_half) / std::cos(number("sweep"));
+    return onMain(sign * m_half) +
+           Vec3(-m_out * std::sin(number("sweep")), sign * std::cos(number("sweep")), 0) * run;
+}
+
+void HoopFrame::check() {
+    if (m_make.refused()) return;
+    const double bend = number("bendRadius") * std::tan(number("sweep") / 2);
+    if (number("width") / 2 < m_half + 20)
+        m_make.refuse("The straight part is as long as the whole width.", "straight", "Make it shorter.");
+    if (m_half - bend < m_make.railOutside() + number("bracketThickness") + m_main.section.height / 2)
+        m_make.refuse("The bends begin before the rail plates.", "straight",
+                      "Make the straight part longer or the bend tighter.");
+    if (m_second.section.height > m_main.section.height + 0.01)
+        m_make.refuse("The other tubes are thicker than the main tube that they end on.", "secondSection",
+                      "Take a thinner one.");
+    const double drop = number("lowerDrop"),
+                 least = (m_main.section.height + m_second.section.height) / 2 + 20;
+    if (drop > 0 && drop < least)
+        m_make.refuse("Main and lower tube leave no room for a weld between them.", "lowerDrop",
+                      "Set them further apart, or leave the lower tube out.");
+    const double up = number("upperHeight");
+    if (up > 0 && up < number("bendRadius") + least)
+        m_make.refuse("The hoop is too low for its bends.", "upperHeight", "Raise it or take a tighter die.");
+    if (up > 0 && upperHalf() < number("bendRadius") + 60)
+        m_make.refuse("The hoop is too narrow for its bends.", "upperWidth", "Make it wider.");
+    if (up > 0 && upperHalf() > m_half - bend - m_second.section.height)
+        m_make.refuse("The legs of the hoop stand on the bends of the main tube.", "upperWidth",
+                      "Make it narrower.");
+}
+
+void HoopFrame::add() {
+    addMain();
+    if (m_make.wanted("lowerDrop")) addLower();
+    for (const Side &side : bothSides) addPlate(side);
+    if (m_make.wanted("upperHeight")) {
+        addUpper();
+        addUprights();
+    }
+    addPlaces();
+}
+
+void HoopFrame::addMain() {
+    const double radius = number("bendRadius");
+    const BarPart &main =
+        m_make.bar("hoop.main", {Role::Beam, "section", "tubeWeld", 0, "main tube", {}}, m_main, tip(1),
+                   tip(-1), {{onMain(m_half), radius}, {onMain(-m_half), radius}});
+    addEndCap(m_make, "cap.left", "left cap of the main tube", main, false, "capWeld", m_plate);
+    addEndCap(m_make, "cap.right", "right cap of the main tube", main, true, "capWeld", m_plate);
+}
+
+void HoopFrame::addLower() {
+    const double half = m_make.railOutside() + number("bracketThickness") + 25;
+    const double z = m_z - number("lowerDrop");
+    m_make.bar("hoop.lower", {Role::Beam, "secondSection", "tubeWeld", 0, "lower tube", {}}, m_second,
+               {m_x, half, z}, {m_x, -half, z});
+}
+
+void HoopFrame::addPlate(const Side &side) {
+    RailBracket b;
+    b.end = m_end;
+    b.z = m_z;
+    b.stripWidth = 2.5 * m_main.section.height;
+    b.material = m_plate;
+    b.thickness = m_make.sized("bracketThickness");
+    b.leg = m_make.sized("bracketWeld");
+    b.grade = m_make.text("mountBoltGrade");
+    b.gradeBy = "mountBoltGrade";
+    b.added = static_cast<int>(std::lround(number("addedBolts")));
+    b.addedBy = "addedBolts";
+    b.face = m_x;
+    // A ring of plate around every tube that goes through it.
+    const auto ring = [&](double x, double z, double radius) {
+        for (int i = 0; i < 16; ++i) {
+            const double a = 2 * std::numbers::pi * i / 16;
+            b.reaches.emplace_back(x + radius * std::cos(a), z + radius * std::sin(a));
+        }
+    };
+    ring(m_x, m_z, m_main.section.height / 2 + aroundTube);
+    if (m_make.wanted("lowerDrop"))
+        ring(m_x, m_z - number("lowerDrop"), m_second.section.height / 2 + aroundTube);
+    if (m_make.wanted("pulls")) {
+        const double hole = m_shackle->pinDiameter + 3;
+        ring(m_x + m_out * (m_main.section.height / 2 + shackleBeyond), m_z, 1.5 * hole);
+    }
+    addRailBracket(m_make, side, b);
+    SheetPart &plate = m_make.out().sheets.back();
+    if (m_make.wanted("pulls")) addPulls(side, plate);
+}
+
+void HoopFrame::addPulls(const Side &side, SheetPart &plate) {
+    const double hole = m_shackle->pinDiameter + 3;
+    const Vec2 at(m_x + m_out * (m_main.section.height / 2 + shackleBeyond), m_z);
+    plate.holes.push_back({"shackle", at, hole, "shackle pin"});
+    plate.strips.front().from = at;  // the way of the pull goes through to the bolts
+    Anchor a;
+    a.name = plate.name;
+    a.hole = plate.axes.toWorld(at);
+    a.forward = Vec3(m_out, 0, 0);
+    a.holeDiameter = hole;
+    a.endDistance = a.sideDistance = hole;  // of the ring of plate around it
+    a.thickness = plate.thickness;
+    a.shackle = m_shackle->id;
+    a.snatchRope = m_make.text("snatchRope");
+    m_make.out().anchors.push_back(std::move(a));
+    if (plate.thickness > m_shackle->jaw)
+        m_make.note(plate.name,
+                    fmt::format("The {} rail plate is thicker than the jaw of the shackle.", side.name),
+                    "Take a larger shackle or a thinner plate.");
+}
+
+void HoopFrame::addUpper() {
+    const double top = m_z + number("upperHeight"), radius = number("bendRadius");
+    BarPart &hoop =
+        m_make.bar("hoop.upper", {Role::Hoop, "secondSection", "tubeWeld", 0, "upper hoop", {}}, m_second,
+                   onMain(upperHalf()), onMain(-upperHalf()),
+                   {{{m_x, upperHalf(), top}, radius}, {{m_x, -upperHalf(), top}, radius}}, Vec3::UnitX());
+    Maker::cope(hoop, false, {"hoop.main"});
+    Maker::cope(hoop, true, {"hoop.main"});
+}
+
+void HoopFrame::addUprights() {
+    const int count = static_cast<int>(std::lround(number("uprights")));
+    const double top = m_z + number("upperHeight");
+    const double reach = upperHalf() - number("bendRadius") - besideBend;
+    if (count > 0 && reach < 0)
+        return m_make.note("hoop.upper", "The hoop's bends leave no straight part for uprights.",
+                           "Make the hoop wider.");
+    for (int i = 0; i < count; ++i) {
+        const double y = count == 1 ? 0 : reach - 2 * reach * i / (count - 1);
+        BarPart &b =
+            m_make.bar(fmt::format("upright.{}", i + 1),
+                       {Role::Brace, "secondSection", "tubeWeld", 0, fmt::format("upright {}", i + 1), {}},
+                       m_second, onMain(y), {m_x, y, top}, {}, Vec3::UnitX());
+        Maker::cope(b, false, {"hoop.main"});
+        Maker::cope(b, true, {"hoop.upper"});
+    }
+}
+
+void HoopFrame::addPlaces() {
+    Assembly &out = m_make.out();
+    const double r = m_main.section.height / 2, bend = number("bendRadius") * std::tan(number("sweep") / 2);
+    const Share share = m_out > 0 ? Share::Front : Share::Rear;
+    const Vec3 blow(-m_out, 0, 0), face(m_out * r, 0, 0), under(0, 0, -r);
+    const bool low = m_make.wanted("lowerDrop");
+    out.steps.push_back({"hoop.main", onMain(0) + Vec3(0, 0, r)});
+    out.strikes.push_back({"middle", "Struck in the middle", "hoop.main", onMain(0) + face, blow});
+    const Vec3 lower(m_x, 0, m_z - number("lowerDrop") - m_second.section.height / 2);
+    out.grounds.push_back({"middle", "Rock under the middle", low ? "hoop.lower" : "hoop.main",
+                           low ? lower : Vec3(onMain(0) + under), Vec3::UnitZ(), GroundSpot::Kind::Rock,
+                           share});
+    for (const Side &side : bothSides) {
+        const Vec3 corner = onMain(side.sign * (m_half - bend)), end = tip(side.sign);
+        const Vec3 inward = (onMain(side.sign * m_half) - end).normalized() * 40;
+        out.strikes.push_back({side.of("corner"), fmt::format("Struck at the {} corner", side.name),
+                               "hoop.main", corner + face, blow});
+        out.grounds.push_back({side.of("end"), fmt::format("Rock under the {} end", side.name), "hoop.main",
+                               end + inward + under, Vec3::UnitZ(), GroundSpot::Kind::Rock, share});
+        out.jacks.push_back({side.name, fmt::format("Jack under the main tube at the {} rail", side.name),
+                             "hoop.main", onMain(side.sign * (m_make.railOutside() - 40)) + under,
+                             m_out > 0});
+    }
+    if (m_make.wanted("upperHeight"))
+        out.strikes.push_back(
+            {"hoop", "Struck on the hoop", "hoop.upper",
+             Vec3(m_x + m_out * m_second.section.height / 2, 0, m_z + number("upperHeight")), blow});
+}
+
+void HoopFrame::addHandles() {
+    auto &h = m_make.out().handles;
+    const double a = number("sweep"), r = m_main.section.height / 2;
+    const Vec3 left = tip(1), right = tip(-1);
+    h.push_back({"width", "top", right, Vec3(-m_out * std::tan(a) / 2, -0.5, 0)});
+    h.push_back({"straight", "top", onMain(m_half), Vec3(0, 0.5, 0)});
+    h.push_back({"sweep", "top", left,
+                 Vec3(-m_out * (number("width") / 2 - m_half) / (std::cos(a) * std::cos(a)), 0, 0)});
+    h.push_back({"setback", "top", onMain(0), Vec3(m_out, 0, 0)});
+    h.push_back({"setback", "side", onMain(0) + Vec3(m_out * r, 0, 0), Vec3(m_out, 0, 0)});
+    h.push_back({"height", "side", onMain(0) + Vec3(0, 0, r), Vec3::UnitZ()});
+    h.push_back({"height", "front", onMain(0) + Vec3(0, 0, r), Vec3::UnitZ()});
+    if (m_make.wanted("lowerDrop"))
+        h.push_back({"lowerDrop", "front", onMain(200) - Vec3(0, 0, number("lowerDrop")), -Vec3::UnitZ()});
+    if (m_make.wanted("upperHeight")) {
+        h.push_back({"upperHeight", "front", onMain(0) + Vec3(0, 0, number("upperHeight")), Vec3::UnitZ()});
+        h.push_back({"upperWidth", "front", onMain(upperHalf()) + Vec3(0, 0, number("upperHeight") / 2),
+                     Vec3(0, 0.5, 0)});
+    }
+}
+
+}  // namespace hefty::armor

@@ -1,0 +1,43 @@
+#pragma once
+
+#include "core/armor/making/swept_beam.h"
+
+namespace hefty::armor {
+
+/// A beam behind the rails on two side plates, with a receiver through its middle and two tabs through its
+/// walls: what a rear piece is built around.
+class RearFrameBeam {
+  public:
+    /// Looks up what is bought and where the rails end. @param maker  outlives it
+    explicit RearFrameBeam(Maker &maker);
+
+    /// Refuses what cannot be built.
+    void check();
+    void add();
+    void addHandles();
+
+    [[nodiscard]] const SweptBeam &beam() const { return m_beam; }
+    [[nodiscard]] const stock::Material &plate() const { return m_plate; }
+
+  private:
+    void addReceiverHere();
+    void addBracket(const Side &side);
+    void addTab(const Side &side);
+    void addGusset(const Side &side);
+
+    Maker &m_make;
+    StockedBar m_tube;
+    stock::Material m_plate;
+    RailEnd m_end;
+    double m_near;
+    SweptBeam m_beam;
+    const stock::Shackle *m_shackle;
+    const stock::Receiver *m_receiver;
+};
+
+/// Its settings, in their groups.
+[[nodiscard]] std::vector<SettingDescriptor> rearFrameBeamSettings();
+/// What helps it against findings.
+[[nodiscard]] std::vector<Cure> rearFrameBeamCures();
+
+}  // namespace hefty::armor

@@ -1,0 +1,232 @@
+#include "core/armor/making/wheel_gate.h"
+
+#include <cmath>
+#include <numbers>
+
+#include <fmt/format.h>
+
+#include "core/armor/making/settings.h"
+
+namespace hefty::armor {
+namespace {
+
+// House practice, mm (docs/methods.md, "Wheel carriers").
+constexpr double armBeyondHinge = 60;  // so that the hub's ring of weld has metal around it
+constexpr double armBeyondLatch = 40;
+constexpr double hubWall = 8;        // of the tube that turns on the spindle
+constexpr double studEdge = 20;      // from the circle of the studs to the edge of the wheel plate
+constexpr double keeperHeight = 30;  // of the keeper above the middle of the arm
+
+}  // namespace
+
+void addWheelGateSettings(std::vector<SettingDescriptor> &s) {
+    s.push_back(countSetting("hingeLeft", "Hinge on the left", "Carrier", 1, 0, 1,
+                             "1: it hinges on the left and opens to the left; 0: on the right."));
+    s.push_back(lengthSetting("hingeOut", "Hinge from the middle", "Carrier", 520, 200, 1000,
+                              "From the middle of the vehicle to the spindle."));
+    s.push_back(lengthSetting("latchOut", "Latch from the middle", "Carrier", 480, 100, 1000,
+                              "From the middle of the vehicle to the latch on the other side."));
+    s.push_back(lengthSetting("spindle", "Spindle", "Carrier", 38, 20, 80, "Diameter, of round bar."));
+    s.push_back(lengthSetting("hubLength", "Length of the hub", "Carrier", 150, 60, 400,
+                              "Between its two bearings."));
+    s.push_back(lengthSetting("armGap", "Arm above the beam", "Carrier", 50, 8, 200,
+                              "From the top of the beam to the underside of the arm."));
+    s.push_back(choiceSetting("armSection", "Arm", "Carrier", Choice::SquareTube, "RHS 80x60x4",
+                              "Tube from hinge to latch."));
+    s.push_back(choiceSetting("uprightSection", "Upright", "Carrier", Choice::SquareTube, "SHS 60x60x4",
+                              "Tube that the wheel plate stands on."));
+    s.push_back(choiceSetting("braceSection", "Brace", "Carrier", Choice::SquareTube, "SHS 40x40x3",
+                              "Tube from the arm to the upright, on the hinge's side."));
+    s.push_back(lengthSetting("braceReach", "Foot of the brace", "Carrier", 330, 0, 800,
+                              "From the upright along the arm; 0 leaves the brace out."));
+    s.push_back(lengthSetting("wheelAcross", "Wheel off the middle", "Wheel", 0, -500, 500,
+                              "To the left of the vehicle's middle."));
+    s.push_back(
+        lengthSetting("wheelHeight", "Middle of the wheel", "Wheel", 1080, 500, 1800, "Above the floor."));
+    s.push_back(
+        lengthSetting("wheelRadius", "Radius of the wheel", "Wheel", 400, 200, 700, "Of the tire, free."));
+    s.push_back(lengthSetting("wheelWidth", "Width of the wheel", "Wheel", 265, 150, 450, "Of the tire."));
+    s.push_back(lengthSetting("backspacing", "Hub behind the tire's middle", "Wheel", 20, -150, 200,
+                              "From the wheel's mounting face to the middle of the tire's width."));
+    s.push_back(massSetting("wheelMass", "Wheel with tire", "Wheel", 42, 10, 250, "Weighed."));
+    s.push_back(countSetting("studs", "Studs", "Wheel", 3, 2, 8, "That the wheel is bolted on by."));
+    s.push_back(lengthSetting("studCircle", "Stud circle", "Wheel", 139.7, 90, 340, "Its diameter."));
+    s.push_back(thicknessSetting("wheelPlateThickness", "Wheel plate", "Wheel", 10,
+                                 "Plate that the studs stand in."));
+    s.push_back(thicknessSetting("keeperThickness", "Keeper plate", "Carrier", 12,
+                                 "Plate on the beam that the latch holds to."));
+    SettingDescriptor latch = lengthSetting("latchRating", "Latch holds", "Carrier", 9000, 0, 100000,
+                                            "As its maker says; 0: not said, and then it is not proved.");
+    latch.quantity = measure::Quantity::Force;
+    s.push_back(std::move(latch));
+    s.push_back(angleSetting("opens", "Opens by", "Carrier", radians(110), radians(60), radians(180),
+                             "How far it swings."));
+    s.push_back(legSetting("gateWeld", "Leg, carrier", 5, "Of the carrier's own seams."));
+    s.push_back(legSetting("hubWeld", "Leg, hub", 6, "Around the hub, above and below the arm."));
+}
+
+std::vector<Cure> wheelGateCures() {
+    return {{"sag/", "hubLength", 30},       {"sag/", "spindle", 4},
+            {"hinge/", "spindle", 4},        {"hinge/", "hubLength", 30},
+            {"spindle/", "spindle", 4},      {"latch/", "latchOut", 40},
+            {"role/post", "braceReach", 60}, {"role/lip", "wheelPlateThickness", 2},
+            {"sweep/", "armGap", 20},        {"gate/", "hingeOut", 40},
+            {"gate/", "wheelHeight", -20}};
+}
+
+WheelGate::WheelGate(Maker &maker, const BarPart &beam, double out, const stock::Material &plate)
+    : m_make(maker),
+      m_arm(maker.barOf("armSection", "tubeMaterial")),
+      m_upright(maker.barOf("uprightSection", "tubeMaterial")),
+      m_braceTube(maker.barOf("braceSection", "tubeMaterial")),
+      m_plate(plate),
+      m_x(beam.from.x()),
+      m_top(beam.from.z() + beam.section.height / 2),
+      m_out(out),
+      m_side(maker.number("hingeLeft") > 0.5 ? 1 : -1),
+      m_half(beam.length() / 2) {}
+
+void WheelGate::check() {
+    if (m_make.refused()) return;
+    const double hub = number("hubLength"), arm = m_arm.section.height;
+    if (number("hingeOut") > m_half - 40 || number("latchOut") > m_half - 40)
+        m_make.refuse("The hinge or the latch stands beyond the straight part of the beam.", "hingeOut",
+                      "Bring it in, or make the straight part longer.");
+    if (hub < arm + 10)
+        m_make.refuse("The hub is shorter than the arm that it goes through.", "hubLength",
+                      "Make it longer.");
+    if ((hub - arm) / 2 > number("armGap") - 4)
+        m_make.refuse("The hub comes down onto the beam.", "armGap",
+                      "Raise the arm by the half of what the hub is longer than the arm is high.");
+    const double wheel = number("wheelAcross");
+    const double near = m_side > 0 ? latchY() : hingeY(), far = m_side > 0 ? hingeY() : latchY();
+    if (wheel < near + 60 || wheel > far - 60)
+        m_make.refuse("The upright does not stand between hinge and latch.", "wheelAcross",
+                      "Bring the wheel nearer to the middle.");
+    if (number("wheelHeight") < armZ() + arm / 2 + 80)
+        m_make.refuse("The middle of the wheel is too low for an upright.", "wheelHeight", "Raise it.");
+    if (m_upright.section.height > m_arm.section.width + 0.01)
+        m_make.refuse("The upright is wider than the arm that it stands on.", "uprightSection",
+                      "Take a narrower one or a wider arm.");
+}
+
+void WheelGate::add() {
+    addArm();
+    addUpright();
+    addWheelPlate();
+    if (m_make.wanted("braceReach")) addBrace();
+    addKeeper();
+    addWheel();
+    addGate();
+}
+
+void WheelGate::addArm() {
+    const double to = latchY() - m_side * armBeyondLatch, from = hingeY() + m_side * armBeyondHinge;
+    m_make.bar("carrier.arm", {Role::Beam, "armSection", "gateWeld", 0, "arm of the carrier", {}}, m_arm,
+               {m_x, from, armZ()}, {m_x, to, armZ()});
+}
+
+void WheelGate::addUpright() {
+    const double half = m_plate.density > 0 ? number("studCircle") / 2 + studEdge : 0;
+    // The section's height stands across the vehicle, so that it is as wide as the arm at most.
+    m_make.bar("carrier.upright", {Role::Post, "uprightSection", "gateWeld", 0, "upright of the carrier", {}},
+               m_upright, {m_x, number("wheelAcross"), armZ() + m_arm.section.height / 2},
+               {m_x, number("wheelAcross"), number("wheelHeight") + half}, {}, Vec3::UnitY());
+}
+
+void WheelGate::addWheelPlate() {
+    const double t = number("wheelPlateThickness"), half = number("studCircle") / 2 + studEdge;
+    Axes axes = uprightAcross(face() + m_out * t / 2);
+    axes.origin.y() = number("wheelAcross");
+    axes.origin.z() = number("wheelHeight");
+    SheetPart &p =
+        m_make.sheet("carrier.plate", {Role::Lip, "wheelPlateThickness", "gateWeld", 0, "wheel plate", {}},
+                     axes, {{-half, -half}, {half, -half}, {half, half}, {-half, half}}, t, m_plate);
+    const int studs = static_cast<int>(std::lround(number("studs")));
+    for (int i = 0; i < studs; ++i) {
+        const double angle = std::numbers::pi / 2 + 2 * std::numbers::pi * i / studs;
+        p.holes.push_back({fmt::format("stud{}", i + 1),
+                           Vec2(std::cos(angle), std::sin(angle)) * number("studCircle") / 2, 14.5,
+                           "wheel stud"});
+    }
+    parts::addCrossStrips(p);
+}
+
+void WheelGate::addBrace() {
+    const double y = number("wheelAcross"), foot = y + m_side * number("braceReach");
+    const double top = armZ() + m_arm.section.height / 2;
+    const double high = number("wheelHeight") - number("studCircle") / 2 - studEdge;
+    if (std::abs(foot) > std::abs(hingeY()) - 40 || high < top + 60)
+        return m_make.note("carrier.arm", "There is no room for the brace.",
+                           "Bring its foot in, or raise the wheel.");
+    BarPart &b =
+        m_make.bar("carrier.brace", {Role::Brace, "braceSection", "gateWeld", 0, "brace of the carrier", {}},
+                   m_braceTube, {m_x, foot, armZ()}, {m_x, y, high}, {}, Vec3::UnitX());
+    Maker::cope(b, false, {"carrier.arm"});
+    Maker::cope(b, true, {"carrier.upright"});
+}
+
+/// Upright on the beam beside the latch's end of the arm; the latch pulls the arm to it.
+void WheelGate::addKeeper() {
+    const double t = number("keeperThickness"), wide = m_arm.section.width;
+    Axes axes = uprightAlong(latchY() - m_side * (armBeyondLatch + t / 2 + 6));
+    const double x0 = m_x - wide / 2, x1 = m_x + wide / 2, high = armZ() + keeperHeight;
+    SheetPart &p =
+        m_make.sheet("keeper", {Role::Tab, "keeperThickness", "gateWeld", 0, "keeper of the latch", {}}, axes,
+                     {{x0, m_top}, {x1, m_top}, {x1, high}, {x0, high}}, t, m_plate);
+    p.strips.push_back({{m_x, m_top}, {m_x, high}, wide});
+}
+
+void WheelGate::addWheel() {
+    const double t = number("wheelPlateThickness"), width = number("wheelWidth"), r = number("wheelRadius");
+    const Vec3 hub(face() + m_out * t, number("wheelAcross"), number("wheelHeight"));
+    const Vec3 middle = hub + Vec3(m_out * number("backspacing"), 0, 0);
+    m_make.out().wheels.push_back({"carrier.plate", middle, hub, number("wheelMass"), r});
+    BoughtPart wheel;
+    wheel.name = "wheel";
+    wheel.id = "spare wheel";
+    wheel.kind = "wheel";
+    wheel.label = "spare wheel";
+    wheel.mass = number("wheelMass");
+    wheel.center = middle;
+    wheel.size = {width, 2 * r, 2 * r};
+    m_make.out().bought.push_back(std::move(wheel));
+}
+
+void WheelGate::addGate() {
+    const stock::Filler *filler = m_make.stock().filler(m_make.text("filler"));
+    Gate g;
+    g.name = "carrier";
+    g.parts = {"carrier.arm", "carrier.upright", "carrier.plate", "wheel"};
+    if (m_make.out().bar("carrier.brace")) g.parts.emplace_back("carrier.brace");
+    g.post = "beam";
+    g.arm = "carrier.arm";
+    g.low = {m_x, hingeY(), armZ() - number("hubLength") / 2};
+    g.high = {m_x, hingeY(), armZ() + number("hubLength") / 2};
+    g.spindle = number("spindle");
+    g.spindleMaterial = m_plate;
+    g.spindleRoot = std::max(1.0, g.low.z() - m_top);
+    g.sleeveOutside = number("spindle") + 2 * hubWall;
+    g.sleeveLeg = number("hubWeld");
+    g.filler = filler ? filler->strength : 482.6;
+    g.keeper = "keeper";
+    g.latched = "carrier.arm";
+    g.latch = {m_x, latchY(), armZ()};
+    g.latchRating = number("latchRating");
+    // The free end goes out of the vehicle: seen from above clockwise about a left hinge behind it.
+    g.opens = m_side * m_out * number("opens");
+    m_make.out().gates.push_back(std::move(g));
+}
+
+void WheelGate::addHandles() {
+    auto &h = m_make.out().handles;
+    const double y = number("wheelAcross"), z = number("wheelHeight");
+    h.push_back({"wheelHeight", "front", {face(), y, z}, Vec3::UnitZ()});
+    h.push_back({"wheelAcross", "front", {face(), y, z + number("wheelRadius")}, Vec3::UnitY()});
+    h.push_back({"hingeOut", "front", {m_x, hingeY(), armZ()}, Vec3(0, m_side, 0)});
+    h.push_back({"latchOut", "front", {m_x, latchY(), armZ()}, Vec3(0, -m_side, 0)});
+    h.push_back({"wheelHeight", "side", {face(), 0, z}, Vec3::UnitZ()});
+    h.push_back({"armGap", "side", {m_x, 0, armZ() - m_arm.section.height / 2}, Vec3::UnitZ()});
+}
+
+}  // namespace hefty::armor

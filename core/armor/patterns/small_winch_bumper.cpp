@@ -1,0 +1,300 @@
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/armor/making/cover.h"
+#include "core/armor/making/frame_brackets.h"
+#include "core/armor/making/settings.h"
+#include "core/armor/making/winch_bay.h"
+
+namespace hefty::armor {
+namespace {
+
+constexpr double openingEdge = 18;  // mm of hawse plate above and below the rope's opening
+
+std::vector<SettingDescriptor> settings() {
+    std::vector<SettingDescriptor> s;
+    s.push_back(lengthSetting("height", "Top of the bottom plate", "Shape", 560, 300, 1300,
+                              "Above the floor: the winch stands on it."));
+    s.push_back(lengthSetting("setback", "Rail ends to plates", "Shape", 10, 0, 300,
+                              "From the ends of the rails to the rear edges of the plates."));
+    s.push_back(
+        lengthSetting("trayDepth", "Depth of the plates", "Shape", 190, 120, 400, "Behind the hawse plate."));
+    s.push_back(lengthSetting("room", "Room above the winch", "Shape", 12, 5, 120,
+                              "To the underside of the top plate."));
+    s.push_back(lengthSetting("covers", "Top plate covers", "Shape", 120, 40, 400,
+                              "From the hawse plate back; what it leaves open lets a hand in."));
+    s.push_back(choiceSetting("noseSection", "Nose tube", "Stock", Choice::RoundTube, "CHS 60.3x5",
+                              "Round tube along the front edge of the bottom plate."));
+    s.push_back(choiceSetting("tubeMaterial", "Tube material", "Stock", Choice::TubeMaterial, "S355",
+                              "Grade on the mill certificate of the tube."));
+    s.push_back(choiceSetting("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
+                              "Grade of all plates."));
+    s.push_back(thicknessSetting("trayThickness", "Bottom plate", "Plates", 10,
+                                 "Plate under the winch, from rail plate to rail plate."));
+    s.push_back(thicknessSetting("topThickness", "Top plate", "Plates", 8, "From rail plate to rail plate."));
+    s.push_back(thicknessSetting("hawseThickness", "Hawse plate", "Plates", 12,
+                                 "Upright in front; takes the fairlead."));
+    s.push_back(
+        thicknessSetting("cheekThickness", "Ribs beside the winch", "Plates", 8, "Between the plates."));
+    s.push_back(
+        lengthSetting("lipHeight", "Lip of the bottom plate", "Plates", 50, 0, 150, "0 leaves it out."));
+    s.push_back(thicknessSetting("lipThickness", "Lip plate", "Plates", 8, "Plate of the lip."));
+    s.push_back(thicknessSetting("bracketThickness", "Rail plates", "Plates", 12,
+                                 "Plates bolted outside the rails."));
+    s.push_back(
+        thicknessSetting("tabThickness", "Recovery tabs", "Plates", 20, "Plates on the hawse plate."));
+    s.push_back(lengthSetting("tabHeight", "Tab height", "Plates", 110, 60, 300, "Along the hawse plate."));
+    s.push_back(lengthSetting("tabSpacing", "Tabs, center to center", "Shape", 800, 300, 1400,
+                              "On the hawse plate."));
+    s.push_back(lengthSetting("tabReach", "Hole ahead of the hawse plate", "Plates", 75, 25, 180,
+                              "To the middle of the shackle hole, past the nose tube."));
+    s.push_back(
+        choiceSetting("winch", "Winch", "Bought", Choice::Winch, "winch-4300", "Between the plates."));
+    s.push_back(choiceSetting("rope", "Rope", "Bought", Choice::Rope, "synthetic-9.5", "Line on the winch."));
+    s.push_back(choiceSetting("fairlead", "Fairlead", "Bought", Choice::Fairlead, "hawse-254",
+                              "On the hawse plate."));
+    s.push_back(
+        choiceSetting("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25", "For the tabs."));
+    s.push_back(choiceSetting("snatchRope", "Recovery rope", "Bought", Choice::SnatchRope, "recovery-22",
+                              "Stretching rope that the tabs are snatched with."));
+    s.push_back(choiceSetting("footBoltGrade", "Winch bolt grade", "Bolts", Choice::BoltGrade, "8.8",
+                              "Of its feet."));
+    s.push_back(choiceSetting("fairleadBoltGrade", "Fairlead bolt grade", "Bolts", Choice::BoltGrade, "8.8",
+                              "Through the hawse plate."));
+    s.push_back(choiceSetting("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
+                              "The bolts through the rails; their size follows the holes measured."));
+    s.push_back(
+        countSetting("addedBolts", "Frame bolts added", "Bolts", 0, 0, 3, "Behind the measured holes."));
+    s.push_back(choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
+    s.push_back(legSetting("plateWeld", "Leg, plates", 5, "Top, hawse plate and nose."));
+    s.push_back(legSetting("trayWeld", "Leg, bottom plate", 6, "Bottom plate, ribs and lip."));
+    s.push_back(legSetting("bracketWeld", "Leg, rail plates", 6, "Rail plates to the plates between them."));
+    s.push_back(legSetting("tabWeld", "Leg, tabs", 10, "Along both sides of the tabs."));
+    s.push_back(legSetting("capWeld", "Leg, end caps", 3, "Caps on the nose tube."));
+    return s;
+}
+
+/// As short and as high as the winch lets it: two plates with the winch between them, a hawse plate in front,
+/// a tube as its nose, rail plates as its ends.
+class SmallWinchBumper {
+  public:
+    SmallWinchBumper(const BuildInput &input, const Pattern &pattern)
+        : m_make(input, pattern),
+          m_plate(m_make.materialOf("plateMaterial")),
+          m_nose(m_make.barOf("noseSection", "tubeMaterial")),
+          m_bay(m_make, m_plate),
+          m_winch(m_make.found("winch", &stock::Stock::winch)),
+          m_shackle(m_make.found("shackle", &stock::Stock::shackle)),
+          m_end(m_make.railEnd(false)),
+          m_back(m_end.x + number("setback")),
+          m_inner(m_back + number("trayDepth")),
+          m_front(m_inner + number("hawseThickness")),
+          m_low(number("height")) {}
+
+    Result<Assembly> build() {
+        if (!m_make.refused()) check();
+        if (m_make.refused()) return m_make.finish();
+        addBottom();
+        addTop();
+        addHawse();
+        addNose();
+        for (const Side &side : bothSides) {
+            addBracket(side);
+            m_bay.addCheek(side, (m_high - m_low) / 2);
+            addTab(side);
+        }
+        if (m_make.wanted("lipHeight")) m_bay.addLip();
+        m_bay.addWinch("hawse", number("hawseThickness"),
+                       std::min(m_high - m_bay.drumHeight(), m_bay.drumHeight() - m_low));
+        addPlaces();
+        addHandles();
+        return m_make.finish();
+    }
+
+  private:
+    [[nodiscard]] double number(std::string_view id) const { return m_make.number(id); }
+    /// y of the rail plates' inner faces.
+    [[nodiscard]] double half() const { return m_make.railOutside(); }
+
+    void check() {
+        m_high = m_low + m_winch->height + number("room");
+        m_bay.place(m_inner, m_front, m_low, m_high);
+        double low = 1e9, high = -1e9;
+        for (const rig::FrameHole &h :
+             holesWithAdded(m_end, static_cast<int>(std::lround(number("addedBolts"))))) {
+            low = std::min(low, m_end.center + h.aboveCenter - edgeByHole * h.diameter);
+            high = std::max(high, m_end.center + h.aboveCenter + edgeByHole * h.diameter);
+        }
+        if (m_bay.footEdge() < m_bay.footHole())
+            m_make.refuse("The feet of the winch stand at or over the edge of the bottom plate.", "trayDepth",
+                          "Make the plates deeper or take a smaller winch.");
+        if (number("covers") > number("trayDepth"))
+            m_make.refuse("The top plate reaches back past the bottom plate.", "covers",
+                          "Let it cover less.");
+        const double rope = m_bay.drumHeight(), room = m_bay.fairlead().openingHeight / 2 + openingEdge;
+        if (rope - room < m_low || rope + room > m_high)
+            m_make.refuse("The rope's opening does not fit into the hawse plate.", "room",
+                          "Leave more room.");
+        if (number("tabHeight") > m_high - m_low)
+            m_make.refuse("The tabs are higher than the hawse plate.", "tabHeight", "Make them lower.");
+        if (number("tabSpacing") / 2 + number("tabThickness") > half())
+            m_make.refuse("The tabs stand outside the rail plates.", "tabSpacing",
+                          "Bring them closer together.");
+        if (number("tabSpacing") / 2 - number("tabThickness") < m_bay.fairlead().boltSpacing / 2 + 25)
+            m_make.refuse("The tabs stand at the fairlead.", "tabSpacing", "Set them further apart.");
+    }
+
+    void addBottom() {
+        m_bay.addTray();
+        SheetPart &tray = m_make.out().sheets.back();
+        const double w = half();
+        tray.made.label = "bottom plate";
+        tray.outline = {{m_back, -w}, {m_front, -w}, {m_front, w}, {m_back, w}};
+        tray.strips.push_back(
+            {{(m_back + m_front) / 2, -w}, {(m_back + m_front) / 2, w}, number("trayDepth")});
+    }
+
+    void addTop() {
+        const double t = number("topThickness"), w = half();
+        SheetPart &p = m_make.sheet(
+            "top", {Role::Skin, "topThickness", "plateWeld", 0, "top plate", {}}, levelAt(m_high + t / 2),
+            {{m_inner - number("covers"), -w}, {m_front, -w}, {m_front, w}, {m_inner - number("covers"), w}},
+            t, m_plate);
+        parts::addCrossStrips(p);
+    }
+
+    void addHawse() {
+        const double t = number("hawseThickness"), w = half(), z = m_bay.drumHeight();
+        const stock::Fairlead &fairlead = m_bay.fairlead();
+        SheetPart &p = m_make.sheet(
+            "hawse", {Role::Skin, "hawseThickness", "plateWeld", 0, "hawse plate", {}},
+            uprightAcross(m_front - t / 2), {{-w, m_low}, {w, m_low}, {w, m_high}, {-w, m_high}}, t, m_plate);
+        const double u = fairlead.openingWidth / 2, v = fairlead.openingHeight / 2;
+        p.cutouts.push_back({{-u, z - v}, {u, z - v}, {u, z + v}, {-u, z + v}});
+        for (const Side &side : bothSides)
+            p.holes.push_back({side.of("fairlead"),
+                               {side.sign * fairlead.boltSpacing / 2, z},
+                               m_bay.fairleadHole(),
+                               "fairlead bolt"});
+        // Above the opening, below it and beside it.
+        p.strips.push_back({{-w, (z + v + m_high) / 2}, {w, (z + v + m_high) / 2}, m_high - z - v});
+        p.strips.push_back({{-w, (z - v + m_low) / 2}, {w, (z - v + m_low) / 2}, z - v - m_low});
+        for (const Side &side : bothSides) {
+            const double y = side.sign * (u + w) / 2;
+            p.strips.push_back({{y, m_low}, {y, m_high}, w - u});
+        }
+    }
+
+    void addNose() {
+        const double r = m_nose.section.height / 2, w = half() + number("bracketThickness");
+        const double z = m_low - number("trayThickness") / 2;
+        const BarPart &nose = m_make.bar("nose", {Role::Beam, "noseSection", "plateWeld", 0, "nose tube", {}},
+                                         m_nose, {m_front + r, w, z}, {m_front + r, -w, z});
+        addEndCap(m_make, "cap.left", "left cap of the nose tube", nose, false, "capWeld", m_plate);
+        addEndCap(m_make, "cap.right", "right cap of the nose tube", nose, true, "capWeld", m_plate);
+    }
+
+    void addBracket(const Side &side) {
+        RailBracket b = railBracketBySettings(m_make, m_end);
+        b.face = m_front;
+        b.z = (m_low + m_high) / 2;
+        b.stripWidth = m_high - m_low;
+        b.material = m_plate;
+        for (const double x : {m_back, m_front})
+            for (const double z : {m_low - number("trayThickness"), m_high + number("topThickness")})
+                b.reaches.emplace_back(x, z);
+        addRailBracket(m_make, side, b);
+        parts::addCrossStrips(m_make.out().sheets.back());
+    }
+
+    void addTab(const Side &side) {
+        ThroughTab tab = throughTabBySettings(m_make);
+        tab.y = side.sign * number("tabSpacing") / 2;
+        tab.z = (m_low + m_high) / 2 + 10;
+        tab.tail = tab.face = m_front;
+        tab.material = m_plate;
+        addThroughTab(m_make, side.of("tab"), side.people("tab"), tab);
+    }
+
+    void addPlaces() {
+        Assembly &out = m_make.out();
+        const double r = m_nose.section.height / 2, z = m_low - number("trayThickness") / 2, x = m_front + r;
+        const Vec3 blow(-1, 0, 0);
+        const auto rock = [&](const std::string &id, const std::string &name, double y) {
+            out.grounds.push_back(
+                {id, name, "nose", {x, y, z - r}, Vec3::UnitZ(), GroundSpot::Kind::Rock, Share::Front});
+        };
+        out.steps.push_back({"top", {m_front - 40, 0, m_high + number("topThickness")}});
+        out.strikes.push_back({"middle", "Struck in the middle", "nose", {x + r, 0, z}, blow});
+        rock("middle", "Rock under the middle", 0);
+        for (const Side &side : bothSides) {
+            out.strikes.push_back({side.of("end"),
+                                   fmt::format("Struck on the {} end", side.name),
+                                   "nose",
+                                   {x + r, side.sign * (half() - 30), z},
+                                   blow});
+            rock(side.of("end"), fmt::format("Rock under the {} end", side.name), side.sign * (half() - 20));
+            out.jacks.push_back({side.name,
+                                 fmt::format("Jack under the nose, {}", side.name),
+                                 "nose",
+                                 {x, side.sign * (half() - 60), z - r},
+                                 true});
+        }
+    }
+
+    void addHandles() {
+        auto &h = m_make.out().handles;
+        h.push_back({"height", "side", {m_front, 0, m_low}, Vec3::UnitZ()});
+        h.push_back({"height", "front", {m_front, 0, m_low}, Vec3::UnitZ()});
+        h.push_back({"setback", "side", {m_front, 0, (m_low + m_high) / 2}, Vec3::UnitX()});
+        h.push_back({"setback", "top", {m_front, 0, m_high}, Vec3::UnitX()});
+        h.push_back({"covers", "top", {m_inner - number("covers"), 0, m_high}, -Vec3::UnitX()});
+        h.push_back({"tabSpacing",
+                     "front",
+                     {m_front, number("tabSpacing") / 2, (m_low + m_high) / 2},
+                     Vec3(0, 0.5, 0)});
+    }
+
+    Maker m_make;
+    stock::Material m_plate;
+    StockedBar m_nose;
+    WinchBay m_bay;
+    const stock::Winch *m_winch;
+    const stock::Shackle *m_shackle;
+    RailEnd m_end;
+    double m_back, m_inner, m_front, m_low, m_high = 0;
+};
+
+}  // namespace
+
+Pattern smallWinchBumper() {
+    return {"small-winch-bumper",
+            "Smallest winch bumper",
+            "Two plates with the winch between them, a hawse plate in front and a tube as its nose, no wider "
+            "than the "
+            "rail plates: as short and as high as the winch lets it.",
+            Where::Front,
+            "LT",
+            settings(),
+            [](const BuildInput &input) {
+                return SmallWinchBumper(input, *pattern("small-winch-bumper")).build();
+            },
+            {{"gauge/approach", "height", 10},
+             {"gauge/approach", "setback", -10},
+             {"gauge/clearance", "height", 10},
+             {"gap/", "height", -10},
+             {"role/tray", "trayThickness", 2},
+             {"role/skin", "hawseThickness", 2},
+             {"role/skin", "topThickness", 2},
+             {"role/tab", "tabHeight", 20},
+             {"role/tab", "tabReach", -5},
+             {"role/mount", "setback", -10},
+             {"check/bolt/", "addedBolts", 1}},
+            {"License plate: it needs a place.", "Winch: clutch lever and plug can be reached.",
+             "The ribs are welded before the top plate closes them in.", "Lamps and their withdrawal.",
+             "Air still reaches the radiator.", "Drain holes in the bottom plate."}};
+}
+
+}  // namespace hefty::armor

@@ -1,0 +1,142 @@
+#include "core/exchange/cutting.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include <fmt/format.h>
+
+#include "core/outline/drawing.h"
+
+namespace hefty::exchange {
+namespace {
+
+using outline::Corner;
+using outline::Loop;
+using shape::Vec2;
+
+Loop loopOf(const shape::Polygon2 &ring) {
+    Loop out;
+    for (const Vec2 &p : ring) out.push_back({p, 0});
+    return out;
+}
+
+/// Two straights and two half circles.
+Loop slotOf(const armor::Hole &h) {
+    const Vec2 along = h.slotAlong.normalized() * (h.slot / 2);
+    const Vec2 across = Vec2(-along.y(), along.x()).normalized() * (h.diameter / 2);
+    return {{h.at - along - across, 0},
+            {h.at + along - across, 1},
+            {h.at + along + across, 0},
+            {h.at - along + across, 1}};
+}
+
+std::string escaped(const std::string &text) {
+    std::string out;
+    for (const char c : text) {
+        if (c == '<')
+            out += "&lt;";
+        else if (c == '>')
+            out += "&gt;";
+        else if (c == '&')
+            out += "&amp;";
+        else
+            out += c;
+    }
+    return out;
+}
+
+std::string lineOf(double x0, double y0, double x1, double y1, const char *style = "") {
+    return fmt::format("<line x1=\"{:.3f}\" y1=\"{:.3f}\" x2=\"{:.3f}\" y2=\"{:.3f}\" {}/>\n", x0, y0, x1, y1,
+                       style);
+}
+
+}  // namespace
+
+std::string dxfOf(const workshop::FlatPattern &flat, double leastHole) {
+    outline::Outline part;
+    part.outer = loopOf(flat.rim);
+    std::vector<outline::MarkLine> marks;
+    for (const shape::Polygon2 &c : flat.cutouts) part.holes.push_back(loopOf(c));
+    for (const armor::Hole &h : flat.holes) {
+        if (h.diameter < leastHole) {
+            const double r = 3;
+            marks.push_back({h.at - Vec2(r, 0), h.at + Vec2(r, 0), "mark"});
+            marks.push_back({h.at - Vec2(0, r), h.at + Vec2(0, r), "mark"});
+        } else {
+            part.holes.push_back(h.slot > 0 ? slotOf(h) : outline::circle(h.at, h.diameter));
+        }
+    }
+    for (const workshop::BendLine &l : flat.lines) marks.push_back({l.from, l.to, "bend"});
+    return outline::writeDxf({part}, marks);
+}
+
+std::vector<Vec2> templateOf(const armor::BarPart &bar, bool atTo) {
+    const armor::EndTrim &trim = atTo ? bar.trimTo : bar.trimFrom;
+    const shape::Polygon2 fibres = parts::fibresOf(bar);
+    std::vector<Vec2> out;
+    if (!trim.cut() || trim.reach.size() != fibres.size()) return out;
+    double around = 0;
+    for (std::size_t i = 0; i <= fibres.size(); ++i) {
+        const std::size_t k = i % fibres.size();
+        // A round tube's arcs, not the chords of its fibres.
+        if (i > 0)
+            around += bar.round() ? std::numbers::pi * bar.section.height / static_cast<double>(fibres.size())
+                                  : (fibres[k] - fibres[i - 1]).norm();
+        out.emplace_back(around, trim.reach[k]);
+    }
+    return out;
+}
+
+std::string templateSvg(const armor::BarPart &bar, bool atTo, const std::string &label) {
+    const std::vector<Vec2> line = templateOf(bar, atTo);
+    if (line.empty()) return {};
+    double low = 1e300, high = -1e300;
+    for (const Vec2 &p : line) {
+        low = std::min(low, p.y());
+        high = std::max(high, p.y());
+    }
+    constexpr double border = 10, below = 40, overlap = 12, textHeight = 4;
+    const double around = line.back().x(), depth = high - low + below;
+    const double w = std::max(around + overlap, 120.0) + 2 * border, h = depth + 2 * border + 22;
+    // The end of the bar is up: what is cut away lies above the line.
+    const auto y = [&](double along) { return border + along - low; };
+    std::string d;
+    for (std::size_t i = 0; i < line.size(); ++i)
+        d += fmt::format("{} {:.3f} {:.3f} ", i == 0 ? 'M' : 'L', border + line[i].x(), y(line[i].y()));
+    const double bottom = border + depth;
+    std::string out = fmt::format(
+        "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.3f}mm\" height=\"{1:.3f}mm\" viewBox=\"0 0 "
+        "{0:.3f} "
+        "{1:.3f}\">\n<g fill=\"none\" stroke=\"black\" stroke-width=\"0.25\">\n",
+        w, h);
+    out += fmt::format("<path id=\"cut\" d=\"{}\"/>\n", d);
+    out += lineOf(border, bottom, border + around, bottom);
+    out += lineOf(border, y(line.front().y()), border, bottom);
+    out += lineOf(border + around, y(line.back().y()), border + around, bottom);
+    const char *thin = "stroke-dasharray=\"6 2 1 2\"";
+    for (int i = 1; i < 4; ++i)
+        out += lineOf(border + around * i / 4, border, border + around * i / 4, bottom, thin);
+    out += lineOf(border + around + overlap, bottom - 20, border + around + overlap, bottom,
+                  "stroke-dasharray=\"2 2\"");
+    const double scale = bottom + 8;
+    out += lineOf(border, scale, border + 100, scale) + lineOf(border, scale - 2, border, scale + 2) +
+           lineOf(border + 100, scale - 2, border + 100, scale + 2);
+    out += lineOf(border, scale + 8, border + 101.6, scale + 8) +
+           lineOf(border, scale + 6, border, scale + 10) +
+           lineOf(border + 101.6, scale + 6, border + 101.6, scale + 10);
+    out += "</g>\n<g font-family=\"sans-serif\" fill=\"black\">\n";
+    const auto text = [&](double x, double at, const std::string &what) {
+        out += fmt::format("<text x=\"{:.3f}\" y=\"{:.3f}\" font-size=\"{:.1f}\">{}</text>\n", x, at,
+                           textHeight, escaped(what));
+    };
+    text(border + 3, bottom - 4, label);
+    text(border + 3, bottom - 10,
+         fmt::format("Wrap around once; waste above the line. {:.1f} mm around.", around));
+    text(border + 104, scale + 1, "100 mm");
+    text(border + 105, scale + 9, "4 in: print at full size, check both");
+    out += "</g>\n</svg>\n";
+    return out;
+}
+
+}  // namespace hefty::exchange

@@ -1,0 +1,31 @@
+#pragma once
+
+#include <functional>
+#include <stop_token>
+#include <string>
+
+#include "core/armor/assembly.h"
+#include "core/base/result.h"
+
+/// Exact solids, for other programs and as a second opinion on volumes.
+namespace hefty::exchange {
+
+struct SolidFigures {
+    double volume = 0;  ///< mm3
+    shape::Vec3 center = shape::Vec3::Zero();
+};
+
+/// Volume and center of a bar's or sheet's exact solid: walls with their rounded corners, bends, holes,
+/// openings, miters, and ends cut to the surfaces of other parts.
+/// @error UnknownId  no such bar or sheet; Geometry  it cannot be made
+[[nodiscard]] Result<SolidFigures> figuresOf(const armor::Assembly &assembly, const std::string &part);
+
+/// Writes all bars and sheets as one STEP file (AP214, mm), each a solid, in the order of the assembly.
+/// Folded sheets are written with sharp bends.
+/// @param progress  from 0 to 1
+/// @error Stopped; Geometry  a part that cannot be made, named; File  it cannot be written
+[[nodiscard]] Result<int> writeStep(const armor::Assembly &assembly, const std::string &path,
+                                    const std::function<void(double)> &progress = {},
+                                    const std::stop_token &stop = {});
+
+}  // namespace hefty::exchange

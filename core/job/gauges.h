@@ -1,0 +1,17 @@
+#pragma once
+
+#include "core/job/appraisal.h"
+
+namespace hefty::job {
+
+/// The numbers of the gauge bar.
+/// @param lowest  of the armor above the ground, mm; none: there is no armor
+/// @param lifted  set if an axle lifts: there are no angles then
+[[nodiscard]] std::vector<Gauge> gaugesOf(const Job &job, const Appraisal &appraisal,
+                                          std::optional<double> lowest, const std::string &lifted);
+
+/// Gauges beyond their limit; each gauge is told which finding is about it. Checks are found by themselves.
+[[nodiscard]] std::vector<Finding> gaugeFindings(const Job &job, const Appraisal &appraisal,
+                                                 std::vector<Gauge> &gauges);
+
+}  // namespace hefty::job

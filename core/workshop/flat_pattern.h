@@ -1,0 +1,44 @@
+#pragma once
+
+#include "core/armor/assembly.h"
+
+namespace hefty::workshop {
+
+/// Where the layer lies that keeps its length in a bend, as a share of the thickness: mild steel bent in air
+/// over about its thickness. A test strip of the shop's own is better.
+inline constexpr double usualNeutralLayer = 0.42;
+
+/// A bend line on the flat pattern.
+struct BendLine {
+    shape::Vec2 from = shape::Vec2::Zero(), to = shape::Vec2::Zero();  ///< the middle of the bend
+    double angle = 0;      ///< rad, above 0: up, toward the side that is seen
+    double radius = 0;     ///< inside, mm
+    double allowance = 0;  ///< length of the bend on the layer that keeps its length, mm
+    double deduction = 0;  ///< what it takes off the two sides to where their middle planes cross, mm
+};
+
+/// What is cut out of the sheet before it is folded.
+struct FlatPattern {
+    shape::Polygon2 rim;
+    std::vector<shape::Polygon2> cutouts;
+    std::vector<armor::Hole> holes;
+    std::vector<BendLine> lines;
+};
+
+/// Lays the sides of a folded sheet back into a plane, moved together by what each bend takes off.
+/// @param k  see usualNeutralLayer
+/// @pre the sides are sheets of the assembly
+/// @source docs/methods.md, "Flat patterns"
+[[nodiscard]] FlatPattern flatPattern(const armor::Assembly &assembly, const armor::FoldedSheet &sheet,
+                                      double k = usualNeutralLayer);
+
+/// The flat pattern of a sheet that is not folded.
+[[nodiscard]] FlatPattern flatPattern(const armor::SheetPart &sheet);
+
+/// Volume of its sides that its rounded bends do not have [mm3], by Pappus along the middle of its thickness.
+[[nodiscard]] double roundedOff(const armor::FoldedSheet &sheet);
+
+/// The folded sheet that a part is a side of; nullptr: none.
+[[nodiscard]] const armor::FoldedSheet *foldedOf(const armor::Assembly &assembly, const std::string &part);
+
+}  // namespace hefty::workshop

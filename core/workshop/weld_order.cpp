@@ -1,0 +1,128 @@
+#include "core/workshop/weld_order.h"
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+namespace hefty::workshop {
+namespace {
+
+/// A seam's wish: both of its parts are fitted, and it is welded, before another part comes.
+struct Wish {
+    std::size_t weld = 0;
+    std::string later;
+    double length = 0;
+    bool kept = true;
+};
+
+class Ordering {
+  public:
+    Ordering(const armor::Assembly &assembly, const std::vector<LineReach> &reach) : m_in(assembly) {
+        for (const armor::BarPart &b : assembly.bars) m_all.push_back(b.name);
+        for (const armor::SheetPart &s : assembly.sheets) m_all.push_back(s.name);
+        std::map<std::pair<std::size_t, std::string>, double> wishes;
+        for (const LineReach &l : reach)
+            for (const std::string &part : l.after) {
+                const auto weld = static_cast<std::size_t>(l.weld);
+                const armor::WeldLine &line = assembly.welds[weld]
+                                                  .contacts[static_cast<std::size_t>(l.contact)]
+                                                  .lines[static_cast<std::size_t>(l.line)];
+                wishes[{weld, part}] += (line.to - line.from).norm();
+            }
+        for (const auto &[key, length] : wishes)
+            if (std::find(m_all.begin(), m_all.end(), key.second) != m_all.end())
+                m_wishes.push_back({key.first, key.second, length, true});
+    }
+
+    WeldPlan run() {
+        WeldPlan plan;
+        while (m_there.size() < m_all.size()) {
+            const std::string *next = nextPart();
+            if (!next) {
+                dropShortest(plan);
+                continue;
+            }
+            m_there.insert(*next);
+            plan.parts.push_back(*next);
+        }
+        return plan;
+    }
+
+    [[nodiscard]] std::vector<std::string> before(std::size_t weld) const {
+        std::vector<std::string> out;
+        for (const Wish &w : m_wishes)
+            if (w.weld == weld && w.kept) out.push_back(w.later);
+        return out;
+    }
+
+  private:
+    [[nodiscard]] bool mayCome(const std::string &part) const {
+        return std::none_of(m_wishes.begin(), m_wishes.end(), [&](const Wish &w) {
+            const armor::WeldJoint &joint = m_in.welds[w.weld];
+            return w.kept && w.later == part && !(m_there.contains(joint.a) && m_there.contains(joint.b));
+        });
+    }
+    [[nodiscard]] bool meetsWhatIsThere(const std::string &part) const {
+        return std::any_of(m_in.welds.begin(), m_in.welds.end(), [&](const armor::WeldJoint &w) {
+            return (w.a == part && m_there.contains(w.b)) || (w.b == part && m_there.contains(w.a));
+        });
+    }
+    /// The first part, as the piece is made, that may come and has something to be welded to.
+    [[nodiscard]] const std::string *nextPart() const {
+        const std::string *loose = nullptr;
+        for (const std::string &part : m_all) {
+            if (m_there.contains(part) || !mayCome(part)) continue;
+            if (m_there.empty() || meetsWhatIsThere(part)) return &part;
+            if (!loose) loose = &part;
+        }
+        return loose;
+    }
+    void dropShortest(WeldPlan &plan) {
+        Wish *least = nullptr;
+        for (Wish &w : m_wishes)
+            if (w.kept && !m_there.contains(w.later) && (!least || w.length < least->length)) least = &w;
+        if (!least) return;
+        least->kept = false;
+        plan.blocked.push_back({m_in.welds[least->weld].name, least->later});
+    }
+
+    const armor::Assembly &m_in;
+    std::vector<std::string> m_all;
+    std::vector<Wish> m_wishes;
+    std::set<std::string> m_there;
+};
+
+}  // namespace
+
+WeldPlan weldOrder(const armor::Assembly &assembly, const std::vector<LineReach> &reach,
+                   const std::vector<SeamWork> &seams) {
+    Ordering ordering(assembly, reach);
+    WeldPlan plan = ordering.run();
+    std::set<std::pair<std::string, std::string>> told;
+    for (const LineReach &l : reach) {
+        const std::string &name = assembly.welds[static_cast<std::size_t>(l.weld)].name;
+        if (!l.never.empty() && told.insert({name, l.never}).second) plan.blocked.push_back({name, l.never});
+    }
+    std::set<std::string> there, done;
+    for (const std::string &part : plan.parts) {
+        there.insert(part);
+        bool fits = true;
+        for (std::size_t w = 0; w < assembly.welds.size(); ++w) {
+            const armor::WeldJoint &joint = assembly.welds[w];
+            if (joint.isFold() || joint.contacts.empty() || done.contains(joint.name)) continue;
+            if ((joint.a != part && joint.b != part) || !there.contains(joint.a) || !there.contains(joint.b))
+                continue;
+            const auto work = std::find_if(seams.begin(), seams.end(),
+                                           [&](const SeamWork &s) { return s.joint == joint.name; });
+            if (work == seams.end()) continue;
+            plan.steps.push_back({static_cast<int>(plan.steps.size()) + 1, joint.name,
+                                  fits ? part : std::string(), ordering.before(w),
+                                  static_cast<std::size_t>(work - seams.begin())});
+            done.insert(joint.name);
+            fits = false;
+        }
+    }
+    return plan;
+}
+
+}  // namespace hefty::workshop

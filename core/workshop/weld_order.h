@@ -1,0 +1,34 @@
+#pragma once
+
+#include "core/workshop/weld_list.h"
+#include "core/workshop/weld_reach.h"
+
+namespace hefty::workshop {
+
+/// One step of welding a piece: a seam, once its two parts are fitted.
+struct WeldStep {
+    int step = 1;                     ///< from 1
+    std::string seam;                 ///< name of the joint
+    std::string fits;                 ///< the part that is fitted for it; empty: both were there
+    std::vector<std::string> before;  ///< parts that must not be there yet
+    std::size_t work = 0;             ///< of the list of seamWork()
+};
+
+/// A seam that no order of the parts leaves open.
+struct BlockedSeam {
+    std::string seam, by;
+};
+
+struct WeldPlan {
+    std::vector<std::string> parts;  ///< in the order in which they are fitted
+    std::vector<WeldStep> steps;
+    std::vector<BlockedSeam> blocked;
+};
+
+/// The order in which parts are fitted and seams are welded: no part before the seams that it would bar, each
+/// to what is there already, otherwise as the piece is made, left and right in turn. Where the wishes of
+/// seams go in a ring the shortest of them is told as blocked.
+[[nodiscard]] WeldPlan weldOrder(const armor::Assembly &assembly, const std::vector<LineReach> &reach,
+                                 const std::vector<SeamWork> &seams);
+
+}  // namespace hefty::workshop

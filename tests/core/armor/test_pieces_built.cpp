@@ -1,0 +1,306 @@
+#include <QtTest>
+
+#include <cmath>
+#include <numbers>
+#include <random>
+
+#include "core/base/constants.h"
+#include "core/job/appraise_under.h"
+#include "core/workshop/masses.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::armor;
+using hefty::testing::shippedStock;
+
+namespace {
+
+job::Job demo(const char *name) {
+    return job::loadJob(demoFolder() + "/" + name + ".girder.json").value();
+}
+
+Assembly built(const job::Job &job, const std::string &piece) {
+    const auto rig = rig::geometry(job.vehicle).value();
+    for (const Piece &p : job.pieces)
+        if (p.id == piece) return build({p, job.vehicle, rig, shippedStock()}).value();
+    qFatal("no piece %s", piece.c_str());
+}
+
+const WeldJoint *weld(const Assembly &a, const std::string &one, const std::string &other) {
+    for (const WeldJoint &w : a.welds)
+        if ((w.a == one && w.b == other) || (w.a == other && w.b == one)) return &w;
+    return nullptr;
+}
+
+const proof::Check *check(const proof::Proof &p, const std::string &id) {
+    for (const proof::Check &c : p.checks)
+        if (c.id == id) return &c;
+    return nullptr;
+}
+
+/// A setting at a random place of its range, or a random choice of the stock.
+SettingValue randomValue(const SettingDescriptor &d, std::mt19937 &random) {
+    if (d.choice == Choice::None) {
+        const double value = std::uniform_real_distribution<double>(d.least, d.most)(random);
+        return d.quantity == measure::Quantity::Count ? std::round(value) : value;
+    }
+    const auto known = options(d.choice, shippedStock());
+    return known[std::uniform_int_distribution<std::size_t>(0, known.size() - 1)(random)];
+}
+
+}  // namespace
+
+class TestPiecesBuilt : public QObject {
+    Q_OBJECT
+
+  private slots:
+    /// The main tube goes through both rail plates: welded around on both faces of each.
+    void hoopThroughItsPlates() {
+        const Assembly a = built(demo("marten-tube-front"), "tube-front");
+        for (const char *side : {"bracket.left", "bracket.right"}) {
+            const WeldJoint *main = weld(a, "hoop.main", side), *lower = weld(a, "hoop.lower", side);
+            QVERIFY(main && lower);
+            QVERIFY(std::abs(main->length() - 2 * std::numbers::pi * 60.3) < 0.02 * main->length());
+            QVERIFY(std::abs(lower->length() - 2 * std::numbers::pi * 48.3) < 0.02 * lower->length());
+        }
+        QVERIFY(weld(a, "hoop.main", "hoop.upper") && weld(a, "upright.1", "hoop.upper"));
+        QVERIFY(a.notes.empty());
+        // mirrored: left and right weigh alike
+        QVERIFY(std::abs(a.bar("hoop.main")->length() - [&] {
+                    double sum = 0;
+                    for (const Span &s : a.bar("hoop.main")->spans()) sum += s.length;
+                    return sum;
+                }()) < 1e-9);
+    }
+    /// A carrier shut on its beam: everything is held, and the hinge's couple is weight times lever over the
+    /// hub, whatever else there is.
+    void carrierOnItsBeam() {
+        const job::Job job = demo("marten-wheel-carrier");
+        const Assembly a = built(job, "wheel-carrier");
+        for (const auto &[one, other] :
+             {std::pair{"carrier.arm", "carrier.upright"}, std::pair{"carrier.upright", "carrier.plate"},
+              std::pair{"carrier.brace", "carrier.arm"}, std::pair{"carrier.brace", "carrier.upright"},
+              std::pair{"keeper", "beam"}})
+            QVERIFY2(weld(a, one, other), one);
+        for (const BuildNote &n : a.notes) QVERIFY2(false, n.text.in(measure::UnitSystem::Metric).c_str());
+        const auto rig = rig::geometry(job.vehicle).value();
+        const auto p =
+            proof::prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, proof::Detail::Strips);
+        QVERIFY2(p, p ? "" : p.error().sentence().c_str());
+        QCOMPARE(p->openGates.size(), std::size_t{1});
+        double moment = 0;
+        const Gate &g = a.gates[0];
+        const auto count = [&](double mass, const Vec3 &at) {
+            moment += mass * standardGravity * std::hypot(at.x() - g.low.x(), at.y() - g.low.y());
+        };
+        for (const std::string &part : g.parts) {
+            if (const BarPart *b = a.bar(part)) count(workshop::barMass(a, *b), parts::barCenter(*b));
+            if (const SheetPart *s = a.sheet(part)) count(workshop::sheetMass(*s), s->center());
+        }
+        count(a.wheels[0].mass, a.wheels[0].center);
+        const double couple = moment / (g.high - g.low).norm();
+        const double told = p->openGates[0].hinge[0].upper.head<2>().norm();
+        // the center of each part lies nearly, not quite, on one line with the hinge
+        QVERIFY2(std::abs(told - couple) < 0.03 * couple, qPrintable(QString("%1 %2").arg(told).arg(couple)));
+        QVERIFY(check(*p, "sag/carrier") && check(*p, "hinge/carrier") && check(*p, "latch/carrier"));
+    }
+    /// A post in the way of the swing is met at the angle that its place gives.
+    void carrierMeetsAPost() {
+        job::Job job = demo("marten-wheel-carrier");
+        const Assembly a = built(job, "wheel-carrier");
+        const Gate &g = a.gates[0];
+        // Behind the vehicle, a fifth of a turn from the shut arm, at the reach of the wheel's hub.
+        const CarriedWheel &w = a.wheels[0];
+        const Vec3 hub = w.center - g.low;
+        const double radius = std::hypot(hub.x(), hub.y()), angle = std::atan2(hub.y(), hub.x()) - 1.2;
+        const Vec3 post = g.low + Vec3(std::cos(angle), std::sin(angle), 0) * radius;
+        job.vehicle.keepOuts.push_back({"post",
+                                        "gate post",
+                                        "it stands there",
+                                        post + Vec3(-20, -20, -200),
+                                        post + Vec3(20, 20, 900),
+                                        10,
+                                        {}});
+        job::Appraisal found = job::appraiseShape(job, shippedStock());
+        job::addFit(found, job);
+        const auto meets =
+            std::find_if(found.findings.begin(), found.findings.end(),
+                         [](const job::Finding &f) { return f.id.starts_with("gate/carrier/post"); });
+        QVERIFY(meets != found.findings.end());
+        QVERIFY(meets->sentence.in(measure::UnitSystem::Metric).find("Swung out") == 0);
+    }
+    /// What the ground puts on a skid arrives at its bolts, every newton of it.
+    void skidOnItsBosses() {
+        const job::Job job = demo("pipit-skids-sliders");
+        const Assembly a = built(job, "skid-front");
+        QCOMPARE(a.mounts.size(), std::size_t{6});
+        QCOMPARE(a.folded.size(), std::size_t{1});
+        const auto rig = rig::geometry(job.vehicle).value();
+        const auto p =
+            proof::prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, proof::Detail::Shells);
+        QVERIFY2(p, p ? "" : p.error().sentence().c_str());
+        for (std::size_t c = 0; c < p->duties.cases.size(); ++c) {
+            const proof::LoadCase &of = p->duties.cases[c];
+            if (of.duty != "skid") continue;
+            Vec3 load = Vec3::Zero(), held = Vec3::Zero();
+            for (const proof::LoadArrow &arrow : of.arrows) load += arrow.force;
+            for (std::size_t m = 0; m < a.mounts.size(); ++m)
+                for (const int s : p->idealization.mountSprings[m])
+                    held += p->solution.cases[c].springs[static_cast<std::size_t>(s)].head<3>();
+            // weight of the skid is in the springs too
+            double mass = 0;
+            for (const SheetPart &s : a.sheets) mass += workshop::sheetMass(s);
+            QVERIFY2(std::abs(held.norm() - load.norm()) < 2 * mass * standardGravity + 1e-3 * load.norm(),
+                     qPrintable(QString("%1 %2").arg(held.norm()).arg(load.norm())));
+        }
+        const proof::Check *hold = check(*p, "hold/mount.boss1.left");
+        QVERIFY(hold && hold->utilization > 0);
+        QVERIFY(check(*p, "thread/mount.boss1.left"));
+    }
+    /// What a hold may carry is what is declared: half of it works twice as hard; nothing declared is said.
+    void holdsAsDeclared() {
+        job::Job job = demo("pipit-skids-sliders");
+        const auto useOf = [&job]() -> std::optional<double> {
+            const Assembly a = built(job, "skid-front");
+            const auto rig = rig::geometry(job.vehicle).value();
+            const auto p =
+                proof::prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, proof::Detail::Strips)
+                    .value();
+            if (const proof::Check *c = check(p, "hold/mount.boss1.left")) return c->utilization;
+            return std::nullopt;
+        };
+        const double whole = useOf().value();
+        for (rig::Hold &h : job.vehicle.holds) {
+            h.pull /= 2;
+            h.shear /= 2;
+        }
+        QVERIFY(std::abs(useOf().value() / whole - 2) < 1e-9);
+        for (rig::Hold &h : job.vehicle.holds) h.pull = 0;
+        QVERIFY(!useOf());
+    }
+    void slidersOnTheSill() {
+        const job::Job job = demo("pipit-skids-sliders");
+        const Assembly a = built(job, "sliders");
+        QCOMPARE(a.bearings.size(), std::size_t{2});
+        for (const char *side : {"left", "right"}) {
+            const std::string s = side;
+            QVERIFY(weld(a, "leg." + s + ".1", "main." + s) &&
+                    weld(a, "leg." + s + ".1", "foot." + s + ".1"));
+            QVERIFY(weld(a, "leg." + s + ".1", "seam." + s));
+        }
+        for (const BuildNote &n : a.notes) QVERIFY2(false, n.text.in(measure::UnitSystem::Metric).c_str());
+    }
+    /// The three fronts of plate: seams where panels meet, rope's opening in the face, tabs in line.
+    void frontsOfPlate() {
+        const job::Job job = demo("marten-full-set");
+        const auto rig = rig::geometry(job.vehicle).value();
+        const auto made = [&](const char *pattern) {
+            Piece piece;
+            piece.id = "front";
+            piece.pattern = pattern;
+            return build({piece, job.vehicle, rig, shippedStock()});
+        };
+        const auto box = made("plate-box-bumper");
+        QVERIFY2(box, box ? "" : box.error().sentence().c_str());
+        QCOMPARE(box->folded.size(), std::size_t{1});
+        for (const char *panel : {"top", "bottom"})
+            for (const char *face : {"face.1", "face.2", "face.3"}) QVERIFY2(weld(*box, panel, face), face);
+        QVERIFY(weld(*box, "bracket.left", "face.1") && weld(*box, "tab.left", "face.1"));
+        QCOMPARE(box->sheet("face.1")->cutouts.size(), std::size_t{1});
+        // Folded about the bends its wings end as wide as was asked for.
+        double widest = 0;
+        for (const Vec2 &p : box->sheet("face.2")->outline)
+            widest = std::max(widest, box->sheet("face.2")->axes.toWorld(p).y());
+        QVERIFY2(std::abs(widest - 860) < 2, qPrintable(QString::number(widest)));
+        const auto strip = made("strip-bumper");
+        QVERIFY2(strip, strip ? "" : strip.error().sentence().c_str());
+        QCOMPARE(strip->folded[0].facets.size(), std::size_t{5});
+        QVERIFY(weld(*strip, "top", "strip.1") && weld(*strip, "bracket.right", "strip.1"));
+        const auto small = made("small-winch-bumper");
+        QVERIFY2(small, small ? "" : small.error().sentence().c_str());
+        QVERIFY(weld(*small, "nose", "tray") && weld(*small, "hawse", "tray") &&
+                weld(*small, "top", "hawse"));
+        QVERIFY(weld(*small, "bracket.left", "tray"));
+        const auto member = made("frame-crossmember");
+        QVERIFY2(member, member ? "" : member.error().sentence().c_str());
+        QVERIFY(weld(*member, "tube", "end.left") && weld(*member, "gusset.left.front", "tube"));
+    }
+    /// They are proved as they stand: nothing is left loose, no part without a word.
+    void frontsOfPlateProved_data() {
+        QTest::addColumn<QString>("pattern");
+        for (const char *p : {"plate-box-bumper", "strip-bumper", "small-winch-bumper", "frame-crossmember"})
+            QTest::newRow(p) << p;
+    }
+    void frontsOfPlateProved() {
+        QFETCH(QString, pattern);
+        const job::Job job = demo("marten-full-set");
+        const auto rig = rig::geometry(job.vehicle).value();
+        Piece piece;
+        piece.id = "front";
+        piece.pattern = pattern.toStdString();
+        const Assembly a = build({piece, job.vehicle, rig, shippedStock()}).value();
+        for (const auto detail : {proof::Detail::Strips, proof::Detail::Shells}) {
+            const auto p = proof::prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, detail);
+            QVERIFY2(p, p ? "" : p.error().sentence().c_str());
+            QVERIFY(!p->checks.empty());
+            for (const proof::Check &c : p->checks) QVERIFY2(std::isfinite(c.utilization), c.id.c_str());
+            for (const SheetPart &s : a.sheets) {
+                const auto speaks = [&s](const auto &x) {
+                    return x.id.find(s.name) != std::string::npos || x.part == s.name;
+                };
+                QVERIFY2(std::any_of(p->checks.begin(), p->checks.end(), speaks) ||
+                             std::any_of(p->unproved.begin(), p->unproved.end(), speaks),
+                         s.name.c_str());
+            }
+        }
+    }
+    void withoutHolds() {
+        job::Job job = demo("pipit-skids-sliders");
+        job.vehicle.holds.clear();
+        const auto rig = rig::geometry(job.vehicle).value();
+        for (const Piece &p : job.pieces) {
+            const auto made = build({p, job.vehicle, rig, shippedStock()});
+            QVERIFY(!made && made.error().where == "holds" && !made.error().remedy.empty());
+        }
+    }
+    /// Every pattern on every vehicle that it fits, all settings anywhere in their range: it builds, or says
+    /// what cannot be; nothing is infinite.
+    void anySettings() {
+        std::mt19937 random(20261129);
+        int made = 0, refused = 0;
+        for (const char *name : {"marten-full-set", "pipit-skids-sliders", "heron-survey"}) {
+            const job::Job job = demo(name);
+            const auto rig = rig::geometry(job.vehicle);
+            if (!rig) continue;
+            for (const Pattern &pattern : patterns()) {
+                if (!pattern.fits(job.vehicle.kind)) continue;
+                for (int run = 0; run < 25; ++run) {
+                    Piece piece;
+                    piece.id = "any";
+                    piece.pattern = pattern.id;
+                    // a few at a time, so that many can be built
+                    for (const SettingDescriptor &d : pattern.settings)
+                        if (random() % 4 == 0) piece.settings[d.id] = randomValue(d, random);
+                    const auto a = build({piece, job.vehicle, *rig, shippedStock()});
+                    if (!a) {
+                        QVERIFY(!a.error().message.empty());
+                        ++refused;
+                        continue;
+                    }
+                    ++made;
+                    double mass = 0;
+                    for (const BarPart &b : a->bars) mass += workshop::barMass(*a, b);
+                    for (const SheetPart &s : a->sheets) mass += workshop::sheetMass(s);
+                    QVERIFY2(std::isfinite(mass) && mass >= 0, pattern.id.c_str());
+                    for (const Solid &s : a->solids)
+                        for (const Solid::Face &f : s.faces)
+                            for (const Vec3 &c : f.corners) QVERIFY(c.allFinite());
+                }
+            }
+        }
+        QVERIFY(made > 100 && refused > 10);
+    }
+};
+
+QTEST_APPLESS_MAIN(TestPiecesBuilt)
+#include "test_pieces_built.moc"

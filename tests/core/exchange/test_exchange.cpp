@@ -1,0 +1,185 @@
+#include <QtTest>
+
+#include <cmath>
+#include <filesystem>
+#include <fstream>
+#include <numbers>
+#include <random>
+#include <sstream>
+
+#include "core/armor/making/maker.h"
+#include "core/exchange/cutting.h"
+#include "core/exchange/solids.h"
+#include "core/outline/drawing.h"
+#include "core/workshop/cope.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::exchange;
+using hefty::testing::shippedStock;
+using shape::Polygon2;
+using shape::Vec2;
+using shape::Vec3;
+
+namespace {
+
+armor::BarPart bar(const std::string &section, const Vec3 &from, const Vec3 &to,
+                   const Vec3 &up = Vec3::UnitZ()) {
+    armor::BarPart b;
+    b.name = "bar";
+    b.section = *shippedStock().section(section);
+    b.material = *shippedStock().material("S355");
+    b.properties = stock::properties(b.section, b.material.density).value();
+    b.from = from;
+    b.to = to;
+    b.up = up;
+    return b;
+}
+
+std::string textOf(const std::string &path) {
+    std::ostringstream out;
+    out << std::ifstream(path).rdbuf();
+    return out.str();
+}
+
+}  // namespace
+
+class TestExchange : public QObject {
+    Q_OBJECT
+
+  private slots:
+    /// Bent round and square bars: volume and center as Pappus says, against exact solids.
+    void bentBars() {
+        std::mt19937 random(3);
+        std::uniform_real_distribution<double> side(150, 500), turn(0.3, 1.4);
+        for (int run = 0; run < 30; ++run) {
+            armor::Assembly a;
+            const Vec3 corner(side(random), 0, 0);
+            const double angle = turn(random);
+            armor::BarPart b = bar(run % 2 ? "CHS 48.3x4" : "RHS 80x60x4", {0, 0, 0},
+                                   corner + Vec3(std::cos(angle), std::sin(angle), 0) * side(random));
+            b.bends.push_back({corner, 120});
+            a.bars.push_back(b);
+            const SolidFigures exact = figuresOf(a, "bar").value();
+            QVERIFY2(std::abs(exact.volume - parts::barVolume(b)) < 1e-4 * exact.volume,
+                     qPrintable(QString("%1: %2 %3").arg(run).arg(exact.volume).arg(parts::barVolume(b))));
+            QVERIFY((exact.center - parts::barCenter(b)).norm() < 0.2);
+        }
+    }
+    /// Copes onto round bars at any angle, and onto plates.
+    void copedBars() {
+        std::mt19937 random(4);
+        std::uniform_real_distribution<double> lean(0.6, std::numbers::pi / 2), length(200, 600);
+        for (int run = 0; run < 30; ++run) {
+            armor::Assembly a;
+            armor::BarPart chord = bar("CHS 60.3x5", {-400, 0, 0}, {400, 0, 0});
+            chord.name = "chord";
+            const double angle = lean(random);
+            armor::BarPart branch =
+                bar("CHS 48.3x4", {0, 0, 0}, Vec3(std::cos(angle), 0, std::sin(angle)) * length(random),
+                    Vec3::UnitY());
+            branch.trimFrom.onto = {"chord"};
+            a.bars = {chord, branch};
+            armor::trimEnds(a);
+            QVERIFY(a.bars[1].trimFrom.cut());
+            const SolidFigures exact = figuresOf(a, "bar").value();
+            const double told = parts::barVolume(a.bars[1]);
+            QVERIFY2(std::abs(exact.volume - told) < 2e-4 * exact.volume,
+                     qPrintable(QString("%1: %2 %3").arg(run).arg(exact.volume).arg(told)));
+            const double off = (exact.center - parts::barCenter(a.bars[1])).norm();
+            QVERIFY2(off < 0.5, qPrintable(QString("%1 at %2").arg(off).arg(angle)));
+        }
+    }
+    void sheets() {
+        std::mt19937 random(5);
+        std::uniform_real_distribution<double> ray(60, 160);
+        for (int run = 0; run < 30; ++run) {
+            armor::SheetPart s;
+            s.name = "sheet";
+            s.thickness = 4 + run % 7;
+            s.axes = {{10, 20, 30}, Vec3::UnitY(), Vec3::UnitZ(), Vec3::UnitX()};
+            for (int i = 0; i < 7; ++i)
+                s.outline.push_back(Eigen::Rotation2Dd(2 * std::numbers::pi * i / 7) * Vec2(ray(random), 0));
+            s.cutouts.push_back({{-20, -20}, {5, -20}, {5, 5}, {-20, 5}});
+            s.holes.push_back({"h", {20, 20}, 13, "bolt"});
+            s.holes.push_back({"slot", {20, -20}, 9, "bolt", 12, Vec2(0, 1)});
+            armor::Assembly a;
+            a.sheets.push_back(s);
+            const SolidFigures exact = figuresOf(a, "sheet").value();
+            QVERIFY(std::abs(exact.volume - s.area() * s.thickness) < 1e-6 * exact.volume);
+            QVERIFY((exact.center - s.center()).norm() < 1e-3);
+        }
+    }
+    /// Every part of the demo is a solid in its file.
+    void stepOfThePieces() {
+        const job::Job job = job::loadJob(demoFolder() + "/marten-full-set.girder.json").value();
+        const auto rig = rig::geometry(job.vehicle).value();
+        const std::string path = (std::filesystem::temp_directory_path() / "hefty-test.step").string();
+        for (const armor::Piece &piece : job.pieces) {
+            const armor::Assembly a = armor::build({piece, job.vehicle, rig, shippedStock()}).value();
+            const auto written = writeStep(a, path);
+            QVERIFY2(written, written ? "" : written.error().sentence().c_str());
+            const std::string text = textOf(path);
+            std::size_t solids = 0;
+            for (std::size_t at = text.find("MANIFOLD_SOLID_BREP("); at != std::string::npos;
+                 at = text.find("MANIFOLD_SOLID_BREP(", at + 1))
+                ++solids;
+            QVERIFY(solids >= a.bars.size() + a.sheets.size());
+            QVERIFY(text.starts_with("ISO-10303-21;"));
+        }
+        std::filesystem::remove(path);
+        QCOMPARE(writeStep({}, "/nowhere/at/all.step").error().kind, ProblemKind::File);
+        std::stop_source source;
+        source.request_stop();
+        armor::Assembly one;
+        one.bars.push_back(bar("CHS 48.3x4", {0, 0, 0}, {100, 0, 0}));
+        QCOMPARE(writeStep(one, path, {}, source.get_token()).error().kind, ProblemKind::Stopped);
+    }
+    /// A flat part read back: its area and its holes; bends and small holes are marks.
+    void dxfReadBack() {
+        workshop::FlatPattern flat;
+        flat.rim = {{0, 0}, {200, 0}, {200, 80}, {0, 80}};
+        flat.cutouts = {{{90, 20}, {120, 20}, {120, 50}, {90, 50}}};
+        flat.holes = {{"a", {30, 40}, 13, "bolt"},
+                      {"b", {160, 40}, 9, "bolt", 20, Vec2(1, 0)},
+                      {"c", {60, 60}, 3, "drain"}};
+        flat.lines = {{{140, 0}, {140, 80}, 1, 6, 0, 0}};
+        const auto read = outline::readDxfDrawing(dxfOf(flat, 5), "part").value();
+        QCOMPARE(read.parts.size(), std::size_t{1});
+        QCOMPARE(read.parts[0].holes.size(), std::size_t{3});
+        const double area = 16000 - 900 - std::numbers::pi / 4 * 169 - (std::numbers::pi / 4 * 81 + 180);
+        QVERIFY(std::abs(outline::area(read.parts[0]) - area) < 0.01);
+    }
+    /// The template's line is the closed form of the cope; drawn in millimeters.
+    void templateIsTheCope() {
+        armor::Assembly a;
+        armor::BarPart chord = bar("CHS 60.3x5", {-400, 0, 0}, {400, 0, 0});
+        chord.name = "chord";
+        armor::BarPart branch = bar("CHS 48.3x4", {0, 0, 0}, {0, 0, 300}, Vec3::UnitX());
+        branch.trimFrom.onto = {"chord"};
+        a.bars = {chord, branch};
+        armor::trimEnds(a);
+        const auto line = templateOf(a.bars[1], false);
+        QCOMPARE(line.size(), std::size_t{73});
+        QVERIFY(std::abs(line.back().x() - std::numbers::pi * 48.3) < 1e-6);
+        workshop::CopeJoint joint;
+        joint.diameter = 48.3;
+        joint.wall = 4;
+        joint.chordDiameter = 60.3;
+        joint.angle = std::numbers::pi / 2;
+        const auto cope = workshop::cope(joint).value();
+        double low = 1e9, high = -1e9;
+        for (const Vec2 &p : line) {
+            low = std::min(low, p.y());
+            high = std::max(high, p.y());
+        }
+        QVERIFY(std::abs(high - cope.longest) < 0.02 && std::abs(low - cope.shortest) < 0.02);
+        const std::string svg = templateSvg(a.bars[1], false, "leg <1>");
+        QVERIFY(svg.find("leg &lt;1&gt;") != std::string::npos &&
+                svg.find("mm\" viewBox") != std::string::npos);
+        QVERIFY(templateSvg(a.bars[0], true, "none").empty());
+    }
+};
+
+QTEST_APPLESS_MAIN(TestExchange)
+#include "test_exchange.moc"

@@ -1,0 +1,241 @@
+#include <QtTest>
+
+#include <cmath>
+#include <numbers>
+#include <set>
+
+#include "core/workshop/shrinkage.h"
+#include "core/workshop/weld_order.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::workshop;
+using hefty::testing::shippedStock;
+using shape::Polygon2;
+using shape::Vec3;
+
+namespace {
+
+armor::SheetPart sheet(const std::string &name, const armor::Axes &axes, Polygon2 outline,
+                       double thickness = 6) {
+    armor::SheetPart s;
+    s.name = name;
+    s.axes = axes;
+    s.outline = std::move(outline);
+    s.thickness = thickness;
+    s.material = *shippedStock().material("S355");
+    return s;
+}
+
+armor::Axes level(double z) {
+    return {{0, 0, z}, Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
+}
+armor::Axes upright(double y) {
+    return {{0, y, 0}, Vec3::UnitX(), Vec3::UnitZ(), -Vec3::UnitY()};
+}
+armor::Axes across(double x) {
+    return {{x, 0, 0}, Vec3::UnitY(), Vec3::UnitZ(), Vec3::UnitX()};
+}
+
+armor::WeldJoint seam(const std::string &a, const std::string &b, std::vector<armor::WeldLine> lines) {
+    armor::WeldJoint w;
+    w.a = a;
+    w.b = b;
+    w.name = a + "~" + b;
+    w.leg = 5;
+    armor::Contact c;
+    c.normal = Vec3::UnitZ();
+    c.lines = std::move(lines);
+    w.contacts.push_back(std::move(c));
+    return w;
+}
+
+void finish(armor::Assembly &a) {
+    for (const armor::SheetPart &s : a.sheets) {
+        armor::Solid solid;
+        solid.part = s.name;
+        const Vec3 half = s.axes.z * (s.thickness / 2);
+        shape::Polygon3 top, bottom;
+        for (const shape::Vec2 &p : s.outline) {
+            top.push_back(s.axes.toWorld(p) + half);
+            bottom.push_back(s.axes.toWorld(p) - half);
+        }
+        for (std::size_t i = 0; i < top.size(); ++i) {
+            const std::size_t j = (i + 1) % top.size();
+            solid.faces.push_back({{bottom[i], bottom[j], top[j], top[i]}, {}});
+        }
+        std::reverse(bottom.begin(), bottom.end());
+        solid.faces.push_back({top, {}});
+        solid.faces.push_back({bottom, {}});
+        a.solids.push_back(std::move(solid));
+    }
+}
+
+/// A trough of a floor and two walls, a rib across it, and a lid.
+armor::Assembly box(double high) {
+    armor::Assembly a;
+    const double l = 300, w = 160;
+    a.sheets.push_back(sheet("floor", level(0), {{0, -w / 2}, {l, -w / 2}, {l, w / 2}, {0, w / 2}}));
+    for (const double side : {1.0, -1.0})
+        a.sheets.push_back(sheet(side > 0 ? "wall.left" : "wall.right", upright(side * (w / 2 - 3)),
+                                 {{0, 3}, {l, 3}, {l, high}, {0, high}}));
+    a.sheets.push_back(sheet("lid", level(high + 3), {{0, -w / 2}, {l, -w / 2}, {l, w / 2}, {0, w / 2}}));
+    a.sheets.push_back(sheet("rib", across(l / 2),
+                             {{-w / 2 + 6, 3}, {w / 2 - 6, 3}, {w / 2 - 6, high}, {-w / 2 + 6, high}}));
+    for (const double x : {3.0, l - 3})
+        a.sheets.push_back(sheet(x < l / 2 ? "end.rear" : "end.front", across(x),
+                                 {{-w / 2 + 6, 3}, {w / 2 - 6, 3}, {w / 2 - 6, high}, {-w / 2 + 6, high}}));
+    for (const double x : {0.0, l})
+        a.welds.push_back(
+            seam("floor", x < l / 2 ? "end.rear" : "end.front", {{{x, -w / 2 + 6, 3}, {x, w / 2 - 6, 3}}}));
+    const auto along = [&](double y, double z) { return armor::WeldLine{{0, y, z}, {l, y, z}}; };
+    a.welds.push_back(seam("floor", "wall.left", {along(w / 2 - 6, 3), along(w / 2, 3)}));
+    a.welds.push_back(seam("floor", "wall.right", {along(-w / 2 + 6, 3), along(-w / 2, 3)}));
+    a.welds.push_back(seam("wall.left", "lid", {along(w / 2, high)}));
+    a.welds.push_back(seam("wall.right", "lid", {along(-w / 2, high)}));
+    const double y = w / 2 - 6;
+    a.welds.push_back(seam(
+        "floor", "rib", {{{l / 2 - 3, -y, 3}, {l / 2 - 3, y, 3}}, {{l / 2 + 3, -y, 3}, {l / 2 + 3, y, 3}}}));
+    finish(a);
+    return a;
+}
+
+std::size_t placeOf(const WeldPlan &plan, const std::string &part) {
+    return static_cast<std::size_t>(std::find(plan.parts.begin(), plan.parts.end(), part) -
+                                    plan.parts.begin());
+}
+
+}  // namespace
+
+class TestWeldPlan : public QObject {
+    Q_OBJECT
+
+  private slots:
+    /// The lid closes the box over the rib: it comes after it, though it is made before.
+    void ribBeforeTheLid() {
+        const armor::Assembly a = box(100);
+        const auto reach = weldReach(a).value();
+        const WeldPlan plan = weldOrder(a, reach, seamWork(a, shippedStock()));
+        QCOMPARE(plan.parts.size(), a.sheets.size());
+        QVERIFY(placeOf(plan, "rib") < placeOf(plan, "lid"));
+        const auto step = std::find_if(plan.steps.begin(), plan.steps.end(),
+                                       [](const WeldStep &s) { return s.seam == "floor~rib"; });
+        QVERIFY(step != plan.steps.end());
+        QVERIFY(std::find(step->before.begin(), step->before.end(), "lid") != step->before.end());
+        QCOMPARE(plan.steps.size(), a.welds.size());
+    }
+    /// Two upright plates 14 mm apart: no torch gets between them, whichever comes first is in the way of
+    /// the other's inner seam.
+    void tooNarrow() {
+        armor::Assembly a;
+        a.sheets.push_back(sheet("floor", level(0), {{0, -100}, {300, -100}, {300, 100}, {0, 100}}));
+        a.sheets.push_back(sheet("one", upright(-10), {{0, 3}, {300, 3}, {300, 100}, {0, 100}}));
+        a.sheets.push_back(sheet("two", upright(10), {{0, 3}, {300, 3}, {300, 100}, {0, 100}}));
+        a.welds.push_back(seam("floor", "one", {{{0, -7, 3}, {300, -7, 3}}}));
+        a.welds.push_back(seam("floor", "two", {{{0, 7, 3}, {300, 7, 3}}}));
+        finish(a);
+        const auto reach = weldReach(a).value();
+        QCOMPARE(reach.size(), std::size_t{2});
+        QCOMPARE(reach[0].after, std::vector<std::string>{"two"});
+        QCOMPARE(reach[1].after, std::vector<std::string>{"one"});
+        const WeldPlan plan = weldOrder(a, reach, seamWork(a, shippedStock()));
+        QCOMPARE(plan.blocked.size(), std::size_t{1});
+        QVERIFY(plan.parts.size() == 3);
+    }
+    /// A plate that leans over a seam of its own at 12 degrees leaves no room for a torch: no order helps.
+    void underItsOwnPart() {
+        armor::Assembly a;
+        const double lean = 12 * std::numbers::pi / 180;
+        a.sheets.push_back(sheet("floor", level(0), {{0, -200}, {300, -200}, {300, 200}, {0, 200}}));
+        const Vec3 y(0, std::cos(lean), std::sin(lean));
+        a.sheets.push_back(sheet("roof", {{0, 0, 8}, Vec3::UnitX(), y, Vec3::UnitX().cross(y)},
+                                 {{0, 0}, {300, 0}, {300, 180}, {0, 180}}));
+        a.welds.push_back(seam("floor", "roof", {{{0, 40, 3}, {300, 40, 3}}}));
+        finish(a);
+        const auto reach = weldReach(a).value();
+        QCOMPARE(reach.size(), std::size_t{1});
+        QVERIFY(reach[0].after.empty());
+        QCOMPARE(reach[0].never, std::string("roof"));
+        const WeldPlan plan = weldOrder(a, reach, seamWork(a, shippedStock()));
+        QCOMPARE(plan.blocked.size(), std::size_t{1});
+        QCOMPARE(plan.blocked[0].by, std::string("roof"));
+    }
+    /// Of the demo every seam comes once, its parts are there by then, and what must come later does.
+    void demoInOrder() {
+        const job::Job job = job::loadJob(demoFolder() + "/marten-full-set.girder.json").value();
+        for (const armor::Piece &piece : job.pieces) {
+            const auto rig = rig::geometry(job.vehicle).value();
+            const armor::Assembly a = armor::build({piece, job.vehicle, rig, shippedStock()}).value();
+            const auto work = seamWork(a, shippedStock());
+            const WeldPlan plan = weldOrder(a, weldReach(a).value(), work);
+            QCOMPARE(plan.parts.size(), a.bars.size() + a.sheets.size());
+            QCOMPARE(plan.steps.size(), work.size());
+            std::set<std::string> seen;
+            std::size_t fitted = 0;
+            for (const WeldStep &s : plan.steps) {
+                QVERIFY(seen.insert(s.seam).second);
+                const SeamWork &w = work[s.work];
+                const auto joint = std::find_if(a.welds.begin(), a.welds.end(),
+                                                [&](const armor::WeldJoint &j) { return j.name == w.joint; });
+                const std::size_t there = std::max(placeOf(plan, joint->a), placeOf(plan, joint->b));
+                QVERIFY(there >= fitted);
+                fitted = there;
+                for (const std::string &later : s.before) QVERIFY(placeOf(plan, later) > there);
+            }
+        }
+    }
+    /// A seam all along a free beam: F e L2/8EI. One over a half of it: the double integral by hand,
+    /// 3/32 F e L2/EI less what the arc rounds off.
+    void bowOfAStretch() {
+        const double F = 9000, e = 40, L = 1600, EI = 2.1e5 * 1.2e6;
+        QVERIFY(std::abs(bowOf(F, e, L, L / 2, L, EI) - F * e * L * L / (8 * EI)) < 1e-9);
+        // curvature over the first half only: at the middle the slope integrals give F e L2/16 EI
+        QVERIFY(std::abs(bowOf(F, e, L / 2, L / 4, L, EI) - F * e * L * L / (16 * EI)) < 1e-9);
+    }
+    /// Figures worked by hand: 0.2 kN per J/mm; 3/8 in fillet on 1/2 in plate; 25 mm2 in 10 mm.
+    void figures() {
+        QVERIFY(std::abs(tendonForce(800) - 160000) < 1e-9);
+        QVERIFY(std::abs(angularShrinkage(9.525, 12.7) - 0.022353) < 2e-6);
+        QVERIFY(std::abs(transverseShrinkage(25, 10) - 0.25) < 1e-12);
+    }
+    /// Seams alike on both sides of a tube leave it straight; on one side it bows as F e L2/8EI of half the
+    /// force says, toward the seam.
+    void beamWithSeams() {
+        const auto bowed = [](bool both) {
+            armor::Assembly a;
+            armor::BarPart b;
+            b.name = "beam";
+            b.section = *shippedStock().section("RHS 120x80x6");
+            b.material = *shippedStock().material("S355");
+            b.properties = stock::properties(b.section, b.material.density).value();
+            b.from = {0, 0, 0};
+            b.to = {1600, 0, 0};
+            a.bars.push_back(b);
+            a.sheets.push_back(sheet("bar", level(63), {{0, -20}, {1600, -20}, {1600, 20}, {0, 20}}));
+            a.welds.push_back(
+                seam("beam", "bar", {{{0, -20, 60}, {1600, -20, 60}}, {{0, 20, 60}, {1600, 20, 60}}}));
+            if (both) {
+                a.sheets.push_back(sheet("under", level(-63), {{0, -20}, {1600, -20}, {1600, 20}, {0, 20}}));
+                a.welds.push_back(seam("beam", "under",
+                                       {{{0, -20, -60}, {1600, -20, -60}}, {{0, 20, -60}, {1600, 20, -60}}}));
+            }
+            return a;
+        };
+        const armor::Assembly one = bowed(false);
+        const auto work = seamWork(one, shippedStock());
+        const auto found = shrinkage(one, work);
+        const auto bow =
+            std::find_if(found.begin(), found.end(), [](const Distortion &d) { return d.part == "beam"; });
+        QVERIFY(bow != found.end());
+        const double force = 2 * tendonForce(work[0].heat * work[0].passes) / 2;
+        const double byHand = force * 60 * 1600 * 1600 / (8 * 2.1e5 * one.bars[0].properties.Iy);
+        QVERIFY2(std::abs(bow->value - byHand) < 0.05 * byHand,
+                 qPrintable(QString("%1 %2").arg(bow->value).arg(byHand)));
+        QVERIFY(bow->low < bow->value && bow->high > bow->value && bow->what.starts_with("bow"));
+        const armor::Assembly two = bowed(true);
+        for (const Distortion &d : shrinkage(two, seamWork(two, shippedStock()))) QVERIFY(d.part != "beam");
+    }
+};
+
+QTEST_APPLESS_MAIN(TestWeldPlan)
+#include "test_weld_plan.moc"
