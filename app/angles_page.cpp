@@ -100,7 +100,7 @@ AnglesPage::AnglesPage(Session *session, QWidget *parent) : QWidget(parent), m_s
     m_side->title = tr("As it stands: what limits each angle, and what comes next");
     m_side->showAllAngles = true;
     m_side->showKeepOuts = false;
-    m_side->setFit({-5300, 0, -100}, {2000, 0, 1700});
+    m_side->setFit({-5300, 0, -100}, {2800, 0, 1700});
     m_model = new VariantModel(session, this);
     m_table = new QTableView(this);
     m_table->setObjectName("variants");
@@ -112,7 +112,7 @@ AnglesPage::AnglesPage(Session *session, QWidget *parent) : QWidget(parent), m_s
     m_table->verticalHeader()->hide();
     m_table->verticalHeader()->setDefaultSectionSize(30);
     m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-    for (const int words : {0, 1})
+    for (const int words : {0, 1, 4, 5})
         m_table->horizontalHeader()->setSectionResizeMode(words, QHeaderView::ResizeToContents);
     m_table->setTabKeyNavigation(false);
     auto *tray = new QWidget;

@@ -12,6 +12,7 @@
 #include <QTableView>
 #include <QVBoxLayout>
 
+#include "app/cut_part_view.h"
 #include "app/theme.h"
 #include "core/base/constants.h"
 
@@ -246,17 +247,27 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     foot->addWidget(save);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);
-    layout->addWidget(scroll, 4);
-    layout->addWidget(m_table, 6);
+    m_part = new CutPartView(session, this);
+    layout->addWidget(scroll, 3);
+    layout->addWidget(m_part, 4);
+    layout->addWidget(m_table, 4);
     layout->addWidget(m_note);
     layout->addLayout(foot);
     connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, &CutBench::describe);
+    // The list is made anew with every answer: what was chosen stays chosen.
+    connect(m_model, &QAbstractItemModel::modelReset, this, [this] {
+        for (int row = 0; row < m_model->rowCount(); ++row)
+            if (m_model->item(row)->part == m_chosen) return m_table->selectRow(row);
+    });
     connect(session, &Session::unitsChanged, this, &CutBench::describe);
+    connect(session, &Session::appraisalChanged, this, &CutBench::describe);
     describe();
 }
 
 void CutBench::describe() {
     const workshop::CutItem *c = m_model->item(m_table->currentIndex().row());
+    if (c) m_chosen = c->part;
+    m_part->show(c ? c->part : std::string());
     if (!c) {
         m_note->setText(tr("Choose a part to see its holes and how to cut it."));
         return;

@@ -10,6 +10,8 @@ class QLabel;
 
 namespace hefty::app {
 
+class CutPartView;
+
 /// Every bar that is cut, to scale in its stock length, with its pieces in it.
 class BarsView : public QWidget {
     Q_OBJECT
@@ -67,6 +69,8 @@ class CutBench : public QWidget {
     BarsView *m_bars;
     CutModel *m_model;
     QTableView *m_table;
+    CutPartView *m_part;
+    std::string m_chosen;  ///< part in the list
     QLabel *m_note;
 };
 

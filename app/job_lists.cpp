@@ -120,7 +120,7 @@ RecordList holdList() {
     for (const rig::HoldFace &f : rig::holdFaces()) faces << tr(f.name);
     auto list = listOf<Hold>(
         tr("hold"), [](auto &j) -> auto & { return j.vehicle.holds; });
-    return list.words(tr("Name"), 120, &Hold::name)
+    return list.words(tr("Name"), 190, &Hold::name)
         .column(
             tr("What"), 150,
             [kinds](const Hold &h) {

@@ -20,6 +20,22 @@ PieceChips::PieceChips(Session *session, QWidget *parent) : QWidget(parent), m_s
     m_layout->addWidget(add);
 }
 
+/// How wide a name may be [px] so that all of them leave room for the rest of the strip: short names leave
+/// theirs to the long ones.
+int PieceChips::longestName() const {
+    std::vector<int> widths;
+    for (const armor::Piece &p : m_session->job().pieces)
+        widths.push_back(fontMetrics().horizontalAdvance(QString::fromStdString(p.name)) + 4);
+    std::sort(widths.begin(), widths.end());
+    int room = 400;
+    for (std::size_t i = 0; i < widths.size(); ++i) {
+        const int share = room / static_cast<int>(widths.size() - i);
+        if (widths[i] > share) return std::max(share, 60);
+        room -= widths[i];
+    }
+    return 400;
+}
+
 void PieceChips::refresh() {
     const auto &pieces = m_session->job().pieces;
     const auto appraisal = m_session->appraisal();
@@ -35,8 +51,7 @@ void PieceChips::refresh() {
                 [this, chip] { m_session->choosePiece(chip->property("piece").toString()); });
         m_layout->insertWidget(0, chip);
     }
-    // One has room; of several each leaves some for the rest of the strip.
-    const int longest = pieces.size() < 2 ? 320 : pieces.size() < 3 ? 200 : 118;  // px of a name
+    const int longest = longestName();
     for (std::size_t i = 0; i < pieces.size(); ++i) {
         auto *chip = static_cast<QToolButton *>(m_layout->itemAt(static_cast<int>(i))->widget());
         const auto open =

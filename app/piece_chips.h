@@ -20,6 +20,7 @@ class PieceChips : public QWidget {
     void addAsked();
 
   private:
+    [[nodiscard]] int longestName() const;
     Session *m_session;
     QHBoxLayout *m_layout;
 };

@@ -204,9 +204,14 @@ RecordTable::RecordTable(Session *session, const QString &name, RecordList list,
     // Some column takes what is left, the first if none asks for it.
     const bool asked = std::any_of(l.columns.begin(), l.columns.end(),
                                    [](const RecordColumn &column) { return column.width == 0; });
+    // A list with many columns is pushed sideways rather than squeezed.
+    int needed = 0;
+    for (const RecordColumn &column : l.columns) needed += column.width;
+    constexpr int usualRoom = 800;  // px
+    const bool wide = needed > usualRoom;
     for (int c = 0; c < m_model->columnCount(); ++c) {
         const int width = l.columns[static_cast<std::size_t>(c)].width;
-        if (width == 0 || (c == 0 && !asked))
+        if (width == 0 || (c == 0 && !asked && !wide))
             m_table->horizontalHeader()->setSectionResizeMode(c, QHeaderView::Stretch);
         else
             m_table->setColumnWidth(c, width);

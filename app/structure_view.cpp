@@ -104,10 +104,12 @@ void StructureView::drawHinges(QPainter &p, const QRectF &box, const proof::Proo
     // The first ones tell the story; they stand on top of those that follow.
     constexpr std::size_t most = 8;
     const std::size_t shown = std::min(most, c->hinges.size());
-    for (std::size_t i = 0; i < shown; ++i)
-        lines << tr("%1  %2, %3")
-                     .arg(i + 1)
-                     .arg(QString::fromStdString(c->hinges[i].part), force(c->hinges[i].load));
+    const job::PieceAppraisal *piece = m_session->chosen(*m_session->shownAppraisal());
+    for (std::size_t i = 0; i < shown; ++i) {
+        const std::string &part = c->hinges[i].part;
+        const std::string name = piece && piece->assembly ? piece->assembly->labelOf(part) : part;
+        lines << tr("%1  %2, %3").arg(i + 1).arg(QString::fromStdString(name), force(c->hinges[i].load));
+    }
     std::vector<QPointF> places, discs;
     for (const proof::FoldHinge &h : c->hinges) {
         const mechanics::FrameBeam &b = proof.pushOver->model.model.beams[static_cast<std::size_t>(h.beam)];

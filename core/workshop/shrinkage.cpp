@@ -115,12 +115,14 @@ void addLeans(const armor::Assembly &a, std::vector<Distortion> &out) {
         for (const armor::WeldJoint &w : a.welds) {
             if (w.isFold() || (w.a != s.name && w.b != s.name)) continue;
             double above = 0, below = 0;
-            for (const armor::Contact &c : w.contacts)
+            for (const armor::Contact &c : w.contacts) {
+                if (std::abs(c.normal.dot(s.axes.z)) > 0.3) continue;  // it lies there, it does not stand
                 for (const armor::WeldLine &l : c.lines) {
                     const double side = s.axes.toLocal((l.from + l.to) / 2).z();
                     if (std::abs(side) < 0.4 * s.thickness) continue;  // around its end
                     (side > 0 ? above : below) += (l.to - l.from).norm();
                 }
+            }
             const double more = std::max(above, below), less = std::min(above, below);
             if (more < 20 || less > 0.5 * more) continue;
             const double turn = angularShrinkage(w.leg, s.thickness) * (1 - less / more);

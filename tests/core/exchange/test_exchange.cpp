@@ -8,6 +8,7 @@
 #include <sstream>
 
 #include "core/armor/making/maker.h"
+#include "core/exchange/cut_drawing.h"
 #include "core/exchange/cutting.h"
 #include "core/exchange/solids.h"
 #include "core/outline/drawing.h"
@@ -149,6 +150,58 @@ class TestExchange : public QObject {
         QCOMPARE(read.parts[0].holes.size(), std::size_t{3});
         const double area = 16000 - 900 - std::numbers::pi / 4 * 169 - (std::numbers::pi / 4 * 81 + 180);
         QVERIFY(std::abs(outline::area(read.parts[0]) - area) < 0.01);
+    }
+    /// A tube with one bend, straight again: by hand 300 and 300 to the corner, radius 100, 90 degrees.
+    void tubeBeforeItIsBent() {
+        armor::Assembly a;
+        armor::BarPart b = bar("CHS 48.3x4", {0, 0, 0}, {300, 300, 0});
+        b.bends.push_back({{300, 0, 0}, 100});
+        a.bars.push_back(b);
+        const CutDrawing d = cutDrawing(a, "bar").value();
+        const auto folds = std::count_if(d.lines.begin(), d.lines.end(), [](const CutDrawing::Line &l) {
+            return l.style == CutDrawing::Style::Fold;
+        });
+        QCOMPARE(folds, 2);
+        for (const CutDrawing::Line &l : d.lines)
+            if (l.style == CutDrawing::Style::Fold)
+                QVERIFY(std::abs(l.from.x() - 200) < 1e-6 ||
+                        std::abs(l.from.x() - 200 - 50 * std::numbers::pi) < 1e-6);
+        QVERIFY(std::abs(d.steps[0].measures[0].value - (400 + 50 * std::numbers::pi)) < 1e-6);
+        const auto bend = std::find_if(d.steps.begin(), d.steps.end(),
+                                       [](const measure::Phrase &p) { return p.text.starts_with("Bend 1"); });
+        QVERIFY(bend != d.steps.end());
+        QVERIFY(std::abs(bend->measures[2].value - std::numbers::pi / 2 * (1 + 2.0 / 90)) < 1e-12);
+        // of two dies there is no one schedule
+        a.bars[0].bends.push_back({{300, 200, 0}, 60});
+        a.bars[0].to = {500, 200, 0};
+        QVERIFY(cutDrawing(a, "bar")->lines.empty());
+        QVERIFY(!cutDrawing(a, "nothing"));
+    }
+    /// A flat sheet keeps its outline and every hole; a coped bar says its template.
+    void sheetsAndCopes() {
+        const job::Job job = job::loadJob(demoFolder() + "/pipit-skids-sliders.girder.json").value();
+        const auto rig = rig::geometry(job.vehicle).value();
+        const armor::Assembly a = armor::build({job.pieces[0], job.vehicle, rig, shippedStock()}).value();
+        const CutDrawing skid = cutDrawing(a, "skid").value();
+        QCOMPARE(skid.labels.size(), std::size_t{2});
+        QVERIFY(cutDrawing(a, "skid.2")->lines.size() == skid.lines.size());
+        // rim 4, opening 4, six holes of 24 chords, two folds
+        QCOMPARE(skid.lines.size(), std::size_t{4 + 4 + 6 * 24 + 2});
+        armor::Assembly coped;
+        armor::BarPart chord = bar("CHS 60.3x5", {-400, 0, 0}, {400, 0, 0});
+        chord.name = "chord";
+        armor::BarPart branch = bar("CHS 48.3x4", {0, 0, 0}, {0, 0, 300}, Vec3::UnitX());
+        branch.trimFrom.onto = {"chord"};
+        coped.bars = {chord, branch};
+        armor::trimEnds(coped);
+        const CutDrawing d = cutDrawing(coped, "bar").value();
+        QVERIFY(std::any_of(d.steps.begin(), d.steps.end(),
+                            [](const measure::Phrase &p) { return p.text.starts_with("Cope the start"); }));
+        // deepest by hand: R - sqrt(R2 - r2)
+        for (const measure::Phrase &p : d.steps)
+            if (p.text.starts_with("Cope"))
+                QVERIFY(std::abs(p.measures[0].value - (30.15 - std::sqrt(30.15 * 30.15 - 24.15 * 24.15))) <
+                        0.03);
     }
     /// The template's line is the closed form of the cope; drawn in millimeters.
     void templateIsTheCope() {

@@ -1,0 +1,174 @@
+#include "core/exchange/cut_drawing.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include <fmt/format.h>
+
+#include "core/base/constants.h"
+#include "core/workshop/bend.h"
+#include "core/workshop/flat_pattern.h"
+
+namespace hefty::exchange {
+namespace {
+
+using armor::BarPart;
+using measure::Quantity;
+using shape::Vec2;
+using Style = CutDrawing::Style;
+
+void addRing(CutDrawing &out, const shape::Polygon2 &ring, Style style = Style::Cut) {
+    for (std::size_t i = 0; i < ring.size(); ++i)
+        out.lines.push_back({ring[i], ring[(i + 1) % ring.size()], style});
+}
+
+void addCircle(CutDrawing &out, const Vec2 &at, double diameter) {
+    constexpr int chords = 24;
+    shape::Polygon2 ring;
+    for (int i = 0; i < chords; ++i)
+        ring.push_back(at + Eigen::Rotation2Dd(2 * std::numbers::pi * i / chords) * Vec2(diameter / 2, 0));
+    addRing(out, ring);
+}
+
+/// The end of a bar as its side is seen: heights against how far it is cut back.
+void addEnd(CutDrawing &out, const BarPart &bar, bool atTo, double length) {
+    const double half = bar.section.height / 2, sign = atTo ? -1 : 1, at = atTo ? length : 0;
+    const armor::EndTrim &trim = atTo ? bar.trimTo : bar.trimFrom;
+    if (trim.cut()) {
+        const shape::Polygon2 fibres = parts::fibresOf(bar);
+        for (std::size_t i = 0; i < fibres.size() && i < trim.reach.size(); ++i) {
+            const std::size_t j = (i + 1) % fibres.size();
+            out.lines.push_back({{at + sign * trim.reach[i], fibres[i].y()},
+                                 {at + sign * trim.reach[j], fibres[j].y()},
+                                 Style::Cut});
+        }
+        return;
+    }
+    // How a miter leans is seen from the side on which it leans; its other way is told in words.
+    const double lean = half * std::tan(atTo ? bar.miterTo() : bar.miterFrom());
+    out.lines.push_back({{at - lean, -half}, {at + lean, half}, Style::Cut});
+}
+
+void tellEnd(CutDrawing &out, const BarPart &bar, bool atTo) {
+    const armor::EndTrim &trim = atTo ? bar.trimTo : bar.trimFrom;
+    const char *end = atTo ? "end" : "start";
+    if (trim.cut()) {
+        const auto [least, most] = std::minmax_element(trim.reach.begin(), trim.reach.end());
+        out.steps.push_back(
+            {fmt::format("Cope the {} by its template: {{0}} deep (template pack, full size).", end),
+             {{*most - *least, Quantity::DrilledLength}}});
+        return;
+    }
+    const double miter = atTo ? bar.miterTo() : bar.miterFrom();
+    if (miter > 1e-6)
+        out.steps.push_back({fmt::format("Saw the {} {{0}} from square.", end), {{miter, Quantity::Angle}}});
+    else
+        out.steps.emplace_back(fmt::format("Saw the {} square.", end));
+}
+
+void addSides(CutDrawing &out, const BarPart &bar, double length) {
+    const double half = bar.section.height / 2;
+    for (const double y : {-half, half}) out.lines.push_back({{0, y}, {length, y}, Style::Cut});
+    out.lines.push_back({{-20, 0}, {length + 20, 0}, Style::Center});
+}
+
+CutDrawing straightBar(const BarPart &bar) {
+    CutDrawing out;
+    const double length = bar.length(), half = bar.section.height / 2;
+    addSides(out, bar, length);
+    for (const bool atTo : {false, true}) addEnd(out, bar, atTo, length);
+    out.steps.push_back(
+        {fmt::format("From {}: {{0}}, long point to long point.", bar.section.id), {{bar.cutLength()}}});
+    for (const bool atTo : {false, true}) tellEnd(out, bar, atTo);
+    for (const armor::TubeOpening &o : bar.openings) {
+        const double l = o.length / 2, h = o.height / 2;
+        addRing(out, {{o.station - l, o.offset - h},
+                      {o.station + l, o.offset - h},
+                      {o.station + l, o.offset + h},
+                      {o.station - l, o.offset + h}});
+    }
+    for (const armor::Hole &h : bar.holes) addCircle(out, h.at, h.diameter);
+    out.labels.push_back({{length / 2, half}, {"{0}", {{bar.cutLength()}}}});
+    return out;
+}
+
+/// The tube straight, with where each bend begins and ends.
+CutDrawing bentBar(const BarPart &bar) {
+    CutDrawing out;
+    std::vector<shape::Vec3> path{bar.from};
+    for (const armor::PathPoint &p : bar.bends) path.push_back(p.at);
+    path.push_back(bar.to);
+    const bool oneDie = std::all_of(bar.bends.begin(), bar.bends.end(), [&](const armor::PathPoint &p) {
+        return std::abs(p.radius - bar.bends.front().radius) < 0.01;
+    });
+    workshop::Bender bender;
+    bender.radius = bar.bends.front().radius;
+    bender.slope = usualSpringback;
+    const auto schedule = workshop::bendSchedule(path, bender);
+    if (!oneDie || !schedule) {
+        out.steps.emplace_back("Its bends are of several radii: no schedule for one die.");
+        return out;
+    }
+    const double length = schedule->developed, half = bar.section.height / 2;
+    addSides(out, bar, length);
+    for (const bool atTo : {false, true}) addEnd(out, bar, atTo, length);
+    out.steps.push_back({fmt::format("Cut {{0}} from {} and leave more on the ends to grip.", bar.section.id),
+                         {{schedule->cut}}});
+    int n = 0;
+    for (const workshop::Bend &b : schedule->bends) {
+        const double end = b.start + b.angle * bender.radius;
+        for (const double x : {b.start, end}) out.lines.push_back({{x, -half}, {x, half}, Style::Fold});
+        out.labels.push_back({{(b.start + end) / 2, half},
+                              {fmt::format("bend {}: {{0}}", ++n), {{b.angle, Quantity::Angle}}}});
+        out.steps.push_back(
+            {fmt::format("Bend {}: begins {{0}} from the start, {{1}} (set {{2}}){}.", n,
+                         std::abs(b.rotation) > 1e-3 ? ", the tube turned by {3} from the bend before" : ""),
+             {{b.start},
+              {b.angle, Quantity::Angle},
+              {b.set, Quantity::Angle},
+              {b.rotation, Quantity::Angle}}});
+    }
+    for (const bool atTo : {false, true}) tellEnd(out, bar, atTo);
+    out.steps.emplace_back("Set more by 2 degrees in 90 until test bends of the shop say better.");
+    return out;
+}
+
+CutDrawing flatSheet(const workshop::FlatPattern &flat, double thickness) {
+    CutDrawing out;
+    addRing(out, flat.rim);
+    for (const shape::Polygon2 &c : flat.cutouts) addRing(out, c);
+    for (const armor::Hole &h : flat.holes) addCircle(out, h.at, h.diameter);
+    Vec2 low = flat.rim.front(), high = low;
+    for (const Vec2 &p : flat.rim) {
+        low = low.cwiseMin(p);
+        high = high.cwiseMax(p);
+    }
+    out.steps.push_back({"Cut from {0} plate, within {1} by {2}.",
+                         {{thickness, Quantity::DrilledLength}, {high.x() - low.x()}, {high.y() - low.y()}}});
+    int n = 0;
+    for (const workshop::BendLine &l : flat.lines) {
+        out.lines.push_back({l.from, l.to, Style::Fold});
+        out.labels.push_back({(l.from + l.to) / 2,
+                              {fmt::format("fold {}: {{0}} {}", ++n, l.angle > 0 ? "up" : "down"),
+                               {{std::abs(l.angle), Quantity::Angle}}}});
+        out.steps.push_back(
+            {fmt::format("Fold {} {{0}} {}, inside radius {{1}}.", n, l.angle > 0 ? "up" : "down"),
+             {{std::abs(l.angle), Quantity::Angle}, {l.radius, Quantity::DrilledLength}}});
+    }
+    return out;
+}
+
+}  // namespace
+
+std::optional<CutDrawing> cutDrawing(const armor::Assembly &assembly, const std::string &part) {
+    if (const BarPart *b = assembly.bar(part)) return b->straight() ? straightBar(*b) : bentBar(*b);
+    for (const armor::FoldedSheet &f : assembly.folded)
+        if (f.name == part || std::find(f.facets.begin(), f.facets.end(), part) != f.facets.end())
+            return flatSheet(workshop::flatPattern(assembly, f), f.thickness);
+    if (const armor::SheetPart *s = assembly.sheet(part))
+        return flatSheet(workshop::flatPattern(*s), s->thickness);
+    return std::nullopt;
+}
+
+}  // namespace hefty::exchange

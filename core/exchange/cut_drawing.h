@@ -1,0 +1,36 @@
+#pragma once
+
+#include <optional>
+
+#include "core/armor/assembly.h"
+#include "core/measure/phrase.h"
+
+namespace hefty::exchange {
+
+/// A part as it leaves the saw, the torch or the table, before it is bent or folded; mm, x along it.
+struct CutDrawing {
+    enum class Style {
+        Cut,     ///< an edge
+        Fold,    ///< the middle of a bend of a sheet, or where a bend of a bar begins and ends
+        Center,  ///< a center line
+    };
+    struct Line {
+        shape::Vec2 from = shape::Vec2::Zero(), to = shape::Vec2::Zero();
+        Style style = Style::Cut;
+    };
+    struct Label {
+        shape::Vec2 at = shape::Vec2::Zero();
+        measure::Phrase says;
+    };
+    std::vector<Line> lines;
+    std::vector<Label> labels;
+    std::vector<measure::Phrase> steps;  ///< what to do, in order
+};
+
+/// What is bent further than drawn, where the shop has not logged its own: 2 degrees in 90, mild steel.
+inline constexpr double usualSpringback = 2.0 / 90;
+
+/// @param part  a bar, a sheet, or a folded sheet by its name; nothing for anything else
+[[nodiscard]] std::optional<CutDrawing> cutDrawing(const armor::Assembly &assembly, const std::string &part);
+
+}  // namespace hefty::exchange
