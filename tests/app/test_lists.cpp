@@ -239,6 +239,48 @@ class TestLists : public QObject {
         demo.find<QPushButton>("ignoreReading")->click();
         QVERIFY(!demo.session().job().vehicle.survey.readings[2].ignored);
     }
+    /// Holds of a body without a frame: typed over, chosen from words, added and taken away, each undone.
+    void holdsByHand() {
+        DemoWindow demo("measure", demoFolder() + "/pipit-skids-sliders.girder.json");
+        QVERIFY(demo.settle());
+        hefty::testing::openList(demo, "listHolds");
+        auto *table = demo.find<QTableView>("holdListTable");
+        const auto holds = [&demo]() -> const std::vector<rig::Hold> & {
+            return demo.session().job().vehicle.holds;
+        };
+        const std::size_t before = holds().size();
+        QCOMPARE(table->model()->rowCount(), static_cast<int>(before));
+        typeInto(table, 0, 6, "14");
+        QCOMPARE(holds()[0].diameter, 14.0);
+        typeInto(table, 0, 1, "body mount");
+        QCOMPARE(holds()[0].kind, std::string("body-mount"));
+        typeInto(table, 0, 2, "forward");
+        QCOMPARE(holds()[0].face, std::string("front"));
+        typeInto(table, 0, 9, "20");
+        QCOMPARE(holds()[0].pull, 20000.0);
+        for (int i = 0; i < 4; ++i) demo.session().undoStack()->undo();
+        QCOMPARE(holds()[0].kind, std::string("boss"));
+        QCOMPARE(holds()[0].diameter, 12.0);
+        QTest::mouseClick(demo.find<QPushButton>("holdListAdd"), Qt::LeftButton);
+        QCOMPARE(holds().size(), before + 1);
+        // like the one before, a little further back, and a name of its own
+        QVERIFY(holds().back().id != holds()[before - 1].id);
+        QVERIFY(std::abs(holds().back().at.x() - (holds()[before - 1].at.x() - 200)) < 1e-9);
+        table->selectRow(static_cast<int>(before));
+        QTest::mouseClick(demo.find<QPushButton>("holdListRemove"), Qt::LeftButton);
+        QCOMPARE(holds().size(), before);
+        // Taken away under a skid they are missed by name.
+        demo.session().edit("Take the bosses away", [](job::Job &job) {
+            std::erase_if(job.vehicle.holds, [](const rig::Hold &h) { return h.kind == "boss"; });
+        });
+        QVERIFY(demo.settle());
+        QVERIFY(!demo.session().appraisal()->piece("skid-front")->assembly);
+        const auto &findings = demo.session().appraisal()->findings;
+        QVERIFY(std::any_of(findings.begin(), findings.end(), [](const job::Finding &f) {
+            return f.severity == job::Severity::Stop &&
+                   f.sentence.in(measure::UnitSystem::Metric).find("Measure bosses") != std::string::npos;
+        }));
+    }
     void jobCardByHand() {
         DemoWindow demo;
         demo.find<QAction>("jobCard")->trigger();

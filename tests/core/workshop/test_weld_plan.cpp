@@ -1,7 +1,9 @@
 #include <QtTest>
 
+#include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <random>
 #include <set>
 
 #include "core/workshop/shrinkage.h"
@@ -183,6 +185,68 @@ class TestWeldPlan : public QObject {
                 for (const std::string &later : s.before) QVERIFY(placeOf(plan, later) > there);
             }
         }
+    }
+    /// Random wishes of seams on five parts, all 120 orders tried: where one of them keeps every wish the
+    /// plan keeps them all and blocks nothing; where none does it says so.
+    void ordersByBruteForce() {
+        std::mt19937 random(77);
+        int possible = 0, impossible = 0;
+        for (int run = 0; run < 400; ++run) {
+            armor::Assembly a;
+            for (int i = 0; i < 5; ++i)
+                a.sheets.push_back(
+                    sheet("p" + std::to_string(i), level(100.0 * i), {{0, 0}, {50, 0}, {50, 50}, {0, 50}}));
+            std::vector<LineReach> reach;
+            for (int w = 0; w < 5; ++w) {
+                const auto i = random() % 5;
+                auto j = random() % 5;
+                if (j == i) j = (j + 1) % 5;
+                a.welds.push_back(
+                    seam("p" + std::to_string(i), "p" + std::to_string(j), {{{0, 0, 0}, {10.0 + w, 0, 0}}}));
+                a.welds.back().name += "#" + std::to_string(w);
+                const auto later = random() % 5;
+                if (random() % 2 == 0 && later != i && later != j)
+                    reach.push_back({w, 0, 0, {"p" + std::to_string(later)}, {}, Vec3::UnitZ()});
+            }
+            const auto keeps = [&](const std::vector<std::string> &order) {
+                const auto at = [&](const std::string &part) {
+                    return std::find(order.begin(), order.end(), part) - order.begin();
+                };
+                return std::all_of(reach.begin(), reach.end(), [&](const LineReach &l) {
+                    const armor::WeldJoint &joint = a.welds[static_cast<std::size_t>(l.weld)];
+                    return at(l.after[0]) > at(joint.a) && at(l.after[0]) > at(joint.b);
+                });
+            };
+            std::vector<std::string> order{"p0", "p1", "p2", "p3", "p4"};
+            bool any = false;
+            do any = any || keeps(order);
+            while (!any && std::next_permutation(order.begin(), order.end()));
+            const WeldPlan plan = weldOrder(a, reach, seamWork(a, shippedStock()));
+            QCOMPARE(plan.parts.size(), std::size_t{5});
+            QCOMPARE(plan.steps.size(), std::size_t{5});
+            QCOMPARE(plan.blocked.empty(), any);
+            if (any) QVERIFY(keeps(plan.parts));
+            (any ? possible : impossible) += 1;
+        }
+        QVERIFY(possible > 50 && impossible > 20);
+    }
+    /// A plate with a fillet on one face leans by the formula; on both faces alike it stands.
+    void platesThatLean() {
+        const auto leaning = [](bool both) {
+            armor::Assembly a;
+            a.sheets.push_back(sheet("floor", level(0), {{0, -100}, {300, -100}, {300, 100}, {0, 100}}));
+            a.sheets.push_back(sheet("wall", upright(0), {{0, 3}, {300, 3}, {300, 100}, {0, 100}}, 8));
+            std::vector<armor::WeldLine> lines{{{0, 4, 3}, {300, 4, 3}}};
+            if (both) lines.push_back({{0, -4, 3}, {300, -4, 3}});
+            a.welds.push_back(seam("floor", "wall", lines));
+            return shrinkage(a, seamWork(a, shippedStock()));
+        };
+        const auto one = leaning(false);
+        QCOMPARE(one.size(), std::size_t{1});
+        QVERIFY(one[0].angle && one[0].part == "wall");
+        QVERIFY(std::abs(one[0].value - 0.02 * std::pow(5 / 25.4, 1.3) / std::pow(8 / 25.4, 2)) < 1e-12);
+        QVERIFY(std::abs(one[0].high / one[0].low - 3) < 1e-12);
+        QVERIFY(leaning(true).empty());
     }
     /// A seam all along a free beam: F e L2/8EI. One over a half of it: the double integral by hand,
     /// 3/32 F e L2/EI less what the arc rounds off.
