@@ -111,9 +111,9 @@ AnglesPage::AnglesPage(Session *session, QWidget *parent) : QWidget(parent), m_s
     m_table->horizontalHeader()->setFont(textFont(8.5));
     m_table->verticalHeader()->hide();
     m_table->verticalHeader()->setDefaultSectionSize(30);
-    m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-    for (const int words : {0, 1, 4, 5})
-        m_table->horizontalHeader()->setSectionResizeMode(words, QHeaderView::ResizeToContents);
+    m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
+    constexpr int load = 1;
+    m_table->horizontalHeader()->setSectionResizeMode(load, QHeaderView::Stretch);
     m_table->setTabKeyNavigation(false);
     auto *tray = new QWidget;
     m_gains = new QVBoxLayout(tray);

@@ -6,6 +6,7 @@
 
 #include "app/list_maker.h"
 #include "app/theme.h"
+#include "core/job/names.h"
 
 namespace hefty::app {
 namespace {
@@ -92,9 +93,11 @@ void LogBench::refresh() {
                 .arg(m_session->job().log.welded.size())
                 .arg(m_session->job().log.fit.size());
     for (const auto &[part, count] : sums.hits)
-        text += tr("\nLook first at %1: hit %2 time(s).")
-                    .arg(part.empty() ? tr("what was hit") : QString::fromStdString(part))
-                    .arg(count);
+        text +=
+            tr("\nLook first at %1: hit %2.")
+                .arg(part.empty() ? tr("what was hit")
+                                  : QString::fromStdString(job::nameOf(m_session->job(), *appraisal, part)),
+                     count == 1 ? tr("once") : tr("%1 times").arg(count));
     m_sums->setText(text);
 }
 

@@ -10,6 +10,7 @@
 #include <QToolTip>
 #include <QWheelEvent>
 
+#include "app/quantity_edit.h"
 #include "app/scene_painter.h"
 #include "app/theme.h"
 
@@ -17,41 +18,6 @@ namespace hefty::app {
 namespace {
 
 constexpr double reach = 14;  // px: how near the pointer must be, gloves on
-
-QPointF flat(ViewSide side, const Vec3 &p) {
-    switch (side) {
-        case ViewSide::Side:
-            return {-p.x(), -p.z()};
-        case ViewSide::Top:
-            return {p.y(), p.x()};
-        case ViewSide::Above:
-            return {-p.x(), p.y()};
-        case ViewSide::Under:
-            return {-p.x(), -p.y()};
-        case ViewSide::Rear:
-            return {-p.y(), -p.z()};
-        case ViewSide::Front:
-            break;
-    }
-    return {p.y(), -p.z()};
-}
-
-Vec3 sight(ViewSide side) {
-    switch (side) {
-        case ViewSide::Side:
-            return Vec3::UnitY();
-        case ViewSide::Top:
-        case ViewSide::Above:
-            return Vec3::UnitZ();
-        case ViewSide::Under:
-            return -Vec3::UnitZ();
-        case ViewSide::Rear:
-            return -Vec3::UnitX();
-        case ViewSide::Front:
-            break;
-    }
-    return Vec3::UnitX();
-}
 
 }  // namespace
 
@@ -83,7 +49,7 @@ void PlanView::setFit(const Vec3 &low, const Vec3 &high) {
 }
 
 void PlanView::fit() {
-    const QRectF world = QRectF(flat(m_side, m_fitLow), flat(m_side, m_fitHigh)).normalized();
+    const QRectF world = QRectF(flatten(m_side, m_fitLow), flatten(m_side, m_fitHigh)).normalized();
     const QRectF paper = QRectF(rect()).adjusted(10, title.isEmpty() ? 10 : 30, -10, -10);
     if (paper.width() < 10 || paper.height() < 10 || world.isEmpty()) return;
     m_scale = std::min(paper.width() / world.width(), paper.height() / world.height());
@@ -97,26 +63,11 @@ void PlanView::refresh() {
 }
 
 QPointF PlanView::toScreen(const Vec3 &p) const {
-    return flat(m_side, p) * m_scale + m_offset;
+    return flatten(m_side, p) * m_scale + m_offset;
 }
 
 Vec3 PlanView::toWorld(const QPointF &d) const {
-    const QPointF w = d / m_scale;
-    switch (m_side) {
-        case ViewSide::Side:
-            return {-w.x(), 0, -w.y()};
-        case ViewSide::Top:
-            return {w.y(), w.x(), 0};
-        case ViewSide::Above:
-            return {-w.x(), w.y(), 0};
-        case ViewSide::Under:
-            return {-w.x(), -w.y(), 0};
-        case ViewSide::Rear:
-            return {0, -w.x(), -w.y()};
-        case ViewSide::Front:
-            break;
-    }
-    return {0, w.x(), -w.y()};
+    return unflatten(m_side, d / m_scale);
 }
 
 std::optional<QPointF> PlanView::targetPlace(const QString &id) const {
@@ -158,7 +109,7 @@ void PlanView::paintEvent(QPaintEvent *) {
 void PlanView::paintInto(QPainter &painter, const QRectF &box) {
     const double scale = m_scale;
     const QPointF offset = m_offset;
-    const QRectF world = QRectF(flat(m_side, m_fitLow), flat(m_side, m_fitHigh)).normalized();
+    const QRectF world = QRectF(flatten(m_side, m_fitLow), flatten(m_side, m_fitHigh)).normalized();
     m_scale = std::min(box.width() / world.width(), box.height() / world.height());
     m_offset = box.center() - world.center() * m_scale;
     painter.save();
@@ -172,13 +123,13 @@ void PlanView::paintInto(QPainter &painter, const QRectF &box) {
 }
 
 Projection PlanView::projection() const {
-    return {[this](const Vec3 &p) { return toScreen(p); }, sight(m_side), m_scale};
+    return {[this](const Vec3 &p) { return toScreen(p); }, sightOf(m_side), m_scale};
 }
 
 void PlanView::drawVehicleLayer(QPainter &painter) {
     const Projection view = projection();
     const rig::Vehicle &vehicle = m_session->job().vehicle;
-    if (std::abs(sight(m_side).z()) < 0.5) drawGround(painter, view, rect());
+    if (std::abs(sightOf(m_side).z()) < 0.5) drawGround(painter, view, rect());
     drawVehicle(painter, view, vehicle);
     if (showKeepOuts) drawKeepOuts(painter, view, vehicle);
 }
@@ -317,7 +268,7 @@ void PlanView::mouseMoveEvent(QMouseEvent *event) {
     if (m_drag) {
         const Vec3 moved = toWorld(event->position() - m_drag->from);
         const Vec3 seen =
-            m_drag->target.direction - sight(m_side) * m_drag->target.direction.dot(sight(m_side));
+            m_drag->target.direction - sightOf(m_side) * m_drag->target.direction.dot(sightOf(m_side));
         if (seen.squaredNorm() < 1e-12) return;
         const double change = moved.dot(seen) / seen.squaredNorm();
         const double step = m_drag->target.step;
@@ -415,7 +366,7 @@ void PlanView::keyPressEvent(QKeyEvent *event) {
         default:
             return QWidget::keyPressEvent(event);
     }
-    const QPointF way = flat(m_side, target.direction);
+    const QPointF way = flatten(m_side, target.direction);
     double sign = QPointF::dotProduct(arrow, way);
     // A handle that moves across the arrow's direction still answers: up and right make more.
     if (std::abs(sign) < 0.2 * std::hypot(way.x(), way.y())) sign = arrow.x() - arrow.y();
@@ -458,12 +409,12 @@ std::pair<QString, QString> PlanView::partAt(const QPointF &place) const {
         if (!p.assembly) continue;
         for (const armor::Solid &s : p.assembly->solids)
             for (const armor::Solid::Face &f : s.faces) {
-                if (shape::newellNormal(f.corners).dot(sight(m_side)) <= 1e-6) continue;
+                if (shape::newellNormal(f.corners).dot(sightOf(m_side)) <= 1e-6) continue;
                 QPolygonF shape;
                 double depth = 0;
                 for (const Vec3 &c : f.corners) {
                     shape << toScreen(c);
-                    depth += c.dot(sight(m_side)) / static_cast<double>(f.corners.size());
+                    depth += c.dot(sightOf(m_side)) / static_cast<double>(f.corners.size());
                 }
                 if (depth > nearest && shape.containsPoint(place, Qt::OddEvenFill)) {
                     nearest = depth;
@@ -487,12 +438,14 @@ void PlanView::editTarget(const QString &id) {
 void PlanView::openEditor(const DragTarget &target) {
     closeEditor(false);
     m_edited = target.id;
-    m_editor = new QLineEdit(this);
+    m_editor = new QuantityEdit(m_session, target.quantity, this);
     m_editor->setObjectName("inPlaceEditor");
     m_editor->setAccessibleName(target.name);
     m_editor->setFont(measureFont(12));
-    m_editor->setText(target.known ? valueText(target) : QString());
-    m_editor->setPlaceholderText(target.name);
+    if (target.known)
+        m_editor->setValue(target.value);
+    else
+        m_editor->setUnknown(target.name);
     const QPointF at = toScreen(target.at);
     m_editor->setGeometry(static_cast<int>(std::clamp(at.x() - 70, 4.0, std::max(4.0, width() - 150.0))),
                           static_cast<int>(std::clamp(at.y() - 50, 4.0, std::max(4.0, height() - 42.0))), 146,
@@ -506,33 +459,19 @@ void PlanView::openEditor(const DragTarget &target) {
 
 void PlanView::closeEditor(bool take) {
     if (!m_editor) return;
-    if (take) {
-        const auto it = std::find_if(m_targets.begin(), m_targets.end(),
-                                     [this](const DragTarget &t) { return t.id == m_edited; });
-        if (it != m_targets.end()) {
-            const auto read =
-                measure::readQuantity(m_editor->text().toStdString(), it->quantity, m_session->units());
-            if (!read) {
-                m_editor->setProperty("wrong", true);
-                m_editor->setStyleSheet(m_editor->styleSheet());
-                m_editor->setToolTip(QString::fromStdString(read.error().sentence()));
-                QToolTip::showText(m_editor->mapToGlobal(QPoint(0, 40)), m_editor->toolTip(), m_editor);
-                return;
-            }
-            const auto set = it->set;
-            const double value = read->value;
-            QLineEdit *editor = m_editor;
-            m_editor = nullptr;
-            editor->deleteLater();
-            setFocus();
-            set(value, 0);
-            return;
-        }
+    std::function<void()> then;
+    const auto it = std::find_if(m_targets.begin(), m_targets.end(),
+                                 [this](const DragTarget &t) { return t.id == m_edited; });
+    if (take && m_editor->isModified() && it != m_targets.end()) {
+        const auto typed = m_editor->typed();
+        if (!typed) return;  // the line itself marks it and says why
+        then = [set = it->set, value = *typed] { set(value, 0); };
     }
     m_editor->deleteLater();
     m_editor = nullptr;
     setFocus();
     update();
+    if (then) then();
 }
 
 }  // namespace hefty::app

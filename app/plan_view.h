@@ -4,20 +4,17 @@
 #include <optional>
 #include <vector>
 
-#include <QLineEdit>
 #include <QPixmap>
 #include <QWidget>
 
 #include "app/scene_painter.h"
 #include "app/session.h"
 #include "app/theme.h"
+#include "app/view_side.h"
 
 namespace hefty::app {
 
-/// From which side a drawing looks. Side: from the left, front of the vehicle to the left. Front: from
-/// ahead. Top: from above, front of the vehicle down. Above and Under: from above and from below, front
-/// of the vehicle to the left.
-enum class ViewSide { Side, Top, Front, Rear, Above, Under };
+class QuantityEdit;
 
 /// Something in a drawing that can be dragged, nudged and typed.
 struct DragTarget {
@@ -132,7 +129,7 @@ class PlanView : public QWidget {
     };
     std::optional<Drag> m_drag;
     std::optional<QPointF> m_pan;
-    QLineEdit *m_editor = nullptr;
+    QuantityEdit *m_editor = nullptr;
     QString m_edited;
 };
 

@@ -116,7 +116,7 @@ QVariant CheckModel::headerData(int section, Qt::Orientation orientation, int ro
 LadderView::LadderView(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("ladder");
     setAccessibleName(tr("Strength ladder"));
-    setMinimumHeight(250);
+    setMinimumHeight(280);
     connect(session, &Session::appraisalChanged, this, qOverload<>(&QWidget::update));
     connect(session, &Session::unitsChanged, this, qOverload<>(&QWidget::update));
 }
@@ -195,8 +195,11 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
         QString title = (r.flies ? QStringLiteral("↗ ") : QString()) + QString::fromStdString(r.title);
         if (i == 0 && !r.where.empty()) title += ", " + QString::fromStdString(r.where);
         p.setFont(textFont(9.5, i == 0));
+        constexpr int flags = Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap;
         if (p.fontMetrics().horizontalAdvance(title) > text.width()) p.setFont(textFont(8, i == 0));
-        p.drawText(text, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, title);
+        if (p.boundingRect(text, flags, title).height() > step + 2)
+            title = p.fontMetrics().elidedText(title, Qt::ElideRight, static_cast<int>(text.width()));
+        p.drawText(text, flags, title);
     }
     p.setFont(textFont(9.5));
     p.setPen(colors().faint);

@@ -11,27 +11,27 @@ QuantityEdit::QuantityEdit(Session *session, measure::Quantity quantity, QWidget
     : QLineEdit(parent), m_session(session), m_quantity(quantity) {
     setFont(measureFont(11));
     connect(this, &QLineEdit::editingFinished, this, &QuantityEdit::take);
-    connect(session, &Session::unitsChanged, this, &QuantityEdit::show);
+    connect(session, &Session::unitsChanged, this, &QuantityEdit::showValue);
 }
 
 void QuantityEdit::setValue(double value) {
     if (value == m_value && !text().isEmpty() && !isModified() && !property("wrong").toBool()) return;
     m_value = value;
     m_known = true;
-    if (!hasFocus() || !isModified()) show();
+    if (!hasFocus() || !isModified()) showValue();
 }
 
 void QuantityEdit::setQuantity(measure::Quantity quantity) {
     if (quantity == m_quantity) return;
     m_quantity = quantity;
     m_known = false;
-    show();
+    showValue();
 }
 
 void QuantityEdit::setUnknown(const QString &expected) {
     m_known = false;
     setPlaceholderText(expected);
-    show();
+    showValue();
 }
 
 Result<double> QuantityEdit::typed() const {
@@ -43,7 +43,7 @@ Result<double> QuantityEdit::typed() const {
     return read->value;
 }
 
-void QuantityEdit::show() {
+void QuantityEdit::showValue() {
     setText(m_known ? QString::fromStdString(measure::printQuantity(m_value, m_quantity, m_session->units()))
                     : QString());
     setModified(false);
@@ -64,7 +64,7 @@ void QuantityEdit::take() {
     }
     setToolTip(QString::fromStdString(read->understood));
     setModified(false);
-    if (m_known && std::abs(read->value - m_value) < 1e-9) return show();
+    if (m_known && std::abs(read->value - m_value) < 1e-9) return showValue();
     emit valueTyped(read->value);
 }
 

@@ -28,7 +28,7 @@ class QuantityEdit : public QLineEdit {
 
   private:
     void take();
-    void show();
+    void showValue();
     Session *m_session;
     measure::Quantity m_quantity;
     double m_value = 0;

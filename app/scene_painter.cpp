@@ -389,11 +389,25 @@ void drawTangent(QPainter &p, const Projection &inView, const clearance::LimitAn
     drawLabel(p, view.place(foot + along * labelAt) - QPointF(half, 0), text, colors().blue, colors().paper);
 }
 
+namespace {
+
+/// Moves the box of a label whose place is in sight so that all of it is.
+void keepInSight(const QPainter &p, const QPointF &place, QRectF &box) {
+    const QRectF all = p.hasClipping() ? p.clipBoundingRect() : QRectF(p.window());
+    const QRectF room = all.adjusted(3, 3, -3, -3);
+    if (!all.contains(place) || box.width() > room.width() || box.height() > room.height()) return;
+    box.moveLeft(std::clamp(box.left(), room.left(), room.right() - box.width()));
+    box.moveTop(std::clamp(box.top(), room.top(), room.bottom() - box.height()));
+}
+
+}  // namespace
+
 QRectF drawLabel(QPainter &p, const QPointF &center, const QString &text, const QColor &ink,
                  const QColor &paper) {
     const QFontMetricsF metrics(p.font());
     QRectF box(0, 0, metrics.horizontalAdvance(text) + 8, metrics.height() + 2);
     box.moveCenter(center);
+    keepInSight(p, center, box);
     p.save();
     p.setPen(Qt::NoPen);
     p.setBrush(paper);

@@ -23,8 +23,8 @@ WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     m_view->setAccessibleName(tr("The piece from above, the chosen seam's part marked"));
     m_view->title = tr("From above, front down");
     m_table = new StopTable("weldTable", tr("Seams in the order of work"),
-                            {tr("Step and seam"), tr("Fit first"), tr("Leg"), tr("Length"), tr("Passes"),
-                             tr("Minutes"), tr("Done")},
+                            {tr("Step and seam"), tr("Fit first"), tr("Leg"), tr("Length"), tr("No reach"),
+                             tr("Passes"), tr("Minutes"), tr("Done")},
                             this);
     m_moves = new QLabel(this);
     m_moves->setObjectName("weldMoves");
@@ -80,9 +80,6 @@ void WeldBench::refresh() {
     const auto assembly = piece ? piece->assembly : nullptr;
     if (assembly != m_assembly) m_view->fitTo(assembly.get());
     m_assembly = assembly;
-    const auto said = [this](double v, Quantity q) {
-        return QString::fromStdString(measure::printQuantity(v, q, m_session->units()));
-    };
     m_table->setRowCount(static_cast<int>(m_seams.size()));
     int done = 0;
     for (std::size_t i = 0; i < m_seams.size(); ++i) {
@@ -90,8 +87,10 @@ void WeldBench::refresh() {
         const bool welded = piece && m_session->job().log.isWelded(piece->id, s.joint);
         done += welded;
         m_table->setRow(static_cast<int>(i),
-                        {tr("%1. %2").arg(i + 1).arg(QString::fromStdString(s.name)), fittedFor(s),
+                        {tr("%1. %2").arg(i + 1).arg(QString::fromStdString(s.name)),
+                         s.fits.empty() ? QStringLiteral("–") : named(s.fits),
                          said(s.leg, Quantity::DrilledLength), said(s.length, Quantity::Length),
+                         s.barredBy.empty() ? QStringLiteral("–") : said(s.closed, Quantity::Length),
                          QString::number(s.passes), QString::number(s.minutes, 'f', 0),
                          welded ? QStringLiteral("✓") : QString()});
     }
@@ -120,28 +119,24 @@ void WeldBench::choose(int row) {
     const job::PieceAppraisal *piece = m_session->chosen(*m_session->shownAppraisal());
     const bool welded = piece && m_session->job().log.isWelded(piece->id, s->joint);
     m_tick->setText(welded ? tr("Take the tick back") : tr("Tick as welded"));
-    m_note->setText(
-        tr("%1: %2 pass(es), %3 J/mm of heat each, thickest part %4, %5. Strip mill scale, zinc and paint "
-           "25 mm to both sides.")
-            .arg(QString::fromStdString(s->name))
-            .arg(s->passes)
-            .arg(s->heat, 0, 'f', 0)
-            .arg(QString::fromStdString(
-                measure::printQuantity(s->thickest, Quantity::DrilledLength, m_session->units())))
-            .arg(QString::fromStdString(s->preheat)) +
-        orderOf(*s));
+    m_note->setText(tr("%1: %2, %3 J/mm of heat each, thickest part %4, %5. Strip mill scale, zinc and paint "
+                       "25 mm to both sides.")
+                        .arg(QString::fromStdString(s->name))
+                        .arg(s->passes == 1 ? tr("one pass") : tr("%1 passes").arg(s->passes))
+                        .arg(s->heat, 0, 'f', 0)
+                        .arg(said(s->thickest, Quantity::DrilledLength))
+                        .arg(QString::fromStdString(s->preheat)) +
+                    orderOf(*s));
     const QString lesser = QString::fromStdString(s->part);
     if (m_session->selected() != lesser) m_session->select(lesser);
 }
 
-QString WeldBench::named(const std::string &part) const {
-    return QString::fromStdString(m_assembly ? m_assembly->labelOf(part) : part);
+QString WeldBench::said(double value, Quantity quantity) const {
+    return QString::fromStdString(measure::printQuantity(value, quantity, m_session->units()));
 }
 
-/// What is put in its place for a seam, marked where a torch does not get there.
-QString WeldBench::fittedFor(const workshop::SeamWork &s) const {
-    if (!s.barredBy.empty()) return tr("no room for a torch");
-    return s.fits.empty() ? QStringLiteral("–") : named(s.fits);
+QString WeldBench::named(const std::string &part) const {
+    return QString::fromStdString(m_assembly ? m_assembly->labelOf(part) : part);
 }
 
 QString WeldBench::orderOf(const workshop::SeamWork &s) const {
@@ -155,10 +150,10 @@ QString WeldBench::orderOf(const workshop::SeamWork &s) const {
         out += tr(" Weld it before these are fitted: %1.").arg(later.join(", "));
     }
     if (!s.barredBy.empty())
-        out += tr(" A torch does not get there whatever the order: %1 is in its way. Leave the place open, "
-                  "cut an "
-                  "access hole, or weld from the other side.")
-                   .arg(named(s.barredBy));
+        out +=
+            tr(" A torch does not get to %1 of its %2, whatever the order: %3 is in the way. Leave the place "
+               "open, cut an access hole, or weld from the other side.")
+                .arg(said(s.closed, Quantity::Length), said(s.length, Quantity::Length), named(s.barredBy));
     return out;
 }
 

@@ -29,8 +29,8 @@ class WeldBench : public QWidget {
     void choose(int row);
     void tick();
     [[nodiscard]] const workshop::SeamWork *chosen() const;
+    [[nodiscard]] QString said(double value, measure::Quantity quantity) const;
     [[nodiscard]] QString named(const std::string &part) const;
-    [[nodiscard]] QString fittedFor(const workshop::SeamWork &seam) const;
     [[nodiscard]] QString orderOf(const workshop::SeamWork &seam) const;
     [[nodiscard]] QString movesOf(const job::PieceAppraisal &piece) const;
 

@@ -126,7 +126,8 @@ Json planJson(const armor::Assembly &a, const std::vector<workshop::SeamWork> &w
                          {"leg", w.leg},
                          {"length", w.length}});
     }
-    for (const workshop::BlockedSeam &b : plan.blocked) blocked.push_back({{"seam", b.seam}, {"by", b.by}});
+    for (const workshop::BlockedSeam &b : plan.blocked)
+        blocked.push_back({{"seam", b.seam}, {"by", b.by}, {"length", b.length}});
     for (const workshop::Distortion &d : workshop::shrinkage(a, work)) {
         const double scale = d.angle ? degrees(1) : 1;
         moves.push_back({{"what", d.what},

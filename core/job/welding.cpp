@@ -27,7 +27,10 @@ void plan(PieceAppraisal &piece, const std::stop_token &stop) {
         work.fits = s.fits;
         work.before = s.before;
         for (const workshop::BlockedSeam &b : order.blocked)
-            if (b.seam == work.joint) work.barredBy = b.by;
+            if (b.seam == work.joint) {
+                work.barredBy = b.by;
+                work.closed = b.length;
+            }
         seams.push_back(std::move(work));
     }
     piece.distortion = workshop::shrinkage(a, seams);

@@ -16,7 +16,13 @@ constexpr double farMember = 1200;  // mm
 void checkFrameEnd(const CheckContext &context, std::size_t mount) {
     const armor::BoltJoint &j = context.assembly.mounts[mount];
     const std::vector<int> &beams = context.proof.idealization.railBeams[mount];
-    if (beams.empty()) return;  // told with its bolts
+    if (beams.empty()) {
+        if (j.hold.empty())
+            context.leave({"frame/" + j.name, j.name, "The frame rail at its bolts",
+                           "nothing carries a load from the piece to it", "See what is said of its bolts.",
+                           j.plane.origin});
+        return;
+    }
     const Bar &bar = context.proof.idealization.bars[static_cast<std::size_t>(beams.front())];
     const MemberStrength strength = memberStrength(bar);
     const char *side = j.plane.origin.y() > 0 ? "left" : "right";

@@ -100,10 +100,12 @@ void checkThread(const CheckContext &context, const armor::BoltJoint &j,
 
 void checkHold(const CheckContext &context, std::size_t mount) {
     const armor::BoltJoint &j = context.assembly.mounts[mount];
-    if (j.hold.empty() || j.size.empty() || context.proof.idealization.mountSprings[mount].empty())
-        return;  // told with its bolts
+    if (j.hold.empty()) return;
     const auto shared = sharedBy(context, mount);
-    if (!shared) return;  // told with its bolts
+    if (j.size.empty() || context.proof.idealization.mountSprings[mount].empty() || !shared)
+        return context.leave({"hold/" + j.name, j.part, fmt::format("What {} carries", j.onto),
+                              "what its bolts are pulled and sheared with could not be told",
+                              "See what is said of its bolts.", j.plane.origin});
     checkDeclared(context, j, *shared);
     if (j.threaded) checkThread(context, j, *shared);
     if (!(j.holdStiffness > 0))
@@ -118,7 +120,11 @@ void tellBearing(const CheckContext &context, const armor::LineBearing &line) {
     std::vector<std::size_t> of;
     for (std::size_t i = 0; i < contacts.size(); ++i)
         if (contacts[i].id.starts_with(line.name + "#")) of.push_back(i);
-    if (of.empty()) return;
+    if (of.empty())
+        return context.leave({"bearing/" + line.name, line.part,
+                              fmt::format("The body along {}", context.called(line.part)),
+                              "the line that it is pressed along touches no part that carries",
+                              "Look whether the piece lies against it.", (line.from + line.to) / 2});
     const double share = (line.to - line.from).norm() / static_cast<double>(of.size());
     double most = 0;
     for (std::size_t c = 0; c < context.caseCount(); ++c)

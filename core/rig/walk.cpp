@@ -83,49 +83,33 @@ Vec3 hingeOf(const std::string &motion, const Vec3 &low, const Vec3 &high) {
     return middle;
 }
 
-std::string otherSide(const std::string &id) {
-    for (const auto &[one, other] : {std::pair{"left", "right"}, {"right", "left"}})
-        if (const auto at = id.find(one); at != std::string::npos)
-            return id.substr(0, at) + other + id.substr(at + std::string_view(one).size());
-    return {};
-}
-
-/// "Left headlamp" for "Right headlamp".
-std::string otherName(std::string name) {
-    for (const auto &[one, other] :
-         {std::pair{"Left", "Right"}, {"Right", "Left"}, {"left", "right"}, {"right", "left"}})
-        if (const auto at = name.find(one); at != std::string::npos)
-            return name.replace(at, std::string_view(one).size(), other);
-    return name;
-}
-
 /// A box or moving thing seen in the vehicle's middle plane, in place of the twin there was.
 template <class Row>
-void addTwin(std::vector<Row> &rows, const Row &one, const std::string &id) {
+void addTwin(std::vector<Row> &rows, const Row &one, const WalkMark &other) {
     Row twin = one;
-    twin.id = id;
-    twin.name = otherName(one.name);
+    twin.id = other.id;
+    twin.name = other.name;
     twin.low.y() = -one.high.y();
     twin.high.y() = -one.low.y();
     twin.known.trust = Trust::Estimated;
     if constexpr (requires { twin.hinge; }) twin.hinge.y() = -one.hinge.y();
-    if (Row *there = findIn(rows, id))
+    if (Row *there = findIn(rows, other.id))
         *there = std::move(twin);
     else
         rows.push_back(std::move(twin));
 }
 
 template <class Row>
-Result<bool> mirrorBox(std::vector<Row> &rows, const WalkMark &mark) {
+Result<bool> mirrorBox(std::vector<Row> &rows, const WalkMark &mark, const std::vector<WalkMark> &marks) {
     const Row *one = findIn(rows, mark.id);
     if (!one)
         return fail(ProblemKind::BadInput, fmt::format("\"{}\" has not been measured yet.", mark.name),
                     mark.id, "Measure this side first.");
-    const std::string other = otherSide(mark.id);
-    if (other.empty())
+    const WalkMark *other = findIn(marks, mark.twin);
+    if (!other)
         return fail(ProblemKind::BadInput, fmt::format("\"{}\" has no other side.", mark.name), mark.id);
     const Row copy = *one;
-    addTwin(rows, copy, other);
+    addTwin(rows, copy, *other);
     return true;
 }
 
@@ -152,6 +136,10 @@ std::vector<WalkEntry> walkAround(const Vehicle &vehicle) {
         return rank(a.mark.blocks) < rank(b.mark.blocks);
     });
     return out;
+}
+
+bool WalkEntry::canMirror() const {
+    return taken && (mark.kind == MarkKind::Point ? low.y() != 0 : !mark.twin.empty());
 }
 
 WalkCount countWalk(const std::vector<WalkEntry> &walk) {
@@ -212,8 +200,8 @@ Result<bool> takeMark(Vehicle &vehicle, const WalkMark &mark, const Vec3 &low, c
 }
 
 Result<bool> mirrorMark(Vehicle &vehicle, const WalkMark &mark) {
-    if (mark.kind == MarkKind::Box) return mirrorBox(vehicle.keepOuts, mark);
-    if (mark.kind == MarkKind::Moving) return mirrorBox(vehicle.moving, mark);
+    if (mark.kind == MarkKind::Box) return mirrorBox(vehicle.keepOuts, mark, marksOf(vehicle));
+    if (mark.kind == MarkKind::Moving) return mirrorBox(vehicle.moving, mark, marksOf(vehicle));
     OutlinePoint *p = mark.kind == MarkKind::Point ? findIn(vehicle.outline, mark.id) : nullptr;
     if (!p)
         return fail(ProblemKind::BadInput, fmt::format("\"{}\" has not been measured yet.", mark.name),

@@ -27,6 +27,7 @@ struct WalkMark {
     bool onAxle = false;                           ///< of a point
     std::string motion = {};                       ///< of a moving thing
     double gap = 0;                                ///< of a box or a moving thing, mm
+    std::string twin = {};                         ///< id of the same on the other side; empty: there is none
 };
 
 /// A mark with what the job has of it.
@@ -38,6 +39,8 @@ struct WalkEntry {
     Vec3 low = Vec3::Zero(), high = Vec3::Zero();  ///< as taken, else the guess
     bool mirrored = false;                         ///< the other side is the same
     [[nodiscard]] Vec3 middle() const { return (low + high) / 2; }
+    /// It is taken, and mirrorMark() can do something with it.
+    [[nodiscard]] bool canMirror() const;
 };
 
 /// The walk around a vehicle of this kind: what is missing first, in the order of what it blocks, then

@@ -23,6 +23,7 @@ struct Row {
     bool onAxle = false;
     const char *motion = "";
     double gap = 0;
+    const char *twin = "";  ///< id of the same on the other side
 };
 
 constexpr const char *angles = "the angles";
@@ -88,10 +89,10 @@ const std::vector<Row> &boxes() {
          From::FrontAxle, 340, 0.59, 1.6, 100, 0.06, 0.25, Region::Front, false, "", 20},
         {"lamp-left", "Left headlamp, with the space to take it out",
          "Outline of the lamp, and ahead of it as far as it has to come.", Ahead, Box, fit, "LTU",
-         From::FrontEnd, -10, 0.86, 2.2, 90, 0.16, 0.22, Region::Front, false, "", 10},
+         From::FrontEnd, -10, 0.86, 2.2, 90, 0.16, 0.22, Region::Front, false, "", 10, "lamp-right"},
         {"lamp-right", "Right headlamp, with the space to take it out",
          "Outline of the lamp, and ahead of it as far as it has to come.", Ahead, Box, fit, "LTU",
-         From::FrontEnd, -10, -0.86, 2.2, 90, 0.16, 0.22, Region::Front, false, "", 10},
+         From::FrontEnd, -10, -0.86, 2.2, 90, 0.16, 0.22, Region::Front, false, "", 10, "lamp-left"},
         {"plate-front", "Front license plate", "The plate and the view of it.", Ahead, Box, law, "LTU",
          From::FrontEnd, 60, 0, 1.6, 15, 0.33, 0.15, Region::Front, false, "", 5},
         {"plate-rear", "Rear license plate and its lamp", "The plate, its lamp and the view of both.", Behind,
@@ -153,6 +154,7 @@ WalkMark marked(const Row &r, const Sizes &s) {
     m.onAxle = r.onAxle;
     m.motion = r.motion;
     m.gap = r.gap;
+    m.twin = r.twin;
     return m;
 }
 

@@ -159,8 +159,8 @@ class Search {
 
     void carryOut(const Attempt &attempt) {
         SheetNesting out;
-        std::vector<int> todo;
-        for (const PlatePart &p : m_parts) todo.push_back(p.count);
+        std::vector<int> remaining;
+        for (const PlatePart &p : m_parts) remaining.push_back(p.count);
         Worth worth;
         double partArea = 0;
         std::size_t emptyLike = m_sheets.size();  // a sheet of which a copy took nothing
@@ -168,10 +168,10 @@ class Search {
             if (one.sheet == emptyLike) continue;
             if (!m_packer.begin(m_sheets[one.sheet].outline, m_options.margin)) continue;
             for (const std::size_t part : attempt.parts)
-                while (todo[part] > 0 && !(m_options.stop.stop_requested() && m_found)) {
+                while (remaining[part] > 0 && !(m_options.stop.stop_requested() && m_found)) {
                     const auto place = m_packer.lay(part, attempt.rule);
                     if (!place) break;
-                    --todo[part];
+                    --remaining[part];
                     partArea += std::abs(shape::area(m_parts[part].outline));
                     out.placed.push_back({m_parts[part].id,
                                           m_sheets[one.sheet].id,
@@ -188,7 +188,7 @@ class Search {
             }
         }
         for (std::size_t p = 0; p < m_parts.size(); ++p)
-            for (int c = 0; c < todo[p]; ++c) {
+            for (int c = 0; c < remaining[p]; ++c) {
                 out.left.push_back(m_parts[p].id);
                 worth.leftArea += std::abs(shape::area(m_parts[p].outline));
             }

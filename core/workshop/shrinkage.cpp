@@ -152,20 +152,6 @@ double angularShrinkage(double leg, double thickness) {
     return 0.02 * std::pow(leg / inch, 1.3) / std::pow(thickness / inch, 2);
 }
 
-double bowOf(double force, double lever, double stretch, double at, double length, double EI) {
-    // An arc of the curvature F e/EI over the stretch; its two straights meet in its middle.
-    const double turn = force * lever / EI * stretch, half = length / 2;
-    const double from = std::max(0.0, at - stretch / 2), to = std::min(length, at + stretch / 2);
-    const double kink = half < at ? half * (length - at) / length : at * (length - half) / length;
-    double bow = turn * kink;
-    // Within the arc the middle does not reach the kink's corner.
-    if (half > from && half < to) {
-        const double r = std::min(half - from, to - half);
-        bow = turn * (kink - 0.5 * r * r / stretch);
-    }
-    return bow;
-}
-
 std::vector<Distortion> shrinkage(const armor::Assembly &a, const std::vector<SeamWork> &seams) {
     std::vector<Distortion> out;
     for (const armor::BarPart &bar : a.bars) {

@@ -28,10 +28,6 @@ struct Distortion {
 /// (Blodgett), over W.
 [[nodiscard]] double angularShrinkage(double leg, double thickness);
 
-/// The bow at the middle of a beam of length L that a force F with a lever e puts into a stretch l of it,
-/// whose middle is at s from its one end: two straights and an arc.
-[[nodiscard]] double bowOf(double force, double lever, double stretch, double at, double length, double EI);
-
 /// Bow of every bar by the seams along and across it, and the lean of sheets that are welded on one side
 /// only. Seams alike on both sides of the neutral axis cancel.
 /// @param seams  of the assembly

@@ -25,6 +25,7 @@ struct SeamWork {
     std::string fits;                 ///< the part that is fitted for it; empty: both were there
     std::vector<std::string> before;  ///< parts that must not be there yet
     std::string barredBy;             ///< the part that keeps a torch out whatever the order; empty: none
+    double closed = 0;                ///< that it keeps out of reach, mm
     working::Working working;
 };
 

@@ -22,13 +22,9 @@ class Ordering {
         for (const armor::SheetPart &s : assembly.sheets) m_all.push_back(s.name);
         std::map<std::pair<std::size_t, std::string>, double> wishes;
         for (const LineReach &l : reach)
-            for (const std::string &part : l.after) {
-                const auto weld = static_cast<std::size_t>(l.weld);
-                const armor::WeldLine &line = assembly.welds[weld]
-                                                  .contacts[static_cast<std::size_t>(l.contact)]
-                                                  .lines[static_cast<std::size_t>(l.line)];
-                wishes[{weld, part}] += (line.to - line.from).norm();
-            }
+            for (const StretchReach &stretch : l.stretches)
+                for (const std::string &part : stretch.after)
+                    wishes[{static_cast<std::size_t>(l.weld), part}] += stretch.length;
         for (const auto &[key, length] : wishes)
             if (std::find(m_all.begin(), m_all.end(), key.second) != m_all.end())
                 m_wishes.push_back({key.first, key.second, length, true});
@@ -39,7 +35,7 @@ class Ordering {
         while (m_there.size() < m_all.size()) {
             const std::string *next = nextPart();
             if (!next) {
-                dropShortest(plan);
+                dropShortest();
                 continue;
             }
             m_there.insert(*next);
@@ -77,13 +73,11 @@ class Ordering {
         }
         return loose;
     }
-    void dropShortest(WeldPlan &plan) {
+    void dropShortest() {
         Wish *least = nullptr;
         for (Wish &w : m_wishes)
             if (w.kept && !m_there.contains(w.later) && (!least || w.length < least->length)) least = &w;
-        if (!least) return;
-        least->kept = false;
-        plan.blocked.push_back({m_in.welds[least->weld].name, least->later});
+        if (least) least->kept = false;
     }
 
     const armor::Assembly &m_in;
@@ -92,17 +86,41 @@ class Ordering {
     std::set<std::string> m_there;
 };
 
+/// What a torch does not reach with the parts fitted in the order of a plan.
+std::vector<BlockedSeam> outOfReach(const armor::Assembly &assembly, const std::vector<LineReach> &reach,
+                                    const std::vector<std::string> &order) {
+    const auto place = [&order](const std::string &part) {
+        return std::find(order.begin(), order.end(), part) - order.begin();
+    };
+    std::vector<BlockedSeam> out;
+    std::map<int, std::map<std::string, double>> closed;
+    std::map<int, double> sums;
+    for (const LineReach &l : reach) {
+        const armor::WeldJoint &joint = assembly.welds[static_cast<std::size_t>(l.weld)];
+        const auto fitted = std::max(place(joint.a), place(joint.b));
+        for (const StretchReach &s : l.stretches) {
+            const auto there = std::find_if(s.after.begin(), s.after.end(),
+                                            [&](const std::string &part) { return place(part) < fitted; });
+            if (s.never.empty() && there == s.after.end()) continue;
+            closed[l.weld][s.never.empty() ? *there : s.never] += s.length;
+            sums[l.weld] += s.length;
+        }
+    }
+    for (const auto &[weld, parts] : closed) {
+        const auto most = std::max_element(parts.begin(), parts.end(),
+                                           [](const auto &a, const auto &b) { return a.second < b.second; });
+        out.push_back({assembly.welds[static_cast<std::size_t>(weld)].name, most->first, sums[weld]});
+    }
+    return out;
+}
+
 }  // namespace
 
 WeldPlan weldOrder(const armor::Assembly &assembly, const std::vector<LineReach> &reach,
                    const std::vector<SeamWork> &seams) {
     Ordering ordering(assembly, reach);
     WeldPlan plan = ordering.run();
-    std::set<std::pair<std::string, std::string>> told;
-    for (const LineReach &l : reach) {
-        const std::string &name = assembly.welds[static_cast<std::size_t>(l.weld)].name;
-        if (!l.never.empty() && told.insert({name, l.never}).second) plan.blocked.push_back({name, l.never});
-    }
+    plan.blocked = outOfReach(assembly, reach, plan.parts);
     std::set<std::string> there, done;
     for (const std::string &part : plan.parts) {
         there.insert(part);

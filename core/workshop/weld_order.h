@@ -14,9 +14,11 @@ struct WeldStep {
     std::size_t work = 0;             ///< of the list of seamWork()
 };
 
-/// A seam that no order of the parts leaves open.
+/// A seam that the plan leaves out of a torch's reach, all of it or a stretch.
 struct BlockedSeam {
-    std::string seam, by;
+    std::string seam;
+    std::string by;     ///< the part that is in the way of most of it
+    double length = 0;  ///< out of reach, mm
 };
 
 struct WeldPlan {
@@ -27,7 +29,7 @@ struct WeldPlan {
 
 /// The order in which parts are fitted and seams are welded: no part before the seams that it would bar, each
 /// to what is there already, otherwise as the piece is made, left and right in turn. Where the wishes of
-/// seams go in a ring the shortest of them is told as blocked.
+/// seams go in a ring the shortest of them is given up. What then lies out of reach is told as blocked.
 [[nodiscard]] WeldPlan weldOrder(const armor::Assembly &assembly, const std::vector<LineReach> &reach,
                                  const std::vector<SeamWork> &seams);
 

@@ -1,6 +1,7 @@
 #include "core/workshop/weld_reach.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <map>
 #include <numbers>
@@ -15,8 +16,10 @@
 namespace hefty::workshop {
 namespace {
 
-constexpr double apart = 60;    // mm, between the places of a line that are looked at
-constexpr double probe = 6;     // mm: how far from the seam it is looked whether a direction is open
+constexpr double apart = 60;  // mm, between the places of a line that are looked at
+// mm: how far from the seam it is looked whether a direction is open; the last is about where a torch ends,
+// which a rounded flank may bar though it leaves the seam itself open.
+constexpr std::array<double, 3> probes{6, 12, 18};
 constexpr int directions = 36;  // around the seam
 constexpr double shortest = 8;  // mm: shorter lines are laid from where the next one is
 
@@ -32,24 +35,42 @@ class Metal {
         if (!m_bar) return false;
         const parts::OnCourse on = parts::nearestOn(m_spans, at, true);
         if (on.station < 0 || on.station > m_bar->length()) return false;
+        if (beyond(m_bar->from, m_bar->cutFrom, m_bar->to, at)) return false;
+        if (beyond(m_bar->to, m_bar->cutTo, m_bar->from, at)) return false;
         return parts::outside(*m_bar, m_spans, at) < 0;  // the inside of a tube is not where a torch goes
     }
 
   private:
+    /// True on the far side of the plane in which an end is sawn; a normal of zero: it is cut square.
+    static bool beyond(const Vec3 &end, const Vec3 &normal, const Vec3 &otherEnd, const Vec3 &at) {
+        return (at - end).dot(normal) * (otherEnd - end).dot(normal) < 0;
+    }
+
     const armor::BarPart *m_bar;
     const armor::SheetPart *m_sheet;
     std::vector<armor::Span> m_spans;
 };
 
-/// The middle of the widest open corner around a place of a seam; nothing if all is metal.
-std::optional<Vec3> openTo(const Metal &a, const Metal &b, const Vec3 &at, const Vec3 &along) {
-    const Vec3 x = along.unitOrthogonal(), y = along.cross(x);
+/// The directions around a place of a seam that no metal bars up to a distance.
+std::vector<bool> openAround(const Metal &a, const Metal &b, const Vec3 &at, const Vec3 &x, const Vec3 &y,
+                             double upTo) {
     std::vector<bool> open;
     for (int i = 0; i < directions; ++i) {
         const double angle = 2 * std::numbers::pi * i / directions;
-        const Vec3 p = at + (x * std::cos(angle) + y * std::sin(angle)) * probe;
-        open.push_back(!a.holds(p) && !b.holds(p));
+        const Vec3 d = x * std::cos(angle) + y * std::sin(angle);
+        open.push_back(std::none_of(probes.begin(), probes.end(), [&](double probe) {
+            return probe <= upTo && (a.holds(at + d * probe) || b.holds(at + d * probe));
+        }));
     }
+    return open;
+}
+
+/// The middle of the widest open corner around a place of a seam; nothing if all is metal.
+std::optional<Vec3> openTo(const Metal &a, const Metal &b, const Vec3 &at, const Vec3 &along) {
+    const Vec3 x = along.unitOrthogonal(), y = along.cross(x);
+    std::vector<bool> open = openAround(a, b, at, x, y, probes.back());
+    if (std::find(open.begin(), open.end(), true) == open.end())
+        open = openAround(a, b, at, x, y, probes.front());
     int best = 0, from = 0;
     for (int start = 0; start < directions; ++start) {
         int run = 0;
@@ -68,6 +89,7 @@ std::optional<Vec3> openTo(const Metal &a, const Metal &b, const Vec3 &at, const
 /// A place of a line at which the torch has to stand.
 struct Spot {
     std::size_t line = 0;
+    double length = 0;
     Vec3 at = Vec3::Zero(), along = Vec3::UnitX(), toward = Vec3::UnitZ();
     bool free = false;
     std::set<std::string> least;  ///< parts in the way of the best attitude so far
@@ -104,8 +126,7 @@ class Reach {
             const Metal a(m_in, joint.a), b(m_in, joint.b);
             for (std::size_t c = 0; c < joint.contacts.size(); ++c)
                 for (std::size_t l = 0; l < joint.contacts[c].lines.size(); ++l)
-                    planLine(a, b,
-                             {static_cast<int>(w), static_cast<int>(c), static_cast<int>(l), {}, {}, {}},
+                    planLine(a, b, {static_cast<int>(w), static_cast<int>(c), static_cast<int>(l), {}, {}},
                              joint.contacts[c].lines[l]);
         }
     }
@@ -121,7 +142,7 @@ class Reach {
             const Vec3 at = line.from + d * ((i + 0.5) / places);
             const auto toward = openTo(a, b, at, d / length);
             if (!toward) continue;
-            m_spots.push_back({index, at, d / length, *toward, false, {}, false});
+            m_spots.push_back({index, length / places, at, d / length, *toward, false, {}, false});
             if (i == places / 2) reach.torch = *toward;
             any = true;
         }
@@ -167,18 +188,16 @@ class Reach {
     }
 
     void gather() {
-        std::vector<std::set<std::string>> after(m_out.size());
         for (const Spot &s : m_spots) {
-            LineReach &line = m_out[s.line];
-            const armor::WeldJoint &joint = weldOf(line);
+            const armor::WeldJoint &joint = weldOf(m_out[s.line]);
+            StretchReach stretch{s.length, {}, {}};
             for (const std::string &part : s.least)
                 if (part == joint.a || part == joint.b)
-                    line.never = part;
+                    stretch.never = part;
                 else
-                    after[s.line].insert(part);
+                    stretch.after.push_back(part);
+            m_out[s.line].stretches.push_back(std::move(stretch));
         }
-        for (std::size_t i = 0; i < m_out.size(); ++i)
-            m_out[i].after.assign(after[i].begin(), after[i].end());
     }
 
     const armor::Assembly &m_in;

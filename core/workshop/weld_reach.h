@@ -19,11 +19,17 @@ struct Torch {
     double travel = 0.26;              ///< and along it by this, rad (15 degrees)
 };
 
-/// One line of a seam, and how a torch gets to it when all parts are there.
+/// A stretch of a line, and what is in the torch's way there when all parts are fitted.
+struct StretchReach {
+    double length = 0;               ///< mm
+    std::vector<std::string> after;  ///< parts in its way: they are fitted after this seam
+    std::string never;  ///< one of its own two parts that is in the way of every attitude; empty: none is
+};
+
+/// One line of a seam, and how a torch gets to it.
 struct LineReach {
     int weld = 0, contact = 0, line = 0;
-    std::vector<std::string> after;  ///< parts in the torch's way: they are fitted after this seam
-    std::string never;  ///< one of its own two parts that is in the way of every attitude; empty: none is
+    std::vector<StretchReach> stretches;
     Vec3 torch = Vec3::Zero();  ///< from the seam toward the torch, in the middle of the line; unit
 };
 

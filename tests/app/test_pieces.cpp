@@ -301,7 +301,7 @@ class TestPieces : public QObject {
         table->selectRow(0);
         QTest::mouseClick(demo.find<QPushButton>("tickSeam"), Qt::LeftButton);
         QCOMPARE(demo.session().job().log.welded.size(), before + 1);
-        QCOMPARE(table->item(0, 6)->text(), QStringLiteral("✓"));
+        QCOMPARE(table->item(0, 7)->text(), QStringLiteral("✓"));
         QTest::mouseClick(demo.find<QPushButton>("tickSeam"), Qt::LeftButton);
         QCOMPARE(demo.session().job().log.welded.size(), before);
     }

@@ -5,6 +5,8 @@
 
 #include <fmt/format.h>
 
+#include "core/armor/making/rail_foot.h"
+
 namespace hefty::armor {
 
 using measure::Quantity;
@@ -57,10 +59,12 @@ void addRailBracket(Maker &maker, const Side &side, const RailBracket &b) {
         side.of("bracket"), {Role::Mount, b.thickness.by, b.leg.by, b.leg.value, side.people("bracket"), {}},
         uprightAlong(bracketMiddle(maker, side, thickness)), shape::convexHull(std::move(corners)), thickness,
         b.material);
-    BoltJoint mount;
+    Vec2 middle = Vec2::Zero();
+    for (const rig::FrameHole &h : holes)
+        middle += Vec2(b.end.x - b.end.out * h.behindEnd, b.end.center + h.aboveCenter) /
+                  static_cast<double>(holes.size());
+    BoltJoint mount = railBolts(maker, p, side.sign, p.axes.toWorld(middle));
     mount.name = side.of("mount");
-    mount.part = p.name;
-    mount.onto = "frame";
     mount.grade = b.grade;
     mount.gradeBy = b.gradeBy;
     mount.countBy = b.addedBy;
@@ -70,24 +74,12 @@ void addRailBracket(Maker &maker, const Side &side, const RailBracket &b) {
     mount.diameter = bolt ? bolt->diameter : holes.front().diameter - 1;
     mount.pitch = bolt ? bolt->pitch : 0;
     mount.hole = holes.front().diameter;
-    Vec2 middle = Vec2::Zero();
     for (const rig::FrameHole &h : holes) {
         const Vec2 at(b.end.x - b.end.out * h.behindEnd, b.end.center + h.aboveCenter);
         p.holes.push_back({h.id, at, h.diameter, "frame bolt"});
         mount.ids.push_back(h.id);
         mount.at.push_back(p.axes.toWorld(at));
-        middle += at / static_cast<double>(holes.size());
     }
-    mount.axis = Vec3(0, side.sign, 0);
-    mount.plane.origin = p.axes.toWorld(middle);
-    mount.plane.x = Vec3::UnitX();
-    mount.plane.z = mount.axis;
-    mount.plane.y = mount.plane.z.cross(mount.plane.x);
-    mount.plateThickness = p.thickness;
-    mount.ontoThickness = maker.rig().railWall;
-    const stock::Material *rail = maker.stock().material(maker.vehicle().railMaterial);
-    mount.ontoUltimate = rail ? rail->in(maker.rig().railWall).ultimate : 0;
-    mount.ontoAssumed = maker.vehicle().railMaterialTrust != rig::Trust::Measured;
     mount.edgeDistance = edge;
     p.strips.push_back({{b.face, b.z}, middle, b.stripWidth});
     maker.out().mounts.push_back(std::move(mount));

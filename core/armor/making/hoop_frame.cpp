@@ -45,23 +45,17 @@ std::vector<SettingDescriptor> hoopFrameSettings(bool rear) {
                               "Round tube that is bent around the end of the vehicle."));
     s.push_back(choiceSetting("secondSection", "Other tubes", "Stock", Choice::RoundTube, "CHS 48.3x4",
                               "Lower tube, hoop and uprights."));
-    s.push_back(choiceSetting("tubeMaterial", "Tube material", "Stock", Choice::TubeMaterial, "S355",
-                              "Grade on the mill certificate of the tubes."));
-    s.push_back(choiceSetting("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
-                              "Grade of the rail plates."));
+    s.push_back(tubeMaterialSetting("Grade on the mill certificate of the tubes."));
+    s.push_back(plateMaterialSetting("Grade of the rail plates."));
     s.push_back(thicknessSetting("bracketThickness", "Rail plates", "Plates", 12,
                                  "Plates bolted outside the rails."));
     s.push_back(countSetting("pulls", "Pulled at the plates", "Plates", 1, 0, 1,
                              "1: the rail plates reach beyond the main tube and take a shackle."));
-    s.push_back(choiceSetting("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25",
-                              "For the rail plates."));
-    s.push_back(choiceSetting("snatchRope", "Recovery rope", "Bought", Choice::SnatchRope, "recovery-22",
-                              "Stretching rope that the plates are snatched with."));
-    s.push_back(choiceSetting("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "The bolts through the rails; their size follows the holes measured."));
-    s.push_back(countSetting("addedBolts", "Frame bolts added", "Bolts", 0, 0, 3,
-                             "Drilled through plate and rail beside the measured holes, on each side."));
-    s.push_back(choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
+    s.push_back(shackleSetting("For the rail plates."));
+    s.push_back(snatchRopeSetting("plates"));
+    s.push_back(mountBoltGradeSetting());
+    s.push_back(addedBoltsSetting("Drilled through plate and rail beside the measured holes, on each side."));
+    s.push_back(fillerSetting());
     s.push_back(legSetting("bracketWeld", "Leg, rail plates", 6, "Around the tubes, on both faces."));
     s.push_back(legSetting("tubeWeld", "Leg, tubes", 4, "Around the coped ends."));
     s.push_back(legSetting("capWeld", "Leg, end caps", 3, "Caps on the main tube."));

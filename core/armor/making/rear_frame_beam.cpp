@@ -11,10 +11,8 @@ namespace hefty::armor {
 std::vector<SettingDescriptor> rearFrameBeamSettings() {
     std::vector<SettingDescriptor> s;
     addSweptBeamSettings(s, 1640, 640, 1200, "RHS 120x80x6");
-    s.push_back(choiceSetting("tubeMaterial", "Tube material", "Stock", Choice::TubeMaterial, "S355",
-                              "Grade on the mill certificate of the tube."));
-    s.push_back(choiceSetting("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
-                              "Grade of side plates, tabs and gussets."));
+    s.push_back(tubeMaterialSetting("Grade on the mill certificate of the tube."));
+    s.push_back(plateMaterialSetting("Grade of side plates, tabs and gussets."));
     s.push_back(thicknessSetting("bracketThickness", "Side plates", "Plates", 10,
                                  "Plates bolted to the outside of the rails."));
     s.push_back(lengthSetting("gussetLeg", "Gusset leg", "Plates", 100, 0, 250,
@@ -28,16 +26,13 @@ std::vector<SettingDescriptor> rearFrameBeamSettings() {
                               "In line with the rails is best."));
     s.push_back(lengthSetting("tabReach", "Hole behind the beam", "Plates", 45, 25, 150,
                               "From the rear of the beam to the middle of the shackle hole."));
-    s.push_back(choiceSetting("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25",
-                              "For the recovery tabs."));
-    s.push_back(choiceSetting("snatchRope", "Recovery rope", "Bought", Choice::SnatchRope, "recovery-22",
-                              "Stretching rope that the tabs are snatched with."));
+    s.push_back(shackleSetting("For the recovery tabs."));
+    s.push_back(snatchRopeSetting("tabs"));
     addReceiverSettings(s);
-    s.push_back(choiceSetting("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "The bolts through the rails; their size follows the holes measured."));
-    s.push_back(countSetting("addedBolts", "Frame bolts added", "Bolts", 0, 0, 3,
-                             "Drilled through plate and rail ahead of the measured holes, on each side."));
-    s.push_back(choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
+    s.push_back(mountBoltGradeSetting());
+    s.push_back(
+        addedBoltsSetting("Drilled through plate and rail ahead of the measured holes, on each side."));
+    s.push_back(fillerSetting());
     s.push_back(legSetting("beamWeld", "Leg, beam miters", 6, "Around the tube at the sweep."));
     s.push_back(legSetting("bracketWeld", "Leg, side plates", 8, "Side plates to the front of the beam."));
     s.push_back(legSetting("tabWeld", "Leg, tabs", 8, "Around the tabs, on both walls."));

@@ -69,4 +69,36 @@ SettingDescriptor choiceSetting(std::string id, std::string name, std::string gr
     return d;
 }
 
+SettingDescriptor tubeMaterialSetting(std::string meaning) {
+    return choiceSetting("tubeMaterial", "Tube material", "Stock", Choice::TubeMaterial, "S355",
+                         std::move(meaning));
+}
+
+SettingDescriptor plateMaterialSetting(std::string meaning) {
+    return choiceSetting("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
+                         std::move(meaning));
+}
+
+SettingDescriptor shackleSetting(std::string meaning) {
+    return choiceSetting("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25", std::move(meaning));
+}
+
+SettingDescriptor snatchRopeSetting(const std::string &pulled) {
+    return choiceSetting("snatchRope", "Recovery rope", "Bought", Choice::SnatchRope, "recovery-22",
+                         "Stretching rope that the " + pulled + " are snatched with.");
+}
+
+SettingDescriptor mountBoltGradeSetting(std::string meaning) {
+    return choiceSetting("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
+                         std::move(meaning));
+}
+
+SettingDescriptor addedBoltsSetting(std::string meaning) {
+    return countSetting("addedBolts", "Frame bolts added", "Bolts", 0, 0, 3, std::move(meaning));
+}
+
+SettingDescriptor fillerSetting() {
+    return choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod.");
+}
+
 }  // namespace hefty::armor

@@ -24,4 +24,15 @@ namespace hefty::armor {
 [[nodiscard]] SettingDescriptor choiceSetting(std::string id, std::string name, std::string group,
                                               Choice kind, std::string standard, std::string meaning);
 
+// What several patterns have: called and limited alike in all of them.
+[[nodiscard]] SettingDescriptor tubeMaterialSetting(std::string meaning);
+[[nodiscard]] SettingDescriptor plateMaterialSetting(std::string meaning);
+[[nodiscard]] SettingDescriptor shackleSetting(std::string meaning);
+/// @param pulled  what the rope is hung on: "tabs"
+[[nodiscard]] SettingDescriptor snatchRopeSetting(const std::string &pulled);
+[[nodiscard]] SettingDescriptor mountBoltGradeSetting(
+    std::string meaning = "The bolts through the rails; their size follows the holes measured.");
+[[nodiscard]] SettingDescriptor addedBoltsSetting(std::string meaning);
+[[nodiscard]] SettingDescriptor fillerSetting();
+
 }  // namespace hefty::armor

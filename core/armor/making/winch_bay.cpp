@@ -5,6 +5,8 @@
 
 #include <fmt/format.h>
 
+#include "core/armor/making/settings.h"
+
 namespace hefty::armor {
 
 WinchBay::WinchBay(Maker &maker, const stock::Material &plate)
@@ -178,6 +180,22 @@ void WinchBay::addWinch(const std::string &wall, double wallThickness, double ed
                           {m_fairlead->depth, m_fairlead->width, m_fairlead->height}});
     out.bought.push_back(
         {"rope", m_rope->id, "rope", m_rope->name, m_rope->mass, {winchX(), 0, m_drum}, Vec3::Zero()});
+}
+
+void addWinchSettings(std::vector<SettingDescriptor> &settings, std::string lies, std::string leads) {
+    settings.push_back(
+        choiceSetting("winch", "Winch", "Bought", Choice::Winch, "winch-4300", std::move(lies)));
+    settings.push_back(
+        choiceSetting("rope", "Rope", "Bought", Choice::Rope, "synthetic-9.5", "Line on the winch."));
+    settings.push_back(
+        choiceSetting("fairlead", "Fairlead", "Bought", Choice::Fairlead, "hawse-254", std::move(leads)));
+}
+
+void addWinchBoltSettings(std::vector<SettingDescriptor> &settings, std::string through) {
+    settings.push_back(choiceSetting("footBoltGrade", "Winch bolt grade", "Bolts", Choice::BoltGrade, "8.8",
+                                     "The four bolts through the winch feet."));
+    settings.push_back(choiceSetting("fairleadBoltGrade", "Fairlead bolt grade", "Bolts", Choice::BoltGrade,
+                                     "8.8", std::move(through)));
 }
 
 }  // namespace hefty::armor

@@ -5,7 +5,7 @@
 namespace hefty::armor {
 
 /// A winch that lies with its feet on a tray behind an upright wall, and its rope's way out through that
-/// wall. Its settings are named alike in every pattern that has one (winchBaySettings()).
+/// wall. Its settings are named alike in every pattern that has one.
 class WinchBay {
   public:
     /// Looks up what is bought. @param maker  refuses what the stock does not have
@@ -47,5 +47,10 @@ class WinchBay {
     const stock::BoltSize *m_footBolt = nullptr, *m_fairleadBolt = nullptr;
     double m_back = 0, m_front = 0, m_trayTop = 0, m_cheekTop = 0, m_drum = 0;
 };
+
+/// Winch, rope and fairlead. @param lies, leads  where the winch lies, and where the fairlead is
+void addWinchSettings(std::vector<SettingDescriptor> &settings, std::string lies, std::string leads);
+/// The grades of their bolts. @param through  what those of the fairlead go through
+void addWinchBoltSettings(std::vector<SettingDescriptor> &settings, std::string through);
 
 }  // namespace hefty::armor

@@ -21,7 +21,7 @@
 ///     {"op": "receiver", "name", "beam", "across", "receiver", "reach", "towMass", "weld"}
 ///     {"op": "cap", "name", "bar", "end": "start|end", "material", "weld"}
 ///     {"op": "hole", "part", "at": [u,v], "diameter", "purpose"}
-///     {"op": "mirror", "part"}             a twin on the other side
+///     {"op": "mirror", "part", "name"}     a twin on the other side; "name" may be left out
 ///     {"op": "move", "part", "by": [..]}
 ///     {"op": "remove", "part"}
 ///

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/making/maker.h"
+#include "core/armor/making/rail_foot.h"
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
@@ -19,10 +20,8 @@ std::vector<SettingDescriptor> settings() {
                               "Of the tube's center line: the end plates stand on the rails' inner sides."));
     s.push_back(
         choiceSetting("section", "Tube", "Stock", Choice::SquareTube, "RHS 80x60x4", "Across the vehicle."));
-    s.push_back(choiceSetting("tubeMaterial", "Tube material", "Stock", Choice::TubeMaterial, "S355",
-                              "Grade on the mill certificate of the tube."));
-    s.push_back(choiceSetting("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
-                              "Grade of the end plates."));
+    s.push_back(tubeMaterialSetting("Grade on the mill certificate of the tube."));
+    s.push_back(plateMaterialSetting("Grade of the end plates."));
     s.push_back(
         thicknessSetting("endThickness", "End plates", "Plates", 10, "Bolted to the rails' inner sides."));
     s.push_back(
@@ -32,9 +31,8 @@ std::vector<SettingDescriptor> settings() {
     s.push_back(thicknessSetting("gussetThickness", "Gusset plate", "Plates", 6, "Plate of the gussets."));
     s.push_back(choiceSetting("bolt", "Frame bolts", "Bolts", Choice::Bolt, "M12",
                               "Four an end, drilled through the rail, with crush sleeves."));
-    s.push_back(choiceSetting("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "Of the bolts through the rails."));
-    s.push_back(choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
+    s.push_back(mountBoltGradeSetting("Of the bolts through the rails."));
+    s.push_back(fillerSetting());
     s.push_back(legSetting("endWeld", "Leg, end plates", 5, "Around the tube on its end plates."));
     s.push_back(legSetting("gussetWeld", "Leg, gussets", 4, "Gussets to tube and end plate."));
     return s;
@@ -97,49 +95,20 @@ class FrameCrossmember {
 
     void addEnd(const Side &side) {
         const double t = number("endThickness"), half = number("endLength") / 2;
-        const double edge = std::max(edgeByHole * m_bolt->hole, 20.0),
-                     center = m_make.rig().railCenterAt(m_x);
-        Axes axes = uprightAlong(side.sign * (m_face - t / 2));
-        axes.origin.x() = m_x;
-        axes.origin.z() = center;
-        SheetPart &p = m_make.sheet(
-            side.of("end"), {Role::Foot, "endThickness", "endWeld", 0, side.people("end plate"), {}}, axes,
-            {{-half, -high()}, {half, -high()}, {half, high()}, {-half, high()}}, t, m_plate);
-        parts::addCrossStrips(p);
-        BoltJoint mount;
-        mount.name = side.of("mount");
-        mount.label = fmt::format("bolts of the {} end plate", side.name);
-        mount.part = p.name;
-        mount.onto = "frame";
-        mount.size = m_bolt->id;
-        mount.grade = m_make.text("mountBoltGrade");
-        mount.gradeBy = "mountBoltGrade";
-        mount.diameter = m_bolt->diameter;
-        mount.pitch = m_bolt->pitch;
-        mount.hole = m_bolt->hole;
-        mount.axis = Vec3(0, -side.sign, 0);
-        mount.plane.origin = axes.origin;
-        mount.plane.x = Vec3::UnitX();
-        mount.plane.z = mount.axis;
-        mount.plane.y = mount.plane.z.cross(mount.plane.x);
-        mount.plateThickness = t;
-        mount.ontoThickness = m_make.rig().railWall;
-        const stock::Material *rail = m_make.stock().material(m_make.vehicle().railMaterial);
-        mount.ontoUltimate = rail ? rail->in(m_make.rig().railWall).ultimate : 0;
-        mount.ontoAssumed = m_make.vehicle().railMaterialTrust != rig::Trust::Measured;
-        mount.edgeDistance = edge;
-        mount.sleeve = 2 * m_bolt->diameter;
-        mount.sleeveLength = m_make.rig().railWidth - 2 * m_make.rig().railWall;
-        for (const double sx : {1.0, -1.0})
-            for (const double sz : {1.0, -1.0}) {
-                const Vec2 at(sx * (half - edge), sz * (high() - edge));
-                const std::string id =
-                    fmt::format("{}.{}", sx > 0 ? "front" : "rear", sz > 0 ? "upper" : "lower");
-                p.holes.push_back({id, at, m_bolt->hole, "frame bolt"});
-                mount.ids.push_back(id);
-                mount.at.push_back(p.axes.toWorld(at));
-            }
-        m_make.out().mounts.push_back(std::move(mount));
+        RailFoot foot;
+        foot.name = side.of("end");
+        foot.mount = side.of("mount");
+        foot.label = fmt::format("bolts of the {} end plate", side.name);
+        foot.made = {Role::Foot, "endThickness", "endWeld", 0, side.people("end plate"), {}};
+        foot.middle = {m_x, side.sign * (m_face - t / 2), m_make.rig().railCenterAt(m_x)};
+        foot.way = -side.sign;
+        foot.half = half;
+        foot.high = high();
+        foot.thickness = t;
+        foot.edge = std::max(edgeByHole * m_bolt->hole, 20.0);
+        foot.material = m_plate;
+        foot.bolt = m_bolt;
+        addRailFoot(m_make, foot);
     }
 
     /// Level, in the corner between the tube's side and the end plate.

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/making/cover.h"
+#include "core/armor/making/rail_foot.h"
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
@@ -40,10 +41,8 @@ std::vector<SettingDescriptor> settings() {
                               "Round tube that is bent; the struts are cut from it too."));
     s.push_back(choiceSetting("legSection", "Legs", "Stock", Choice::RoundTube, "CHS 60.3x5",
                               "Round tube from the rail to the main tube."));
-    s.push_back(choiceSetting("tubeMaterial", "Tube material", "Stock", Choice::TubeMaterial, "S355",
-                              "Grade on the mill certificate of the tubes."));
-    s.push_back(choiceSetting("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
-                              "Grade of feet and step plates."));
+    s.push_back(tubeMaterialSetting("Grade on the mill certificate of the tubes."));
+    s.push_back(plateMaterialSetting("Grade of feet and step plates."));
     s.push_back(thicknessSetting("footThickness", "Feet", "Plates", 12, "Plates bolted to the rails."));
     s.push_back(lengthSetting("footLength", "Length of a foot", "Plates", 150, 80, 320, "Along the rail."));
     s.push_back(
@@ -52,9 +51,8 @@ std::vector<SettingDescriptor> settings() {
                              "In the fields between the legs, from the front."));
     s.push_back(choiceSetting("bolt", "Frame bolts", "Bolts", Choice::Bolt, "M12",
                               "Four a foot, drilled through the rail, with crush sleeves."));
-    s.push_back(choiceSetting("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "Of the bolts through the rails."));
-    s.push_back(choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
+    s.push_back(mountBoltGradeSetting("Of the bolts through the rails."));
+    s.push_back(fillerSetting());
     s.push_back(
         legSetting("legWeld", "Leg, legs of the slider", 5, "Around the legs, at rail and main tube."));
     s.push_back(legSetting("outerWeld", "Leg, outer tube", 4, "Around the ends of outer tube and struts."));
@@ -176,50 +174,21 @@ class FrameSlider {
     [[nodiscard]] double footHeight() const { return m_make.rig().railHeight - 2 * belowFlange; }
 
     void addFoot(const Side &side, int i) {
-        const double t = number("footThickness"), half = number("footLength") / 2, high = footHeight() / 2;
-        const double edge = std::max(edgeByHole * m_bolt->hole, 20.0);
-        Axes axes = uprightAlong(side.sign * (m_make.railOutside() + t / 2));
-        axes.origin.x() = legX(i);
-        axes.origin.z() = m_make.rig().railCenterAt(legX(i));
-        SheetPart &p = m_make.sheet(
-            nth(side, "foot", i), {Role::Foot, "footThickness", "legWeld", 0, people(side, "foot", i), {}},
-            axes, {{-half, -high}, {half, -high}, {half, high}, {-half, high}}, t, m_plate);
-        BoltJoint mount;
-        mount.name = nth(side, "mount", i);
-        mount.label = fmt::format("bolts of the {}", people(side, "foot", i));
-        mount.part = p.name;
-        mount.onto = "frame";
-        mount.size = m_bolt->id;
-        mount.grade = m_make.text("mountBoltGrade");
-        mount.gradeBy = "mountBoltGrade";
-        mount.diameter = m_bolt->diameter;
-        mount.pitch = m_bolt->pitch;
-        mount.hole = m_bolt->hole;
-        mount.axis = Vec3(0, side.sign, 0);
-        mount.plane.origin = axes.origin;
-        mount.plane.x = Vec3::UnitX();
-        mount.plane.z = mount.axis;
-        mount.plane.y = mount.plane.z.cross(mount.plane.x);
-        mount.plateThickness = t;
-        mount.ontoThickness = m_make.rig().railWall;
-        const stock::Material *rail = m_make.stock().material(m_make.vehicle().railMaterial);
-        mount.ontoUltimate = rail ? rail->in(m_make.rig().railWall).ultimate : 0;
-        mount.ontoAssumed = m_make.vehicle().railMaterialTrust != rig::Trust::Measured;
-        mount.edgeDistance = edge;
-        mount.sleeve = 2 * m_bolt->diameter;
-        mount.sleeveLength = m_make.rig().railWidth - 2 * m_make.rig().railWall;
-        for (const double sx : {1.0, -1.0})
-            for (const double sz : {1.0, -1.0}) {
-                const Vec2 at(sx * (half - edge), sz * (high - edge));
-                const std::string id =
-                    fmt::format("{}.{}", sx > 0 ? "front" : "rear", sz > 0 ? "upper" : "lower");
-                p.holes.push_back({id, at, m_bolt->hole, "frame bolt"});
-                mount.ids.push_back(id);
-                mount.at.push_back(p.axes.toWorld(at));
-            }
-        p.strips.push_back({{-half, 0}, {half, 0}, 2 * high});
-        p.strips.push_back({{0, -high}, {0, high}, 2 * half});
-        m_make.out().mounts.push_back(std::move(mount));
+        RailFoot foot;
+        foot.name = nth(side, "foot", i);
+        foot.mount = nth(side, "mount", i);
+        foot.label = fmt::format("bolts of the {}", people(side, "foot", i));
+        foot.made = {Role::Foot, "footThickness", "legWeld", 0, people(side, "foot", i), {}};
+        foot.thickness = number("footThickness");
+        foot.middle = {legX(i), side.sign * (m_make.railOutside() + foot.thickness / 2),
+                       m_make.rig().railCenterAt(legX(i))};
+        foot.way = side.sign;
+        foot.half = number("footLength") / 2;
+        foot.high = footHeight() / 2;
+        foot.edge = std::max(edgeByHole * m_bolt->hole, 20.0);
+        foot.material = m_plate;
+        foot.bolt = m_bolt;
+        addRailFoot(m_make, foot);
     }
 
     void addLeg(const Side &side, int i) {

@@ -10,7 +10,7 @@ Pattern fromNothing() {
             "Nothing yet: tubes, plates, gussets, tabs and a receiver are put together by hand.",
             Where::Nothing,
             "LTUR",
-            {choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod.")},
+            {fillerSetting()},
             [](const BuildInput &input) { return Maker(input, *pattern("from-nothing")).finish(); },
             {},
             {"License plate and lamps stay seen.", "Nothing that moves or is hot is touched."}};

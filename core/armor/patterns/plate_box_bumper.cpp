@@ -31,8 +31,7 @@ std::vector<SettingDescriptor> settings() {
         lengthSetting("tipDepth", "Depth at the tips", "Shape", 70, 30, 250, "Of the panels at their ends."));
     s.push_back(
         lengthSetting("bendRadius", "Inside radius of bends", "Shape", 6, 2, 40, "Of the brake's tool."));
-    s.push_back(choiceSetting("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
-                              "Grade of all plates."));
+    s.push_back(plateMaterialSetting("Grade of all plates."));
     s.push_back(
         thicknessSetting("faceThickness", "Face and wings", "Plates", 6, "The folded sheet in front."));
     s.push_back(thicknessSetting("panelThickness", "Top and bottom", "Plates", 5, "The two panels."));
@@ -49,24 +48,13 @@ std::vector<SettingDescriptor> settings() {
     s.push_back(lengthSetting("tabHeight", "Tab height", "Plates", 120, 60, 300, "Along the face."));
     s.push_back(lengthSetting("tabReach", "Hole ahead of the face", "Plates", 50, 25, 150,
                               "From the face to the middle of the shackle hole."));
-    s.push_back(
-        choiceSetting("winch", "Winch", "Bought", Choice::Winch, "winch-4300", "Lies behind the face."));
-    s.push_back(choiceSetting("rope", "Rope", "Bought", Choice::Rope, "synthetic-9.5", "Line on the winch."));
-    s.push_back(
-        choiceSetting("fairlead", "Fairlead", "Bought", Choice::Fairlead, "hawse-254", "On the face."));
-    s.push_back(
-        choiceSetting("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25", "For the tabs."));
-    s.push_back(choiceSetting("snatchRope", "Recovery rope", "Bought", Choice::SnatchRope, "recovery-22",
-                              "Stretching rope that the tabs are snatched with."));
-    s.push_back(choiceSetting("footBoltGrade", "Winch bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "Of its feet."));
-    s.push_back(choiceSetting("fairleadBoltGrade", "Fairlead bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "Through the face."));
-    s.push_back(choiceSetting("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "The bolts through the rails; their size follows the holes measured."));
-    s.push_back(
-        countSetting("addedBolts", "Frame bolts added", "Bolts", 0, 0, 3, "Behind the measured holes."));
-    s.push_back(choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
+    addWinchSettings(s, "Lies behind the face.", "On the face.");
+    s.push_back(shackleSetting("For the tabs."));
+    s.push_back(snatchRopeSetting("tabs"));
+    addWinchBoltSettings(s, "Through the face.");
+    s.push_back(mountBoltGradeSetting());
+    s.push_back(addedBoltsSetting("Behind the measured holes."));
+    s.push_back(fillerSetting());
     s.push_back(legSetting("panelWeld", "Leg, panels", 4, "Along the edges of face, top and bottom."));
     s.push_back(legSetting("bracketWeld", "Leg, rail plates", 6, "Rail plates to face and panels."));
     s.push_back(legSetting("trayWeld", "Leg, tray", 5, "Tray, cheeks and lip."));

@@ -34,10 +34,8 @@ std::vector<SettingDescriptor> settings() {
                               "Tube along the sill."));
     s.push_back(choiceSetting("legSection", "Legs", "Stock", Choice::SquareTube, "SHS 50x50x4",
                               "Tube from the mounts to the main tube."));
-    s.push_back(choiceSetting("tubeMaterial", "Tube material", "Stock", Choice::TubeMaterial, "S355",
-                              "Grade on the mill certificate of the tubes."));
-    s.push_back(choiceSetting("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
-                              "Grade of plates and seam bar."));
+    s.push_back(tubeMaterialSetting("Grade on the mill certificate of the tubes."));
+    s.push_back(plateMaterialSetting("Grade of plates and seam bar."));
     s.push_back(thicknessSetting("footThickness", "Mount plates", "Plates", 10, "Bolted to the mounts."));
     s.push_back(
         lengthSetting("footLength", "Length of a mount plate", "Plates", 170, 80, 400, "Along the sill."));
@@ -53,7 +51,7 @@ std::vector<SettingDescriptor> settings() {
     s.push_back(std::move(give));
     s.push_back(choiceSetting("boltGrade", "Bolt grade", "Bolts", Choice::BoltGrade, "8.8",
                               "The bolts into the mounts; their size follows the mounts measured."));
-    s.push_back(choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
+    s.push_back(fillerSetting());
     s.push_back(legSetting("legWeld", "Leg, legs", 5, "Around the legs, at plate and main tube."));
     s.push_back(legSetting("seamWeld", "Leg, seam bar", 4, "Along the seam bar where it lies on the legs."));
     s.push_back(legSetting("capWeld", "Leg, end caps", 3, "Caps on the main tube."));

@@ -45,7 +45,7 @@ std::vector<SettingDescriptor> settings() {
                               "From the front bend back to the middle of the opening."));
     s.push_back(choiceSetting("boltGrade", "Bolt grade", "Bolts", Choice::BoltGrade, "8.8",
                               "The bolts into the holds; their size follows the holds measured."));
-    s.push_back(choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
+    s.push_back(fillerSetting());
     s.push_back(legSetting("ribWeld", "Leg, ribs", 4, "Along both sides of the ribs."));
     return s;
 }

@@ -27,10 +27,8 @@ std::vector<SettingDescriptor> settings() {
                               "From the hawse plate back; what it leaves open lets a hand in."));
     s.push_back(choiceSetting("noseSection", "Nose tube", "Stock", Choice::RoundTube, "CHS 60.3x5",
                               "Round tube along the front edge of the bottom plate."));
-    s.push_back(choiceSetting("tubeMaterial", "Tube material", "Stock", Choice::TubeMaterial, "S355",
-                              "Grade on the mill certificate of the tube."));
-    s.push_back(choiceSetting("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
-                              "Grade of all plates."));
+    s.push_back(tubeMaterialSetting("Grade on the mill certificate of the tube."));
+    s.push_back(plateMaterialSetting("Grade of all plates."));
     s.push_back(thicknessSetting("trayThickness", "Bottom plate", "Plates", 10,
                                  "Plate under the winch, from rail plate to rail plate."));
     s.push_back(thicknessSetting("topThickness", "Top plate", "Plates", 8, "From rail plate to rail plate."));
@@ -50,24 +48,13 @@ std::vector<SettingDescriptor> settings() {
                               "On the hawse plate."));
     s.push_back(lengthSetting("tabReach", "Hole ahead of the hawse plate", "Plates", 75, 25, 180,
                               "To the middle of the shackle hole, past the nose tube."));
-    s.push_back(
-        choiceSetting("winch", "Winch", "Bought", Choice::Winch, "winch-4300", "Between the plates."));
-    s.push_back(choiceSetting("rope", "Rope", "Bought", Choice::Rope, "synthetic-9.5", "Line on the winch."));
-    s.push_back(choiceSetting("fairlead", "Fairlead", "Bought", Choice::Fairlead, "hawse-254",
-                              "On the hawse plate."));
-    s.push_back(
-        choiceSetting("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25", "For the tabs."));
-    s.push_back(choiceSetting("snatchRope", "Recovery rope", "Bought", Choice::SnatchRope, "recovery-22",
-                              "Stretching rope that the tabs are snatched with."));
-    s.push_back(choiceSetting("footBoltGrade", "Winch bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "Of its feet."));
-    s.push_back(choiceSetting("fairleadBoltGrade", "Fairlead bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "Through the hawse plate."));
-    s.push_back(choiceSetting("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "The bolts through the rails; their size follows the holes measured."));
-    s.push_back(
-        countSetting("addedBolts", "Frame bolts added", "Bolts", 0, 0, 3, "Behind the measured holes."));
-    s.push_back(choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
+    addWinchSettings(s, "Between the plates.", "On the hawse plate.");
+    s.push_back(shackleSetting("For the tabs."));
+    s.push_back(snatchRopeSetting("tabs"));
+    addWinchBoltSettings(s, "Through the hawse plate.");
+    s.push_back(mountBoltGradeSetting());
+    s.push_back(addedBoltsSetting("Behind the measured holes."));
+    s.push_back(fillerSetting());
     s.push_back(legSetting("plateWeld", "Leg, plates", 5, "Top, hawse plate and nose."));
     s.push_back(legSetting("trayWeld", "Leg, bottom plate", 6, "Bottom plate, ribs and lip."));
     s.push_back(legSetting("bracketWeld", "Leg, rail plates", 6, "Rail plates to the plates between them."));

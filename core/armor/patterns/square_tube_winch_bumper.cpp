@@ -14,10 +14,8 @@ namespace {
 std::vector<SettingDescriptor> settings() {
     std::vector<SettingDescriptor> s;
     addSweptBeamSettings(s, 1800, 640, 1240, "RHS 150x100x8");
-    s.push_back(choiceSetting("tubeMaterial", "Tube material", "Stock", Choice::TubeMaterial, "S355",
-                              "Grade on the mill certificate of the tube."));
-    s.push_back(choiceSetting("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
-                              "Grade of brackets, tray, cheeks, tabs and gussets."));
+    s.push_back(tubeMaterialSetting("Grade on the mill certificate of the tube."));
+    s.push_back(plateMaterialSetting("Grade of brackets, tray, cheeks, tabs and gussets."));
     s.push_back(thicknessSetting("bracketThickness", "Bracket plate", "Plates", 15,
                                  "Plates bolted to the outside of the rails."));
     s.push_back(thicknessSetting("trayThickness", "Winch tray", "Plates", 12, "Plate under the winch."));
@@ -44,24 +42,15 @@ std::vector<SettingDescriptor> settings() {
         lengthSetting("braceReach", "Brace along the ends", "Plates", 0, 0, 400,
                       "Plate from bracket to swept end, of the gussets' thickness, as far along the end; 0 "
                       "leaves it out."));
-    s.push_back(choiceSetting("winch", "Winch", "Bought", Choice::Winch, "winch-4300",
-                              "Rated pull is for the first rope layer."));
-    s.push_back(choiceSetting("rope", "Rope", "Bought", Choice::Rope, "synthetic-9.5", "Line on the winch."));
-    s.push_back(choiceSetting("fairlead", "Fairlead", "Bought", Choice::Fairlead, "hawse-254",
-                              "Hawse for synthetic rope, rollers for steel cable."));
-    s.push_back(choiceSetting("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25",
-                              "For the recovery tabs."));
-    s.push_back(choiceSetting("snatchRope", "Recovery rope", "Bought", Choice::SnatchRope, "recovery-22",
-                              "Stretching rope that the tabs are snatched with."));
-    s.push_back(choiceSetting("footBoltGrade", "Winch bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "The four bolts through the winch feet."));
-    s.push_back(choiceSetting("fairleadBoltGrade", "Fairlead bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "The two bolts that hold the fairlead on the front of the beam."));
-    s.push_back(choiceSetting("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "The bolts through the rails; their size follows the holes measured."));
-    s.push_back(countSetting("addedBolts", "Frame bolts added", "Bolts", 0, 0, 3,
-                             "Drilled through bracket and rail behind the measured holes, on each side."));
-    s.push_back(choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
+    addWinchSettings(s, "Rated pull is for the first rope layer.",
+                     "Hawse for synthetic rope, rollers for steel cable.");
+    s.push_back(shackleSetting("For the recovery tabs."));
+    s.push_back(snatchRopeSetting("tabs"));
+    addWinchBoltSettings(s, "The two bolts that hold the fairlead on the front of the beam.");
+    s.push_back(mountBoltGradeSetting());
+    s.push_back(
+        addedBoltsSetting("Drilled through bracket and rail behind the measured holes, on each side."));
+    s.push_back(fillerSetting());
     s.push_back(legSetting("beamWeld", "Leg, beam miters", 6, "Around the tube at the sweep."));
     s.push_back(legSetting("bracketWeld", "Leg, brackets", 8, "Bracket plates to the back of the beam."));
     s.push_back(

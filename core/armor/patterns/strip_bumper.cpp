@@ -33,8 +33,7 @@ std::vector<SettingDescriptor> settings() {
     s.push_back(lengthSetting(
         "cover", "Depth of the covers", "Shape", 110, 0, 300,
         "Of the plates on top and below, from the strip toward the vehicle; 0 leaves them out."));
-    s.push_back(choiceSetting("plateMaterial", "Plate material", "Stock", Choice::PlateMaterial, "S355",
-                              "Grade of all plates."));
+    s.push_back(plateMaterialSetting("Grade of all plates."));
     s.push_back(thicknessSetting("stripThickness", "Strip", "Plates", 8, "The flat bar or sheet strip."));
     s.push_back(thicknessSetting("coverThickness", "Covers", "Plates", 5, "Plates on top and below."));
     s.push_back(thicknessSetting("bracketThickness", "Rail plates", "Plates", 12,
@@ -44,15 +43,11 @@ std::vector<SettingDescriptor> settings() {
         lengthSetting("tabHeight", "Tab height", "Plates", 110, 50, 300, "Along the strip's height."));
     s.push_back(lengthSetting("tabReach", "Hole ahead of the strip", "Plates", 50, 25, 150,
                               "From the strip to the middle of the shackle hole."));
-    s.push_back(
-        choiceSetting("shackle", "Shackle", "Bought", Choice::Shackle, "shackle-3.25", "For the tabs."));
-    s.push_back(choiceSetting("snatchRope", "Recovery rope", "Bought", Choice::SnatchRope, "recovery-22",
-                              "Stretching rope that the tabs are snatched with."));
-    s.push_back(choiceSetting("mountBoltGrade", "Frame bolt grade", "Bolts", Choice::BoltGrade, "8.8",
-                              "The bolts through the rails; their size follows the holes measured."));
-    s.push_back(
-        countSetting("addedBolts", "Frame bolts added", "Bolts", 0, 0, 3, "Behind the measured holes."));
-    s.push_back(choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod."));
+    s.push_back(shackleSetting("For the tabs."));
+    s.push_back(snatchRopeSetting("tabs"));
+    s.push_back(mountBoltGradeSetting());
+    s.push_back(addedBoltsSetting("Behind the measured holes."));
+    s.push_back(fillerSetting());
     s.push_back(legSetting("coverWeld", "Leg, covers", 4, "Along the edges of strip and covers."));
     s.push_back(legSetting("bracketWeld", "Leg, rail plates", 8, "Rail plates to strip and covers."));
     s.push_back(legSetting("tabWeld", "Leg, tabs", 10, "Along both sides of the tabs."));

@@ -43,6 +43,14 @@ Assembly byHand(const std::vector<Json> &operations) {
     return build({piece, job.vehicle, rig, shippedStock()}).value();
 }
 
+/// What was built by hand and does not apply; other notes say what nothing holds.
+std::vector<std::string> refusals(const Assembly &a) {
+    std::vector<std::string> found;
+    for (const BuildNote &n : a.notes)
+        if (n.text.text.find("no longer applies") != std::string::npos) found.push_back(n.text.text);
+    return found;
+}
+
 Json plate(const char *name, Json outline) {
     return {{"op", "plate"},
             {"name", name},
@@ -167,6 +175,74 @@ class TestSheets : public QObject {
         int level = 0;
         for (const SheetPart &s : a.sheets) level += std::abs(std::abs(s.axes.z.z()) - 1) < 1e-9 ? 1 : 0;
         QCOMPARE(level, 3);  // both brims and the crown
+    }
+    /// The twin of a folded sheet with an opening: every side lies across the middle of the vehicle, and its
+    /// flat pattern is as large, bent the same way and by the same angles.
+    void twinOfAFoldedSheet() {
+        Json p = plate("tray", {{0, 0}, {200, 0}, {260, 120}, {0, 100}});
+        p["at"] = {{"at", {800, 200, 600}}};
+        p["cutouts"] = {{{20, 20}, {45, 20}, {20, 60}}};
+        p["folds"] = {{{"from", {80, 0}}, {"to", {80, 120}}, {"angle", 60}, {"radius", 6}},
+                      {{"from", {150, 120}}, {"to", {150, 0}}, {"angle", 35}, {"radius", 6}}};
+        const Assembly a =
+            byHand({p,
+                    {{"op", "mirror"}, {"part", "tray"}, {"name", "other"}},
+                    {{"op", "hole"}, {"part", "other.1"}, {"at", {60, -20}}, {"diameter", 8}}});
+        QVERIFY2(refusals(a).empty(), refusals(a).empty() ? "" : refusals(a)[0].c_str());
+        QCOMPARE(a.folded.size(), std::size_t{2});
+        QCOMPARE(a.sheets.size(), std::size_t{6});
+        for (std::size_t i = 0; i < 3; ++i) {
+            const SheetPart one = *a.sheet(a.folded[0].facets[i]);
+            SheetPart other = *a.sheet(a.folded[1].facets[i]);
+            other.holes.clear();
+            const Vec3 across(other.center().x(), -other.center().y(), other.center().z());
+            QVERIFY((one.center() - across).norm() < 1e-9);
+            QVERIFY(std::abs(one.area() - other.area()) < 1e-9);
+            QCOMPARE(one.cutouts.size(), other.cutouts.size());
+            QVERIFY(shape::area(other.outline) > 0);
+        }
+        const workshop::FlatPattern one = workshop::flatPattern(a, a.folded[0]);
+        const workshop::FlatPattern other = workshop::flatPattern(a, a.folded[1]);
+        QVERIFY(std::abs(std::abs(shape::area(one.rim)) - std::abs(shape::area(other.rim))) < 1e-6);
+        QCOMPARE(one.lines.size(), other.lines.size());
+        for (std::size_t i = 0; i < one.lines.size(); ++i)
+            QVERIFY(std::abs(one.lines[i].angle - other.lines[i].angle) < 1e-12);
+    }
+    /// One side of a folded sheet is neither moved nor mirrored nor taken out by itself; the whole is.
+    void sidesGoWithTheirSheet() {
+        Json p = plate("tray", {{0, 0}, {200, 0}, {200, 100}, {0, 100}});
+        p["folds"] = {{{"from", {80, 0}}, {"to", {80, 100}}, {"angle", 60}, {"radius", 6}}};
+        const Assembly before = byHand({p});
+        for (const Json &alone :
+             {Json{{"op", "move"}, {"part", "tray.2"}, {"by", {0, 0, 50}}},
+              Json{{"op", "mirror"}, {"part", "tray.1"}}, Json{{"op", "remove"}, {"part", "tray.2"}}}) {
+            const Assembly a = byHand({p, alone});
+            QCOMPARE(a.sheets.size(), before.sheets.size());
+            QCOMPARE(refusals(a).size(), std::size_t{1});
+            QVERIFY(refusals(a)[0].find("one side of the folded sheet") != std::string::npos);
+        }
+        const Assembly moved = byHand({p, {{"op", "move"}, {"part", "tray"}, {"by", {0, 0, 50}}}});
+        QVERIFY(refusals(moved).empty());
+        for (std::size_t i = 0; i < 2; ++i)
+            QVERIFY((moved.sheets[i].center() - before.sheets[i].center() - Vec3(0, 0, 50)).norm() < 1e-9);
+        QVERIFY(byHand({p, {{"op", "remove"}, {"part", "tray"}}}).sheets.empty());
+    }
+    /// A tube that is cut to lie on another: its twin lies on the part across from that one, by where the
+    /// parts lie, whatever they are called.
+    void twinLiesOnWhatIsAcross() {
+        const auto tube = [](const char *name, Json from, Json to) {
+            return Json{
+                {"op", "tube"}, {"name", name}, {"section", "CHS 48.3x4"}, {"from", from}, {"to", to}};
+        };
+        const Assembly a =
+            byHand({tube("cross", {{"at", {800, 500, 600}}}, {{"at", {800, -500, 600}}}),
+                    tube("one", {{"at", {600, 300, 900}}}, {{"at", {200, 300, 900}}}),
+                    tube("two", {{"at", {600, -300, 900}}}, {{"at", {200, -300, 900}}}),
+                    tube("hoop", {{"part", "one"}, {"station", 50}}, {{"part", "cross"}, {"station", 250}}),
+                    {{"op", "mirror"}, {"part", "hoop"}, {"name", "its twin"}}});
+        QVERIFY(refusals(a).empty());
+        QCOMPARE(a.bar("its twin")->trimFrom.onto, std::vector<std::string>{"two"});
+        QCOMPARE(a.bar("its twin")->trimTo.onto, std::vector<std::string>{"cross"});
     }
     void foldThatReachesNothing() {
         Json p = plate("flat", {{0, 0}, {100, 0}, {100, 100}, {0, 100}});

@@ -4,12 +4,14 @@
 #include <QTest>
 
 #include "core/base/constants.h"
-#include "tests/core/demo.h"
+#include "tests/core/proof/duty_of.h"
 
 using namespace hefty;
 using namespace hefty::proof;
 using hefty::testing::demoJob;
+using hefty::testing::find;
 using hefty::testing::shippedStock;
+using hefty::testing::sum;
 
 namespace {
 
@@ -31,18 +33,8 @@ Expanded expand(const job::Job &job, bool withWinch = true) {
     return out;
 }
 
-const LoadCase &find(const Duties &d, const std::string &id) {
-    return *std::find_if(d.cases.begin(), d.cases.end(), [&](const LoadCase &c) { return c.id == id; });
-}
-
 long count(const Duties &d, const std::string &duty) {
     return std::count_if(d.cases.begin(), d.cases.end(), [&](const LoadCase &c) { return c.duty == duty; });
-}
-
-Vec3 sum(const LoadCase &c) {
-    Vec3 total = Vec3::Zero();
-    for (const LoadArrow &a : c.arrows) total += a.force;
-    return total;
 }
 
 }  // namespace

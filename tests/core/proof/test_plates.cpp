@@ -6,11 +6,12 @@
 
 #include "core/armor/contact.h"
 #include "core/proof/plate_use.h"
-#include "tests/core/demo.h"
+#include "tests/core/proof/duty_of.h"
 
 using namespace hefty;
 using namespace hefty::proof;
 using hefty::testing::demoJob;
+using hefty::testing::find;
 using hefty::testing::shippedStock;
 
 namespace {
@@ -31,12 +32,6 @@ std::size_t caseOf(const Proof &p, const std::string &id) {
     for (std::size_t c = 0; c < p.duties.cases.size(); ++c)
         if (p.duties.cases[c].id == id) return c;
     return 0;
-}
-
-const Check *find(const Proof &p, const std::string &id) {
-    for (const Check &c : p.checks)
-        if (c.id == id) return &c;
-    return nullptr;
 }
 
 }  // namespace

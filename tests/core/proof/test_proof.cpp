@@ -4,11 +4,12 @@
 #include <QTest>
 
 #include "core/base/constants.h"
-#include "tests/core/demo.h"
+#include "tests/core/proof/duty_of.h"
 
 using namespace hefty;
 using namespace hefty::proof;
 using hefty::testing::demoJob;
+using hefty::testing::find;
 using hefty::testing::shippedStock;
 
 namespace {
@@ -23,12 +24,6 @@ Proved proveJob(const job::Job &job) {
     auto assembly = armor::build({job.pieces[0], job.vehicle, rig, shippedStock()}).value();
     auto proof = prove(assembly, job.vehicle, rig, shippedStock(), job.rules).value();
     return {std::move(assembly), std::move(proof)};
-}
-
-const Check *find(const Proof &p, const std::string &id) {
-    const auto it =
-        std::find_if(p.checks.begin(), p.checks.end(), [&](const Check &c) { return c.id == id; });
-    return it == p.checks.end() ? nullptr : &*it;
 }
 
 int caseOf(const Proof &p, const std::string &id) {

@@ -4,11 +4,12 @@
 #include <map>
 
 #include "core/mechanics/large_motion.h"
-#include "tests/core/demo.h"
+#include "tests/core/proof/duty_of.h"
 
 using namespace hefty;
 using namespace hefty::proof;
 using hefty::testing::demoJob;
+using hefty::testing::find;
 using hefty::testing::shippedStock;
 
 namespace {
@@ -37,12 +38,6 @@ Proof proveWith(const std::function<void(HouseRules &)> &change) {
     return prove(hefty::testing::buildDemo(job), job.vehicle, rig, shippedStock(), job.rules, {},
                  Detail::Halved)
         .value();
-}
-
-const Check *find(const Proof &p, const std::string &id) {
-    for (const Check &c : p.checks)
-        if (c.id == id) return &c;
-    return nullptr;
 }
 
 }  // namespace

@@ -129,6 +129,8 @@ class TestWalk : public QObject {
         const WalkEntry lamp = entry(walkAround(v), "lamp-left");
         QVERIFY(takeMark(v, lamp.mark, {500, 500, 800}, {700, 800, 950}, byTape).has_value());
         QCOMPARE(v.keepOuts.size(), std::size_t{1});
+        QVERIFY(!lamp.canMirror());  // as it was before it was taken
+        QVERIFY(entry(walkAround(v), "lamp-left").canMirror());
         QVERIFY(mirrorMark(v, lamp.mark).has_value());
         QCOMPARE(v.keepOuts.size(), std::size_t{2});
         const KeepOut &twin = v.keepOuts[1];
@@ -157,6 +159,9 @@ class TestWalk : public QObject {
         QCOMPARE(mirrorMark(v, entry(walk, "engine-pan").mark).error().where, std::string("engine-pan"));
         QVERIFY(!mirrorMark(v, entry(walk, "hitch").mark).has_value());     // not taken
         QVERIFY(!mirrorMark(v, entry(walk, "radiator").mark).has_value());  // no other side
+        for (const char *none : {"engine-pan", "hitch", "radiator", "steering-box"})
+            QVERIFY2(!entry(walk, none).canMirror(), none);
+        QVERIFY(entry(walk, "tail-pipe").canMirror());
     }
     void refusals() {
         Vehicle v = blankVehicle();

@@ -6,6 +6,7 @@
 #include <random>
 #include <set>
 
+#include "core/armor/contact.h"
 #include "core/workshop/shrinkage.h"
 #include "core/workshop/weld_order.h"
 #include "tests/core/demo.h"
@@ -138,10 +139,11 @@ class TestWeldPlan : public QObject {
         finish(a);
         const auto reach = weldReach(a).value();
         QCOMPARE(reach.size(), std::size_t{2});
-        QCOMPARE(reach[0].after, std::vector<std::string>{"two"});
-        QCOMPARE(reach[1].after, std::vector<std::string>{"one"});
+        for (const StretchReach &s : reach[0].stretches) QCOMPARE(s.after, std::vector<std::string>{"two"});
+        for (const StretchReach &s : reach[1].stretches) QCOMPARE(s.after, std::vector<std::string>{"one"});
         const WeldPlan plan = weldOrder(a, reach, seamWork(a, shippedStock()));
         QCOMPARE(plan.blocked.size(), std::size_t{1});
+        QVERIFY(std::abs(plan.blocked[0].length - 300) < 1e-9);
         QVERIFY(plan.parts.size() == 3);
     }
     /// A plate that leans over a seam of its own at 12 degrees leaves no room for a torch: no order helps.
@@ -156,11 +158,53 @@ class TestWeldPlan : public QObject {
         finish(a);
         const auto reach = weldReach(a).value();
         QCOMPARE(reach.size(), std::size_t{1});
-        QVERIFY(reach[0].after.empty());
-        QCOMPARE(reach[0].never, std::string("roof"));
+        QVERIFY(!reach[0].stretches.empty());
+        for (const StretchReach &s : reach[0].stretches) {
+            QVERIFY(s.after.empty());
+            QCOMPARE(s.never, std::string("roof"));
+        }
         const WeldPlan plan = weldOrder(a, reach, seamWork(a, shippedStock()));
         QCOMPARE(plan.blocked.size(), std::size_t{1});
         QCOMPARE(plan.blocked[0].by, std::string("roof"));
+        QVERIFY(std::abs(plan.blocked[0].length - 300) < 1e-9);
+    }
+    /// A short post beside a long seam closes only the stretch beside it.
+    void aStretchOfIt() {
+        armor::Assembly a;
+        a.sheets.push_back(sheet("floor", level(0), {{0, -100}, {600, -100}, {600, 100}, {0, 100}}));
+        a.sheets.push_back(sheet("wall", upright(-10), {{0, 3}, {600, 3}, {600, 100}, {0, 100}}));
+        a.sheets.push_back(sheet("post", upright(10), {{270, 3}, {330, 3}, {330, 250}, {270, 250}}));
+        a.welds.push_back(seam("floor", "wall", {{{0, -7, 3}, {600, -7, 3}}}));
+        a.welds.push_back(seam("floor", "post", {{{270, 7, 3}, {330, 7, 3}}}));
+        finish(a);
+        const WeldPlan plan = weldOrder(a, weldReach(a).value(), seamWork(a, shippedStock()));
+        QCOMPARE(plan.blocked.size(), std::size_t{1});
+        QVERIFY(plan.blocked[0].length > 0 && plan.blocked[0].length <= 120);
+    }
+    /// The seam over the outer corner of a miter: each bar ends in the plane that both are sawn in, so that a
+    /// torch stands on the bisector of the corner.
+    void overAMiter() {
+        armor::Assembly a;
+        const double half = 12.5 * std::numbers::pi / 180;
+        for (const double side : {-1.0, 1.0}) {
+            armor::BarPart b;
+            b.name = side < 0 ? "one" : "two";
+            b.section = *shippedStock().section("RHS 120x80x6");
+            b.material = *shippedStock().material("S355");
+            b.properties = stock::properties(b.section, b.material.density).value();
+            b.from = {0, 0, 0};
+            b.to = Vec3(-std::sin(half), side * std::cos(half), 0) * 400;
+            b.up = Vec3::UnitZ();
+            b.cutFrom = Vec3::UnitY();
+            a.bars.push_back(b);
+        }
+        const double outer = a.bars[0].section.width / 2 / std::cos(half);
+        a.welds.push_back(seam("one", "two", {{{outer, 0, -30}, {outer, 0, 30}}}));
+        for (const armor::BarPart &b : a.bars) a.solids.push_back(armor::solidOf(b));
+        const auto reach = weldReach(a).value();
+        QCOMPARE(reach.size(), std::size_t{1});
+        QVERIFY(reach[0].torch.dot(Vec3::UnitX()) > std::cos(0.2));
+        for (const StretchReach &s : reach[0].stretches) QVERIFY(s.never.empty() && s.after.empty());
     }
     /// Of the demo every seam comes once, its parts are there by then, and what must come later does.
     void demoInOrder() {
@@ -206,7 +250,8 @@ class TestWeldPlan : public QObject {
                 a.welds.back().name += "#" + std::to_string(w);
                 const auto later = random() % 5;
                 if (random() % 2 == 0 && later != i && later != j)
-                    reach.push_back({w, 0, 0, {"p" + std::to_string(later)}, {}, Vec3::UnitZ()});
+                    reach.push_back(
+                        {w, 0, 0, {{10.0 + w, {"p" + std::to_string(later)}, {}}}, Vec3::UnitZ()});
             }
             const auto keeps = [&](const std::vector<std::string> &order) {
                 const auto at = [&](const std::string &part) {
@@ -214,7 +259,8 @@ class TestWeldPlan : public QObject {
                 };
                 return std::all_of(reach.begin(), reach.end(), [&](const LineReach &l) {
                     const armor::WeldJoint &joint = a.welds[static_cast<std::size_t>(l.weld)];
-                    return at(l.after[0]) > at(joint.a) && at(l.after[0]) > at(joint.b);
+                    const auto later = at(l.stretches[0].after[0]);
+                    return later > at(joint.a) && later > at(joint.b);
                 });
             };
             std::vector<std::string> order{"p0", "p1", "p2", "p3", "p4"};
@@ -248,14 +294,6 @@ class TestWeldPlan : public QObject {
         QVERIFY(std::abs(one[0].high / one[0].low - 3) < 1e-12);
         QVERIFY(leaning(true).empty());
     }
-    /// A seam all along a free beam: F e L2/8EI. One over a half of it: the double integral by hand,
-    /// 3/32 F e L2/EI less what the arc rounds off.
-    void bowOfAStretch() {
-        const double F = 9000, e = 40, L = 1600, EI = 2.1e5 * 1.2e6;
-        QVERIFY(std::abs(bowOf(F, e, L, L / 2, L, EI) - F * e * L * L / (8 * EI)) < 1e-9);
-        // curvature over the first half only: at the middle the slope integrals give F e L2/16 EI
-        QVERIFY(std::abs(bowOf(F, e, L / 2, L / 4, L, EI) - F * e * L * L / (16 * EI)) < 1e-9);
-    }
     /// Figures worked by hand: 0.2 kN per J/mm; 3/8 in fillet on 1/2 in plate; 25 mm2 in 10 mm.
     void figures() {
         QVERIFY(std::abs(tendonForce(800) - 160000) < 1e-9);
@@ -265,7 +303,7 @@ class TestWeldPlan : public QObject {
     /// Seams alike on both sides of a tube leave it straight; on one side it bows as F e L2/8EI of half the
     /// force says, toward the seam.
     void beamWithSeams() {
-        const auto bowed = [](bool both) {
+        const auto bowed = [](bool both, double seamed = 1600) {
             armor::Assembly a;
             armor::BarPart b;
             b.name = "beam";
@@ -275,9 +313,9 @@ class TestWeldPlan : public QObject {
             b.from = {0, 0, 0};
             b.to = {1600, 0, 0};
             a.bars.push_back(b);
-            a.sheets.push_back(sheet("bar", level(63), {{0, -20}, {1600, -20}, {1600, 20}, {0, 20}}));
+            a.sheets.push_back(sheet("bar", level(63), {{0, -20}, {seamed, -20}, {seamed, 20}, {0, 20}}));
             a.welds.push_back(
-                seam("beam", "bar", {{{0, -20, 60}, {1600, -20, 60}}, {{0, 20, 60}, {1600, 20, 60}}}));
+                seam("beam", "bar", {{{0, -20, 60}, {seamed, -20, 60}}, {{0, 20, 60}, {seamed, 20, 60}}}));
             if (both) {
                 a.sheets.push_back(sheet("under", level(-63), {{0, -20}, {1600, -20}, {1600, 20}, {0, 20}}));
                 a.welds.push_back(seam("beam", "under",
@@ -287,15 +325,23 @@ class TestWeldPlan : public QObject {
         };
         const armor::Assembly one = bowed(false);
         const auto work = seamWork(one, shippedStock());
+        const auto ofBeam = [](const std::vector<Distortion> &all) {
+            return std::find_if(all.begin(), all.end(), [](const Distortion &d) { return d.part == "beam"; });
+        };
         const auto found = shrinkage(one, work);
-        const auto bow =
-            std::find_if(found.begin(), found.end(), [](const Distortion &d) { return d.part == "beam"; });
+        const auto bow = ofBeam(found);
         QVERIFY(bow != found.end());
         const double force = 2 * tendonForce(work[0].heat * work[0].passes) / 2;
         const double byHand = force * 60 * 1600 * 1600 / (8 * 2.1e5 * one.bars[0].properties.Iy);
         QVERIFY2(std::abs(bow->value - byHand) < 0.05 * byHand,
                  qPrintable(QString("%1 %2").arg(bow->value).arg(byHand)));
         QVERIFY(bow->low < bow->value && bow->high > bow->value && bow->what.starts_with("bow"));
+        // Over the first half only: the moments of a beam loaded on its half, 9 q L2/128.
+        const armor::Assembly half = bowed(false, 800);
+        const auto foundHalf = shrinkage(half, seamWork(half, shippedStock()));
+        const auto bowHalf = ofBeam(foundHalf);
+        QVERIFY(bowHalf != foundHalf.end());
+        QVERIFY(std::abs(bowHalf->value - byHand * 8 * 9 / 128) < 0.05 * byHand);
         const armor::Assembly two = bowed(true);
         for (const Distortion &d : shrinkage(two, seamWork(two, shippedStock()))) QVERIFY(d.part != "beam");
     }

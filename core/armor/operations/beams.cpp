@@ -1,0 +1,141 @@
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/armor/making/cover.h"
+#include "core/armor/making/frame_brackets.h"
+#include "core/armor/making/receiver.h"
+#include "core/armor/operations/record.h"
+
+namespace hefty::armor {
+namespace {
+
+/// A beam ahead of the front axle points forward, one behind the middle rearward.
+double outwardOf(Record &r, const BarPart &b) {
+    return b.from.x() > -r.maker.rig().wheelbase / 2 ? 1 : -1;
+}
+
+bool standsOn(Record &r, const BarPart &b, double y) {
+    if (std::abs(b.axes().x.y()) < 0.99) r.refuse("the beam does not run across the vehicle.");
+    if (y < std::min(b.from.y(), b.to.y()) + 20 || y > std::max(b.from.y(), b.to.y()) - 20)
+        r.refuse("it stands beside the beam.");
+    return r.fine();
+}
+
+}  // namespace
+
+void addTube(Record &r) {
+    const std::string name = r.freshName();
+    const StockedBar of = r.stocked();
+    const Record::Place from = r.place("from"), to = r.place("to");
+    std::vector<PathPoint> bends;
+    for (const auto &[value, path] : r.in.array("bends")) {
+        ObjectReader b(*value, path, r.faults());
+        bends.push_back({vec(b.numbers<3>("at")), b.number("radius")});
+    }
+    if (!r.fine()) return;
+    const Vec3 first = (bends.empty() ? to.at : bends.front().at) - from.at;
+    if (!(first.norm() > 1)) return r.refuse("the tube has no length.");
+    const Vec3 up = std::abs(first.normalized().z()) > 0.99 ? Vec3::UnitX() : Vec3::UnitZ();
+    if (const auto path = parts::course(from.at, bends, to.at, up); !path)
+        return r.refuse(path.error().sentence());
+    BarPart &bar = r.maker.bar(name, r.made(Role::Beam), of, from.at, to.at, bends, up);
+    if (!r.in.boolean("cope", true)) return;
+    if (!from.part.empty()) Maker::cope(bar, false, {from.part});
+    if (!to.part.empty()) Maker::cope(bar, true, {to.part});
+}
+
+/// The side plates that carry a beam on the ends of both rails.
+void addBracket(Record &r) {
+    const BarPart *b = r.beam("beam");
+    const bool rear = r.in.text("end", std::string("front")) == "rear";
+    const stock::Material of = r.material();
+    const double t = r.thickness();
+    const std::string grade = r.in.text("grade", std::string("8.8"));
+    if (!r.fine()) return;
+    const RailEnd end = r.maker.railEnd(rear);
+    if (r.maker.refused()) return r.refuse("the ends of the rails and their holes have not been measured.");
+    for (const Side &side : bothSides)
+        if (r.out().has(side.of("bracket"))) return r.refuse("there are brackets already.");
+    const Axes axes = b->axes();
+    if (std::abs(axes.x.y()) < 0.99) return r.refuse("the beam does not run across the vehicle.");
+    RailBracket plates;
+    plates.end = end;
+    plates.z = b->from.z();
+    plates.face = b->from.x() - end.out * b->section.width / 2;
+    plates.halfFlat = b->section.height / 2 - b->properties.outerRadius;
+    plates.stripWidth = 2 * b->section.height;
+    plates.material = of;
+    plates.thickness = {t, {}};
+    plates.leg = {r.in.number("weld", 8), {}};
+    plates.grade = grade;
+    if (b->round()) return r.refuse("side plates want a beam with a flat face.");
+    if (end.out * (plates.face - end.x) < 5)
+        return r.refuse("the beam does not stand clear of the ends of the rails.");
+    for (const Side &side : bothSides) addRailBracket(r.maker, side, plates);
+}
+
+void addTab(Record &r) {
+    const std::string name = r.freshName();
+    const BarPart *b = r.beam("beam");
+    const std::string shackle = r.in.text("shackle", std::string("shackle-3.25"));
+    ThroughTab t;
+    t.material = r.material();
+    t.thickness = {r.thickness(), {}};
+    t.height = {r.in.number("height", 80), {}};
+    t.reach = {r.in.number("reach", 45), {}};
+    t.leg = {r.in.number("weld", 8), {}};
+    t.y = r.in.number("across");
+    t.shackle = r.maker.stock().shackle(shackle);
+    t.snatchRope = r.in.text("snatchRope", std::string());
+    if (!t.shackle) r.refuse(fmt::format("the stock has no shackle \"{}\".", shackle));
+    if (!r.fine()) return;
+    if (!standsOn(r, *b, t.y)) return;
+    t.out = outwardOf(r, *b);
+    t.z = b->from.z();
+    t.tail = b->from.x() - t.out * (b->section.width / 2 + 15);
+    t.face = b->from.x() + t.out * b->section.width / 2;
+    if (t.height.value > b->section.height - 2 * b->properties.outerRadius - 2)
+        return r.refuse("the tab is higher than the flat of the beam.");
+    addThroughTab(r.maker, name, r.in.text("label", std::string()), t);
+}
+
+void addReceiverTube(Record &r) {
+    const std::string name = r.freshName();
+    const BarPart *b = r.beam("beam");
+    const std::string id = r.in.text("receiver", std::string("receiver-50"));
+    const stock::Receiver *receiver = r.maker.stock().receiver(id);
+    ReceiverThroughBeam place;
+    place.y = r.in.number("across", 0);
+    place.reach = r.in.number("reach", 30);
+    place.towMass = r.in.number("towMass", 0);
+    place.leg = {r.in.number("weld", 6), {}};
+    if (!receiver) r.refuse(fmt::format("the stock has no receiver \"{}\".", id));
+    if (!r.fine() || !standsOn(r, *b, place.y)) return;
+    place.out = outwardOf(r, *b);
+    place.z = b->from.z();
+    place.nearFace = b->from.x() - place.out * b->section.width / 2;
+    place.farFace = b->from.x() + place.out * b->section.width / 2;
+    place.material = b->material;
+    place.clear = b->section.height - 2 * b->properties.outerRadius;
+    if (receiver->outside + 8 > place.clear)
+        return r.refuse("the receiver does not go through the flat of the beam.");
+    addReceiver(r.maker, name, *receiver, place);
+}
+
+void addCap(Record &r) {
+    const std::string name = r.freshName();
+    const BarPart *b = r.beam("bar");
+    const stock::Material of = r.material();
+    const bool atTo = r.in.text("end", std::string("end")) == "end";
+    if (!r.fine()) return;
+    if ((atTo ? b->trimTo : b->trimFrom).onto.empty()) {
+        SheetPart &s = addEndCap(r.maker, name, r.in.text("label", std::string()), *b, atTo, {}, of);
+        s.made.leg = r.in.number("weld", 4);
+    } else {
+        r.refuse("that end is cut to lie on another part.");
+    }
+}
+
+}  // namespace hefty::armor
