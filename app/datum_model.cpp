@@ -15,7 +15,7 @@ class DatumDelegate : public QStyledItemDelegate {
     QWidget *createEditor(QWidget *parent, const QStyleOptionViewItem &option,
                           const QModelIndex &index) const override {
         const auto *model = qobject_cast<const DatumModel *>(index.model());
-        if (index.column() != 2 && !model->isRailSteel(index)) {
+        if (index.column() != 2 && !model->isChoice(index)) {
             QWidget *editor = QStyledItemDelegate::createEditor(parent, option, index);
             if (auto *line = qobject_cast<QLineEdit *>(editor)) {
                 line->setObjectName("datumEditor");
@@ -28,7 +28,7 @@ class DatumDelegate : public QStyledItemDelegate {
         if (index.column() == 2)
             box->addItems({"measured", "estimated", "assumed"});
         else
-            box->addItems(model->steels());
+            box->addItems(model->choices(index));
         box->setCurrentText(index.data(Qt::EditRole).toString());
         return box;
     }
@@ -73,18 +73,27 @@ DatumModel::DatumModel(Session *session, QObject *parent) : QAbstractTableModel(
 
 int DatumModel::rowCount(const QModelIndex &parent) const {
     const rig::VehicleKind kind = m_session->job().vehicle.kind;
-    // A frame has a steel, too.
+    // A frame has a section and a steel, too.
     return parent.isValid()
                ? 0
-               : static_cast<int>(rig::datumsOf(kind).size()) + (m_session->job().vehicle.hasFrame() ? 1 : 0);
+               : static_cast<int>(rig::datumsOf(kind).size()) + (m_session->job().vehicle.hasFrame() ? 2 : 0);
+}
+
+bool DatumModel::isChoice(const QModelIndex &index) const {
+    return index.row() >= static_cast<int>(rig::datumsOf(m_session->job().vehicle.kind).size());
 }
 
 bool DatumModel::isRailSteel(const QModelIndex &index) const {
-    return index.row() == static_cast<int>(rig::datumsOf(m_session->job().vehicle.kind).size());
+    return index.row() == rowCount() - 1 && isChoice(index);
 }
 
-QStringList DatumModel::steels() const {
+QStringList DatumModel::choices(const QModelIndex &index) const {
     QStringList out;
+    if (!isRailSteel(index)) {
+        for (const rig::RailSection s : rig::railSections())
+            out << QString::fromUtf8(rig::railSectionWord(s).data());
+        return out;
+    }
     for (const stock::Material &m : m_session->stock().materials)
         if (m.family == "steel") out << QString::fromStdString(m.id);
     return out;
@@ -106,13 +115,31 @@ QVariant DatumModel::railSteel(int column, int role) const {
                        : QString::fromUtf8(rig::trustWord(v.railMaterialTrust).data());
 }
 
+QVariant DatumModel::railSection(int column, int role) const {
+    const rig::RailSection section = m_session->job().vehicle.railSection;
+    const bool known = section != rig::RailSection::Unknown;
+    if (role == Qt::ToolTipRole)
+        return tr(
+            "Look into the end of a rail: a closed box, a channel that is open toward the middle, or an "
+            "inverted hat that is open above. While it is unknown, the rails are taken as channels and not "
+            "proved.");
+    if (role == Qt::ForegroundRole && column > 0 && !known) return colors().bad;
+    if (role == Qt::TextAlignmentRole && column == 1)
+        return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
+    if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
+    if (column == 0) return tr("Section of the rails");
+    if (column == 1) return QString::fromUtf8(rig::railSectionWord(section).data());
+    return known ? tr("seen") : QString();
+}
+
 int DatumModel::columnCount(const QModelIndex &parent) const {
     return parent.isValid() ? 0 : 3;
 }
 
 QVariant DatumModel::data(const QModelIndex &index, int role) const {
     if (!index.isValid() || index.row() >= rowCount() || index.column() >= columnCount()) return {};
-    if (isRailSteel(index)) return railSteel(index.column(), role);
+    if (isChoice(index))
+        return isRailSteel(index) ? railSteel(index.column(), role) : railSection(index.column(), role);
     const rig::DatumDescriptor &d =
         rig::datumsOf(m_session->job().vehicle.kind)[static_cast<std::size_t>(index.row())];
     const auto it = m_session->job().vehicle.data.find(d.id);
@@ -150,10 +177,26 @@ QVariant DatumModel::headerData(int section, Qt::Orientation orientation, int ro
 Qt::ItemFlags DatumModel::flags(const QModelIndex &index) const {
     if (!index.isValid()) return Qt::NoItemFlags;
     const Qt::ItemFlags base = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
-    if (isRailSteel(index)) return index.column() > 0 ? base | Qt::ItemIsEditable : base;
+    if (isChoice(index))
+        return index.column() == 1 || (index.column() == 2 && isRailSteel(index)) ? base | Qt::ItemIsEditable
+                                                                                  : base;
     const bool known = m_session->job().vehicle.data.contains(
         rig::datumsOf(m_session->job().vehicle.kind)[static_cast<std::size_t>(index.row())].id);
     return index.column() == 1 || (index.column() == 2 && known) ? base | Qt::ItemIsEditable : base;
+}
+
+bool DatumModel::choose(const QModelIndex &index, const QString &word) {
+    if (!choices(index).contains(word)) return false;
+    if (isRailSteel(index)) {
+        m_session->edit(tr("Choose the steel of the rails"),
+                        [&](job::Job &job) { job.vehicle.railMaterial = word.toStdString(); });
+        return true;
+    }
+    m_session->edit(tr("Say what the rails are"), [&](job::Job &job) {
+        for (const rig::RailSection s : rig::railSections())
+            if (rig::railSectionWord(s) == word.toStdString()) job.vehicle.railSection = s;
+    });
+    return true;
 }
 
 bool DatumModel::setData(const QModelIndex &index, const QVariant &value, int role) {
@@ -163,16 +206,10 @@ bool DatumModel::setData(const QModelIndex &index, const QVariant &value, int ro
             if (value.toString() == QLatin1String(rig::trustWord(t).data())) return t;
         return rig::Trust::Assumed;
     };
-    if (isRailSteel(index)) {
-        if (index.column() == 1 && !steels().contains(value.toString())) return false;
-        m_session->edit(index.column() == 1 ? tr("Choose the steel of the rails")
-                                            : tr("Mark the steel of the rails as %1").arg(value.toString()),
-                        [&](job::Job &job) {
-                            if (index.column() == 1)
-                                job.vehicle.railMaterial = value.toString().toStdString();
-                            else
-                                job.vehicle.railMaterialTrust = trust();
-                        });
+    if (isChoice(index) && index.column() == 1) return choose(index, value.toString());
+    if (isChoice(index)) {
+        m_session->edit(tr("Mark the steel of the rails as %1").arg(value.toString()),
+                        [&](job::Job &job) { job.vehicle.railMaterialTrust = trust(); });
         return true;
     }
     const rig::DatumDescriptor &d =

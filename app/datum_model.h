@@ -19,16 +19,20 @@ class DatumModel : public QAbstractTableModel {
     [[nodiscard]] QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
     [[nodiscard]] Qt::ItemFlags flags(const QModelIndex &index) const override;
     bool setData(const QModelIndex &index, const QVariant &value, int role) override;
-    /// The last row is not a datum: the steel that the rails are made of, chosen from the stock.
-    [[nodiscard]] bool isRailSteel(const QModelIndex &index) const;
-    [[nodiscard]] QStringList steels() const;
+    /// The last two rows of a vehicle with a frame are no measures but choices: what its rails are when they
+    /// are cut through, and their steel.
+    [[nodiscard]] bool isChoice(const QModelIndex &index) const;
+    [[nodiscard]] QStringList choices(const QModelIndex &index) const;
 
   signals:
     /// A typed value could not be taken.
     void refused(const QString &why);
 
   private:
+    [[nodiscard]] bool isRailSteel(const QModelIndex &index) const;
     [[nodiscard]] QVariant railSteel(int column, int role) const;
+    [[nodiscard]] QVariant railSection(int column, int role) const;
+    [[nodiscard]] bool choose(const QModelIndex &index, const QString &word);
     Session *m_session;
     int m_rows = 0;
 };

@@ -149,7 +149,7 @@ std::optional<InstrumentStrip::Waiting> MeasureBench::waitingDatum() {
     const auto datums = rig::datumsOf(m_session->job().vehicle.kind);
     const rig::Vehicle &vehicle = m_session->job().vehicle;
     int row = m_table->currentIndex().row();
-    if (!m_table->currentIndex().isValid() || m_model->isRailSteel(m_table->currentIndex())) {
+    if (!m_table->currentIndex().isValid() || m_model->isChoice(m_table->currentIndex())) {
         row = 0;
         while (row < static_cast<int>(datums.size()) &&
                vehicle.value(datums[static_cast<std::size_t>(row)].id))
@@ -273,7 +273,7 @@ void MeasureBench::describe() {
                "Never work under a vehicle that stands on a jack alone."));
         return;
     }
-    if (m_model->isRailSteel(current)) {
+    if (m_model->isChoice(current)) {
         m_how->setText(current.data(Qt::ToolTipRole).toString());
         return;
     }
@@ -316,9 +316,10 @@ std::vector<DragTarget> MeasureBench::targetsFor(ViewSide side) const {
 
 void MeasureBench::showSubject(const QString &subject, const std::optional<Vec3> &place) {
     const auto openList = [this](const char *name) { findChild<QPushButton *>(name)->click(); };
-    if (subject == "railMaterial") {
+    if (subject == "railMaterial" || subject == "railSection") {
         openList("listData");
-        m_table->setCurrentIndex(m_model->index(m_model->rowCount() - 1, 1));
+        const int fromLast = subject == "railMaterial" ? 1 : 2;
+        m_table->setCurrentIndex(m_model->index(m_model->rowCount() - fromLast, 1));
         m_table->setFocus();
     }
     if (subject.startsWith("template")) openList("listTemplates");

@@ -10,6 +10,7 @@
 #include "cli/commands.h"
 #include "cli/export.h"
 #include "cli/outline_json.h"
+#include "cli/schema_json.h"
 #include "cli/shop_json.h"
 #include "core/base/csv.h"
 #include "core/proof/house_rules.h"
@@ -105,11 +106,16 @@ int main(int argc, char **argv) {
                             [&](const std::string &text) { return hefty::cli::runOutline(text, writeTo); });
     outline->add_option("--write", writeTo, "Write the parts again, to a file ending in .dxf or .svg");
     add("clearance", "Approach, departure and breakover angle", onJson(hefty::cli::runClearance));
+    CLI::App *schema = app.add_subcommand("schema", "JSON Schema of a job file");
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError &error) {
         if (error.get_exit_code() == 0) return app.exit(error);
         return report({hefty::ProblemKind::BadInput, error.what(), "command line", "Try girder --help."});
+    }
+    if (*schema) {
+        std::cout << hefty::cli::jobSchema().dump(2) << "\n";
+        return std::cout.good() ? 0 : 2;
     }
     return run(path, command);
 }

@@ -210,6 +210,7 @@ struct CarriedWheel {
     Vec3 hub = Vec3::Zero();  ///< where it is bolted on
     double mass = 0;          ///< kg
     double radius = 0;        ///< mm
+    double width = 0;         ///< of its tire, mm; 0: not known
 };
 
 /// What swings on a spindle and is held shut by a latch.
@@ -260,6 +261,7 @@ struct BuildNote {
     std::string part;
     measure::Phrase text;
     measure::Phrase remedy;
+    bool onlyTold = false;  ///< nothing is wrong: what the piece comes to
 };
 
 struct Assembly {

@@ -362,7 +362,9 @@ Result<Assembly> build(const BuildInput &input) {
                     input.rig.hasFrame() ? fmt::format("{}: it does not fit this kind of vehicle.", p->name)
                                          : "This piece bolts to a frame, and the vehicle has none.",
                     input.piece.id,
-                    "Measure it as a vehicle with a frame, or build this piece for another one.");
+                    input.rig.hasFrame()
+                        ? "Take another pattern: the gallery shows those that fit."
+                        : "Measure it as a vehicle with a frame, or build this piece for another one.");
     Faults faults;
     for (const auto &[id, value] : input.piece.settings) {
         const SettingDescriptor *d = p->setting(id);

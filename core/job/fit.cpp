@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/constants.h"
+#include "core/clearance/overlaps.h"
 #include "core/clearance/sweeps.h"
 #include "core/workshop/convex_bodies.h"
 
@@ -46,6 +47,7 @@ class FitFinder {
         if (m_stop.stop_requested()) return std::move(m_out);
         if (auto r = wheels(); !r) return tl::unexpected(r.error());
         if (auto r = gates(); !r) return tl::unexpected(r.error());
+        if (auto r = tires(); !r) return tl::unexpected(r.error());
         if (auto r = tools(); !r) return tl::unexpected(r.error());
         return std::move(m_out);
     }
@@ -155,6 +157,31 @@ class FitFinder {
             const auto found = clearance::sweep(swinging, sweeps);
             if (!found) return tl::unexpected(found.error());
             for (const SweepGap &gap : *found) addGate(g, nameOf(gap.id), gap);
+        }
+        return true;
+    }
+    /// The tires that a piece carries, and its own parts.
+    Result<bool> tires() {
+        constexpr double touching = 1;  // mm
+        std::vector<ConvexBody> others;
+        for (const ConvexBody &b : m_bodies)
+            if (m_assembly.bar(b.id) || m_assembly.sheet(b.id)) others.push_back(b);
+        const auto found = clearance::overlaps(workshop::carriedTires(m_assembly), others, touching);
+        if (!found) return tl::unexpected(found.error());
+        for (const clearance::Overlap &o : *found) {
+            FitProblem p;
+            p.id = fmt::format("tire/{}/{}", o.a, o.b);
+            p.part = o.b;
+            p.sentence = {fmt::format("The tire of the wheel carried on {} runs through {}, {{0}} deep.",
+                                      called(o.a), called(o.b)),
+                          {{o.depth, Quantity::Length}}};
+            p.value = -o.depth;
+            p.at = o.at;
+            p.working.title = fmt::format("Tire of the carried wheel and {}", m_assembly.labelOf(o.b));
+            p.working.step("d", "how deep they lie in each other", "convex bodies, expanding polytopes", "",
+                           o.depth, "mm", "docs/methods.md");
+            p.working.note("The tire is a ring from six tenths of its radius outward: its dish is free.");
+            m_out.push_back(std::move(p));
         }
         return true;
     }

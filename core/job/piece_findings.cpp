@@ -35,8 +35,8 @@ void pairingFindings(FindingList &out, const armor::Assembly &a, const std::stri
 std::vector<Finding> buildFindings(const armor::Assembly &a, const std::string &railFamily) {
     FindingList out;
     for (const armor::BuildNote &n : a.notes)
-        out.add("build/" + n.part + "/" + n.text.text.substr(0, 24), Severity::Fix, "layout", n.part,
-                n.text.then(n.remedy));
+        out.add("build/" + n.part + "/" + n.text.text.substr(0, 24),
+                n.onlyTold ? Severity::Note : Severity::Fix, "layout", n.part, n.text.then(n.remedy));
     pairingFindings(out, a, railFamily);
     for (const armor::BoltJoint &m : a.mounts)
         if (m.size.empty())

@@ -44,7 +44,7 @@ BranchStrength roundStrength(const TubeOnTube &j, working::Working *w) {
         w->given("β", "Db/D", beta, "", "drawing");
         w->given("γ", "D/(2 t)", gamma, "", "drawing");
         w->step("Qf", "the chord's own stress", "1 − 0.3 U (1 + U)", fmt::format("U = {}", number(U)), Qf, "",
-                "AISC 360-16 K-5");
+                "AISC 360-16 K1.3");
         w->step("Pn,1", "wall folding under the branch", "Fy t² (3.1 + 15.6 β²) γ^0.2 Qf/sin θ",
                 fmt::format("{} · {}² · (3.1 + 15.6 · {}²) · {}^0.2 · {}/{}", number(Fy), number(t),
                             number(beta), number(gamma), number(Qf), number(sine)),
@@ -69,7 +69,7 @@ BranchStrength boxStrength(const TubeOnTube &j, working::Working *w) {
         w->given("β", "Bb/B", beta, "", "drawing");
         w->given("η", "length of the branch along the chord over B", eta, "", "drawing");
         w->step("Qf", "the chord's own stress", "1.3 − 0.4 U/β, at most 1", fmt::format("U = {}", number(U)),
-                Qf, "", "AISC 360-16 K-16");
+                Qf, "", "AISC 360-16 K1.3");
     }
     double limit = 0;
     std::string what;

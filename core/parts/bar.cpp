@@ -51,6 +51,8 @@ double outsideSection(const BarPart &bar, const Vec2 &p) {
         case SectionShape::Flat:
             return outsideBox(p, s.width / 2, s.height / 2, 0);
         case SectionShape::Angle:
+        case SectionShape::Channel:
+        case SectionShape::Hat:
             break;
     }
     return outsidePolygon(outlineOf(bar), p);

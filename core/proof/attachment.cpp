@@ -18,12 +18,12 @@ double alongStrength(const PlateOnWall &p, working::Working *w) {
                             (2 * p.plateLength / p.faceWidth + 4 * std::sqrt(1 - ratio) * Qf);
     if (w) {
         w->step("Qf", "the tube's own stress", "√(1 − U²)", fmt::format("√(1 − {}²)", number(p.chordUse)), Qf,
-                "", "AISC 360-16 K1, table K1.2");
+                "", "AISC 360-10 table K1.2");
         w->step("Rn", "wall folding under a plate along the tube",
                 "Fy t²/(1 − tp/B) (2 lb/B + 4 √(1 − tp/B) Qf)",
                 fmt::format("{} · {}²/(1 − {}) · (2 · {}/{} + …)", number(p.tubeYield), number(p.wall),
                             number(ratio), number(p.plateLength), number(p.faceWidth)),
-                strength, "N", "AISC 360-16 K1, table K1.2");
+                strength, "N", "AISC 360-10 table K1.2");
     }
     return strength;
 }
@@ -38,7 +38,7 @@ double acrossStrength(const PlateOnWall &p, working::Working *w) {
         w->step("Rn,1", "uneven load across the plate", "10/(B/t) Fy t Bp, at most Fyp tp Bp",
                 fmt::format("10/({}/{}) · {} · {} · {}", number(p.faceWidth), number(p.wall),
                             number(p.tubeYield), number(p.wall), number(p.plateLength)),
-                yielding, "N", "AISC 360-16 K1, table K1.2");
+                yielding, "N", "AISC 360-10 table K1.2");
     if (beta <= 0.85) {
         const double face = p.tubeYield * p.wall * p.wall * (2 + 2.8 * beta) / std::sqrt(1 - 0.9 * beta);
         strength = std::min(strength, face);
@@ -54,7 +54,7 @@ double acrossStrength(const PlateOnWall &p, working::Working *w) {
             w->step("Rn,2", "punching through the wall", "0.6 Fy t (2 tp + 2 Bep)",
                     fmt::format("0.6 · {} · {} · (2 · {} + 2 · {})", number(p.tubeYield), number(p.wall),
                                 number(p.plateThickness), number(effective)),
-                    punching, "N", "AISC 360-16 K1, table K1.2");
+                    punching, "N", "AISC 360-10 table K1.2");
     }
     return strength;
 }

@@ -5,6 +5,7 @@
 #include <fmt/format.h>
 
 #include "core/proof/bolt_checks.h"
+#include "core/proof/member_strength.h"
 
 namespace hefty::proof {
 namespace {
@@ -62,6 +63,54 @@ void addSlip(const CheckContext &context, const armor::BoltJoint &j, const std::
                        check.utilization, "", "AISC 360-16 J3.8");
     check.working.note(
         "Faces clean, unpainted, no grease; tighten with a torque wrench and again after the first drive.");
+    context.add(std::move(check));
+}
+
+/// What a bolt's pull makes of the rail's wall under its washer: a fan of yield lines, held at the corners.
+void addRailWall(const CheckContext &context, const armor::BoltJoint &j,
+                 const std::vector<std::vector<joints::BoltForce>> &shared) {
+    constexpr double washer = 0.9;  // radius over the bolt's diameter
+    const stock::Material *rail = context.stock.material(context.vehicle.railMaterial);
+    if (!j.hold.empty() || !(j.ontoThickness > 0) || !rail) return;
+    const bool onSide = std::abs(j.axis.y()) > std::abs(j.axis.z());
+    const double t = j.ontoThickness,
+                 clear = (onSide ? context.rig.railHeight : context.rig.railWidth) / 2 - t;
+    const double a = std::min(washer * j.diameter, 0.9 * clear);
+    const double walls = j.sleeve > j.hole ? 2 : 1;
+    const double m = rail->yield * t * t / 4;
+    const double strength = walls * 4 * std::numbers::pi * m / (1 - a / clear);
+    const auto hardest = [&](std::size_t c) {
+        double most = 0;
+        for (const joints::BoltForce &f : shared[c]) most = std::max(most, f.tension);
+        return most;
+    };
+    const Governing g = governing(
+        context, [&](std::size_t c) { return hardest(c) * context.omega(c, memberOmega) / strength; });
+    if (!(g.use > 0)) return;
+    const double omega = context.omega(g.loadCase, memberOmega);
+    Check check = context.begin(CheckKind::Bearing, "railwall/" + j.name, j.name,
+                                fmt::format("{}: the rail's wall under their pull", nameOf(j)), g.loadCase);
+    check.demand = hardest(g.loadCase);
+    check.capacity = strength / omega;
+    check.unit = "N";
+    check.utilization = g.use;
+    check.at = j.plane.origin;
+    check.assumed = j.ontoAssumed;
+    working::Working &w = check.working;
+    w.given("t", "wall of the rail", t, "mm", "measured");
+    w.given("R", "half of the wall between its corners", clear, "mm", "measured");
+    w.given("a", "radius of the washer", a, "mm", "0.9 d");
+    w.step("Rn", "pull at which the wall yields in a fan, held at the corners",
+           walls > 1 ? "2 · 4π (Fy t²/4)/(1 − a/R)" : "4π (Fy t²/4)/(1 − a/R)",
+           fmt::format("Fy = {}", number(rail->yield)), strength, "N", "yield lines; docs/methods.md");
+    w.step("u", "utilization", "Ω T/Rn",
+           fmt::format("{} · {}/{}", number(omega), number(check.demand), number(strength)),
+           check.utilization, "", "");
+    if (walls > 1)
+        w.note("The crush sleeve brings the pull to both walls.");
+    else
+        w.note(
+            "Without a crush sleeve a bolt through both walls is only made snug: full preload folds them.");
     context.add(std::move(check));
 }
 
@@ -181,6 +230,7 @@ void checkMount(const CheckContext &context, std::size_t mount) {
         bearing);
     addSlip(context, j, along);
     addSleeve(context, j);
+    addRailWall(context, j, shared);
     if (j.hold.empty())
         addBearing(context, j, {"frame", j.ontoThickness, j.ontoUltimate, rail, 0, 1, j.ontoAssumed}, pushes);
     context.addRung(

@@ -44,13 +44,13 @@ Branch branchOf(const armor::BarPart &chordBar, const armor::BarPart &branchBar,
     j.chordWidth = upright ? out.chord->section.height : out.chord->section.width;
     j.chordHeight = upright ? out.chord->section.width : out.chord->section.height;
     j.wall = out.chord->properties.wall;
-    j.chordYield = out.chord->material.yield;
+    j.chordYield = besideWelds(out.chord->material);
     // Which way of the branch's section runs along the chord.
     const bool heightAlong = std::abs(branch.z.dot(chord.x)) > std::abs(branch.y.dot(chord.x));
     j.branchLength = heightAlong ? out.branch->section.height : out.branch->section.width;
     j.branchWidth = heightAlong ? out.branch->section.width : out.branch->section.height;
     j.branchWall = out.branch->properties.wall;
-    j.branchYield = out.branch->material.yield;
+    j.branchYield = besideWelds(out.branch->material);
     out.outOfPlane = chord.x.cross(out.axis).normalized();
     return out;
 }
@@ -125,6 +125,7 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
     w.step("u", "utilization", tube.round ? "Ω P/Pn + (Ω Mi/Mni)² + Ω Mo/Mno" : "Ω (P/Pn + Mi/Mni + Mo/Mno)",
            fmt::format("Ω = {}", number(omega)), check.utilization, "", "AISC 360-16 K4");
     if (!s.outside.empty()) check.beyond = "it lies beyond the ranges that the formulas were tested for";
+    if (branch->chord->material.family == "aluminum") check.beyond = steelOnly;
     context.add(std::move(check));
     context.addRung(
         joint.name,

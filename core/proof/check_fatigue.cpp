@@ -1,3 +1,5 @@
+#include <algorithm>
+
 #include <fmt/format.h>
 
 #include "core/proof/attachment.h"
@@ -7,40 +9,40 @@
 namespace hefty::proof {
 namespace {
 
-/// Throat of a fillet weld that carries load, failing from its root (IIW, structural detail 414).
-constexpr double throatClass = 36;
-
-Life lifeOf(const CheckContext &context, const Window &w, double leg) {
-    const Proof &proof = context.proof;
-    const double throat = w.length * joints::throatPerLeg * leg;
-    Life life;
-    Vec3 still = Vec3::Zero();
-    for (std::size_t c = 0; c < context.caseCount(); ++c)
-        if (context.loadCase(c).duty == "gravity") still = windowForce(proof, w, c);
-    life.road = still.norm() * context.rules.roadRange / throat;
-    for (std::size_t c = 0; c < context.caseCount(); ++c) {
-        const LoadCase &l = context.loadCase(c);
-        if (l.duty != "winch" || l.dutyClass != DutyClass::Working) continue;
-        // From a slack line to the rated pull: the shock is for the strongest of them, not for all.
-        const double range = (windowForce(proof, w, c) - still).norm() / (context.rules.shockFactor * throat);
-        if (range > life.pull) {
-            life.pull = range;
-            life.loadCase = c;
-        }
+/// Of the parts that a seam joins the lesser class.
+double throatClassOf(const CheckContext &context, const armor::WeldJoint &joint) {
+    double least = fatigueClass({}).throat;
+    for (const std::string &part : {joint.a, joint.b}) {
+        if (const armor::BarPart *bar = context.assembly.bar(part))
+            least = std::min(least, fatigueClass(bar->material).throat);
+        if (const armor::SheetPart *sheet = context.assembly.sheet(part))
+            least = std::min(least, fatigueClass(sheet->material).throat);
     }
-    life.use = lifeUse(context.rules, throatClass, life.pull, life.road);
+    return least;
+}
+
+Life lifeOf(const CheckContext &context, const Window &w, double leg, double detail, std::size_t still) {
+    const double throat = w.length * joints::throatPerLeg * leg;
+    std::vector<Vec3> forces;
+    for (std::size_t c = 0; c < context.caseCount(); ++c) forces.push_back(windowForce(context.proof, w, c));
+    Life life = pullsOfItsLife(context, still, [&](std::size_t to, std::size_t from) {
+        return (forces[to] - forces[from]).norm() / throat;
+    });
+    life.road = forces[still].norm() * context.rules.roadRange / throat;
+    life.use = lifeUse(context.rules, detail, life);
+    life.loadCase = hardestCase(context.rules, detail, life, still);
     return life;
 }
 
 void addFatigue(const CheckContext &context, const armor::WeldJoint &joint, const Window &window,
-                const Life &life) {
+                const Life &life, double detail) {
     Check check = context.begin(CheckKind::Fatigue, "fatigue/" + joint.name, joint.name,
                                 fmt::format("Seam {} to {}: pulls and roads of its life",
                                             context.called(joint.b), context.called(joint.a)),
                                 life.loadCase);
     check.demand = check.utilization = life.use;
     check.at = window.middle();
-    addLifeWorking(check.working, context.rules, throatClass, life, "on the throat");
+    addLifeWorking(check.working, context.rules, detail, life, "on the throat");
     check.working.note("Undercut or a bad root takes most of the life. Its toes are checked by themselves.");
     context.add(std::move(check));
 }
@@ -49,22 +51,29 @@ void addFatigue(const CheckContext &context, const armor::WeldJoint &joint, cons
 
 void checkFatigue(const CheckContext &context) {
     if (context.proof.idealization.detail == Detail::Strips) return;
-    if (!(context.rules.lifePulls > 0) && !(context.rules.roadCycles > 0)) return;
+    if (!(context.rules.lifePulls > 0) && !(context.rules.lifeRecoveries > 0) &&
+        !(context.rules.roadCycles > 0))
+        return;
+    std::size_t still = context.caseCount();
+    for (std::size_t c = 0; c < context.caseCount(); ++c)
+        if (context.loadCase(c).duty == "gravity") still = c;
+    if (still == context.caseCount()) return;
     for (std::size_t i = 0; i < context.assembly.welds.size(); ++i) {
         const armor::WeldJoint &joint = context.assembly.welds[i];
         if (joint.isFold()) continue;
         const auto pieces = piecesOf(context.proof, static_cast<int>(i));
         if (pieces.empty() || pieces.front()->tie < 0) continue;
         const double leg = countedLeg(joint.leg, context.rules.fitGap);
+        const double detail = throatClassOf(context, joint);
         const std::vector<Window> windows = windowsOf(pieces, leg);
         const Window *hardest = nullptr;
         Life worst;
         for (const Window &w : windows)
-            if (const Life l = lifeOf(context, w, leg); l.use > worst.use) {
+            if (const Life l = lifeOf(context, w, leg, detail, still); l.use > worst.use) {
                 worst = l;
                 hardest = &w;
             }
-        if (hardest) addFatigue(context, joint, *hardest, worst);
+        if (hardest) addFatigue(context, joint, *hardest, worst, detail);
     }
 }
 

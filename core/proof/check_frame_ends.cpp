@@ -65,6 +65,10 @@ void checkFrameEnd(const CheckContext &context, std::size_t mount) {
         check.beyond = fmt::format(
             "no crossmember of the frame is known nearer than {:.0f} mm: measure the first one there", reach);
     if (check.assumed) check.working.note("The grade of the frame rail is assumed: this is not a proof.");
+    if (context.rig.railSection == rig::RailSection::Unknown)
+        check.beyond =
+            "nobody has said whether the rail is a closed box, a channel or an inverted hat: it is taken as "
+            "a channel";
     context.add(std::move(check));
     context.addRung(
         fmt::format("frame.{}", side), fmt::format("frame rail, {}", side),

@@ -11,9 +11,6 @@
 namespace hefty::proof {
 namespace {
 
-/// The plate beside a fillet weld that carries load, failing from the toe (IIW, structural detail 413).
-constexpr double toeClass = 63;
-
 using Beside = NearShells::Share;
 
 /// Largest change of a principal stress at the surfaces of a shell [MPa].
@@ -46,19 +43,13 @@ double meanRange(const CheckContext &context, const Sheet &sheet, const std::vec
 
 Life lifeOf(const CheckContext &context, const Sheet &sheet, const std::vector<Beside> &beside,
             std::size_t still) {
-    Life life;
-    const double standing = meanRange(context, sheet, beside, still, std::nullopt);
-    life.road = standing * context.rules.roadRange;
-    for (std::size_t c = 0; c < context.caseCount(); ++c) {
-        const LoadCase &l = context.loadCase(c);
-        if (l.duty != "winch" || l.dutyClass != DutyClass::Working) continue;
-        const double range = meanRange(context, sheet, beside, c, still) / context.rules.shockFactor;
-        if (range > life.pull) {
-            life.pull = range;
-            life.loadCase = c;
-        }
-    }
-    life.use = lifeUse(context.rules, toeClass, life.pull, life.road);
+    Life life = pullsOfItsLife(context, still, [&](std::size_t to, std::size_t from) {
+        return meanRange(context, sheet, beside, to, from);
+    });
+    life.road = meanRange(context, sheet, beside, still, std::nullopt) * context.rules.roadRange;
+    const double detail = fatigueClass(sheet.material).toe;
+    life.use = lifeUse(context.rules, detail, life);
+    life.loadCase = hardestCase(context.rules, detail, life, still);
     return life;
 }
 
@@ -91,7 +82,7 @@ void addToeCheck(const CheckContext &context, const Sheet &sheet, const Toe &wor
         worst.life.loadCase);
     check.demand = check.utilization = worst.life.use;
     check.at = worst.at;
-    addLifeWorking(check.working, context.rules, toeClass, worst.life,
+    addLifeWorking(check.working, context.rules, fatigueClass(sheet.material).toe, worst.life,
                    "at the surface beside the toe, mean over twice the thickness");
     check.working.note(fmt::format(
         "The hardest worked toe is that of the weld {}. A toe that is ground smooth lasts longer.",
@@ -103,7 +94,9 @@ void addToeCheck(const CheckContext &context, const Sheet &sheet, const Toe &wor
 
 void checkToes(const CheckContext &context) {
     if (context.proof.idealization.detail == Detail::Strips) return;
-    if (!(context.rules.lifePulls > 0) && !(context.rules.roadCycles > 0)) return;
+    if (!(context.rules.lifePulls > 0) && !(context.rules.lifeRecoveries > 0) &&
+        !(context.rules.roadCycles > 0))
+        return;
     std::size_t still = context.caseCount();
     for (std::size_t c = 0; c < context.caseCount(); ++c)
         if (context.loadCase(c).duty == "gravity") still = c;

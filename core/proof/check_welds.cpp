@@ -116,7 +116,7 @@ std::optional<Seat> seatOf(const CheckContext &context, const armor::WeldJoint &
     const bool upright = std::abs(contact.normal.dot(axes.z)) < 0.5;  // a side wall: its width is the height
     p.wall = s.tube->properties.wall;
     p.faceWidth = upright ? s.tube->section.height : s.tube->section.width;
-    p.tubeYield = s.tube->material.yield;
+    p.tubeYield = besideWelds(s.tube->material);
     p.plateThickness = contact.area / p.plateLength;
     p.plateYield = s.plate->material.yield;
     p.alongTube = std::abs(s.along.dot(axes.x)) > 0.7;
@@ -255,8 +255,9 @@ void checkWeld(const CheckContext &context, int index) {
         "The weld tears; the part can come off.", true);
 }
 
-/// The hardest worked stretch of a seam: rated loads must not make it yield, though the weld as a whole
-/// would hold. In survival a seam shares out its load, and the weld as a whole is what counts.
+/// The hardest worked stretch of a seam: rated loads must not bring it to its nominal strength, though the
+/// weld as a whole would hold. In survival a seam shares out its load, and the weld as a whole is what
+/// counts.
 void checkSeam(const CheckContext &context, int index) {
     const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(index)];
     if (joint.isFold()) return;
@@ -293,10 +294,10 @@ void checkSeam(const CheckContext &context, int index) {
     w.step("f", "mean stress on its throat", "P/(0.7071 w l)",
            fmt::format("{}/(0.7071 · {} · {})", number(force.norm()), number(leg), number(window->length)),
            stress, "MPa", "docs/methods.md, \"Seams\"");
-    w.step("F", "at which it yields: filler or base metal", "min(0.60 F_EXX, min(0.60 Fy, 0.60 Fu)/0.7071)",
-           "", limit, "MPa", "AISC 360-16 J2.4 and J4.2");
+    w.step("F", "nominal strength of a throat: filler or base metal, no safety factor on one stretch alone",
+           "min(0.60 F_EXX, min(0.60 Fy, 0.60 Fu)/0.7071)", "", limit, "MPa", "AISC 360-16 J2.4 and J4.2");
     w.step("u", "utilization", "f/F", fmt::format("{}/{}", number(stress), number(limit)), check.utilization,
-           "", "house: no stretch of a seam yields under rated loads");
+           "", "house: no stretch of a seam reaches its nominal strength under rated loads");
     context.add(std::move(check));
 }
 
@@ -316,7 +317,7 @@ void addWallWorking(working::Working &w, const WallDemand &demand, const Seat &s
         "u", "utilization", "Ω P_e/Rn",
         fmt::format("{} · {}/{}", number(omega), number(demand.equivalent), number(strength)),
         omega * demand.equivalent / strength, "",
-        seat.round ? "Ω 1.67, AISC 360-16 K2" : "Ω 1.58, AISC 360-16 K1 (1.50 for a plate along the tube)");
+        seat.round ? "Ω 1.67, AISC 360-16 K2" : "Ω 1.58, AISC 360-10 K1 (1.50 for a plate along the tube)");
 }
 
 void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
@@ -358,9 +359,10 @@ void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
     check.utilization = check.demand / check.capacity;
     check.at = contact.center;
     addWallWorking(check.working, demands[g.loadCase], *seat, omega, strength);
-    constexpr double slenderest = 35, slenderestRound = 50;  // tables K1.2A and K1.1A (from memory)
+    constexpr double slenderest = 35, slenderestRound = 50;  // AISC 360-10 tables K1.2A and K1.1A (from memory)
     if (seat->wall.faceWidth / seat->wall.wall > (seat->round ? slenderestRound : slenderest))
         check.beyond = "its wall is thinner for its width than those that the formula was tested on";
+    if (seat->tube->material.family == "aluminum") check.beyond = steelOnly;
     const std::string rung = fmt::format("wall of {} under {}", context.called(seat->tube->name),
                                          context.called(seat->plate->name));
     context.add(std::move(check));

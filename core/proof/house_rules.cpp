@@ -13,7 +13,7 @@ using measure::Quantity;
 
 constexpr double deg = std::numbers::pi / 180;
 
-constexpr std::array<HouseRule, 42> rulesOfTheHouse{
+constexpr std::array<HouseRule, 43> rulesOfTheHouse{
     {{"shockFactor", "Shock factor on winch pulls", "A line that jerks carries more than the winch pulls.",
       Quantity::Ratio, &HouseRules::shockFactor, 1, 5},
      {"coneSideDeg", "Winch line to the side", "How far the rope may lead to either side.", Quantity::Angle,
@@ -40,6 +40,9 @@ constexpr std::array<HouseRule, 42> rulesOfTheHouse{
       &HouseRules::fitGap, 0, 5},
      {"lifePulls", "Winch pulls in its life", "Two hundred a year for ten years, each at the rated pull.",
       Quantity::Count, &HouseRules::lifePulls, 0, 1e6},
+     {"lifeRecoveries", "Recoveries in its life",
+      "Twenty a year for ten years, at the shackle's working load.", Quantity::Count,
+      &HouseRules::lifeRecoveries, 0, 1e6},
      {"roadCycles", "Shakes of the road in its life", "Some 2000 km of corrugations a year, for ten years.",
       Quantity::Count, &HouseRules::roadCycles, 0, 1e9},
      {"roadRange", "Shake of the road, g from low to high",

@@ -22,6 +22,7 @@ struct HouseRules {
     double mostSet = 40;                   ///< mm, that may stay after it
     double fitGap = 1;                     ///< mm, between parts as they are fitted for welding
     double lifePulls = 2000;               ///< winch pulls at the rated pull in its life
+    double lifeRecoveries = 200;           ///< at a shackle's working load in its life
     double roadCycles = 2e6;               ///< of the road in its life
     double roadRange = 1;                  ///< g, from low to high, up and down, of each
     double leastFrequency = 15;            ///< Hz

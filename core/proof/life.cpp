@@ -1,6 +1,7 @@
 #include "core/proof/life.h"
 
 #include <array>
+#include <cmath>
 
 #include <fmt/format.h>
 
@@ -9,41 +10,98 @@
 namespace hefty::proof {
 namespace {
 
-double damageOf(const HouseRules &rules, double detail, double pull, double road, double scale) {
-    const std::array cycles{joints::Cycles{pull * scale, 0, rules.lifePulls},
-                            joints::Cycles{road * scale, 0, rules.roadCycles}};
+double damageOf(const HouseRules &rules, double detail, const Life &life, double scale) {
+    const std::array cycles{joints::Cycles{life.pull * scale, 0, rules.lifePulls},
+                            joints::Cycles{life.recovery * scale, 0, rules.lifeRecoveries},
+                            joints::Cycles{life.road * scale, 0, rules.roadCycles}};
     return joints::damage(detail, cycles);
+}
+
+/// The largest range of one family of pulls.
+struct Worst {
+    double range = 0;
+    bool turns = false;
+    std::size_t loadCase = 0;
+};
+
+Worst worstOf(const std::vector<std::size_t> &pulls, std::size_t still,
+              const std::function<double(std::size_t, std::size_t)> &range) {
+    Worst worst;
+    for (const std::size_t c : pulls)
+        if (const double r = range(c, still); r > worst.range) worst = {r, false, c};
+    if (!(worst.range > 0)) return worst;
+    const std::size_t from = worst.loadCase;
+    for (const std::size_t c : pulls)
+        if (const double r = range(c, from) / std::cbrt(2.0); r > worst.range) worst = {r, true, from};
+    return worst;
 }
 
 }  // namespace
 
-double lifeUse(const HouseRules &rules, double detail, double pull, double road) {
-    if (!(damageOf(rules, detail, pull, road, 1) > 0)) return 0;
+FatigueClass fatigueClass(const stock::Material &material) {
+    return material.family == "aluminum" ? FatigueClass{12, 22} : FatigueClass{};
+}
+
+Life pullsOfItsLife(const CheckContext &context, std::size_t still,
+                    const std::function<double(std::size_t, std::size_t)> &range) {
+    std::vector<std::size_t> winch, recovery;
+    for (std::size_t c = 0; c < context.caseCount(); ++c) {
+        const LoadCase &l = context.loadCase(c);
+        if (l.dutyClass != DutyClass::Working) continue;
+        if (l.duty == "winch" || l.duty == "double-line") winch.push_back(c);
+        if (l.duty == "recovery") recovery.push_back(c);
+    }
+    const Worst pull = worstOf(winch, still, range), shackle = worstOf(recovery, still, range);
+    Life life;
+    // The shock is for the strongest of the winch's pulls, not for all.
+    life.pull = pull.range / context.rules.shockFactor;
+    life.pullTurns = pull.turns;
+    life.recovery = shackle.range;
+    life.recoveryTurns = shackle.turns;
+    life.loadCase = life.pull > life.recovery ? pull.loadCase : shackle.loadCase;
+    return life;
+}
+
+double lifeUse(const HouseRules &rules, double detail, const Life &life) {
+    if (!(damageOf(rules, detail, life, 1) > 0)) return 0;
     double low = 0, high = 1;
-    while (damageOf(rules, detail, pull, road, high) < 1 && high < 1e6) high *= 2;
+    while (damageOf(rules, detail, life, high) < 1 && high < 1e6) high *= 2;
     for (int i = 0; i < 60; ++i) {
         const double middle = (low + high) / 2;
-        (damageOf(rules, detail, pull, road, middle) < 1 ? low : high) = middle;
+        (damageOf(rules, detail, life, middle) < 1 ? low : high) = middle;
     }
     return 1 / high;
+}
+
+std::size_t hardestCase(const HouseRules &rules, double detail, const Life &life, std::size_t still) {
+    Life pulls = life, road = life;
+    pulls.road = 0;
+    road.pull = road.recovery = 0;
+    return damageOf(rules, detail, pulls, 1) >= damageOf(rules, detail, road, 1) ? life.loadCase : still;
 }
 
 void addLifeWorking(working::Working &w, const HouseRules &rules, double detail, const Life &life,
                     const std::string &where) {
     w.given("n₁", "winch pulls in its life", rules.lifePulls, "", "house rule");
-    w.given("Δσ₁", fmt::format("range {} of a rated pull, the worst direction each time", where), life.pull,
-            "MPa", "shells, tied along the seam");
-    w.given("n₂", "shakes of the road in its life", rules.roadCycles, "", "house rule");
-    w.given("Δσ₂", fmt::format("range {} of a shake, up and down", where), life.road, "MPa",
+    const auto kind = [](bool turns) {
+        return turns ? "to one side and to the other in turn, over ∛2" : "the worst direction each time";
+    };
+    w.given("Δσ₁", fmt::format("range {} of a rated pull, {}", where, kind(life.pullTurns)), life.pull, "MPa",
+            "shells, tied along the seam");
+    w.given("n₂", "recoveries in its life", rules.lifeRecoveries, "", "house rule");
+    w.given("Δσ₂", fmt::format("range {} of the shackle's working load, {}", where, kind(life.recoveryTurns)),
+            life.recovery, "MPa", "shells, tied along the seam");
+    w.given("n₃", "shakes of the road in its life", rules.roadCycles, "", "house rule");
+    w.given("Δσ₃", fmt::format("range {} of a shake, up and down", where), life.road, "MPa",
             "own weight times the shake");
     const std::string iiw = fmt::format("IIW recommendations 2016, class {:.0f}", detail);
-    for (const auto &[name, range] : {std::pair{"N₁", life.pull}, {"N₂", life.road}})
+    for (const auto &[name, range] : {std::pair{"N₁", life.pull}, {"N₂", life.recovery}, {"N₃", life.road}})
         if (range > 0)
             w.step(name, "times it bears that range",
                    fmt::format("2·10⁶ ({:.0f}/Δσ)³, beyond 10⁷ with the power 5", detail),
                    fmt::format("Δσ = {}", working::number(range)), joints::cyclesBorne(detail, range), "",
                    iiw);
-    w.step("D", "damage", "n₁/N₁ + n₂/N₂", "", damageOf(rules, detail, life.pull, life.road, 1), "",
+    w.step("D", "damage", "n₁/N₁ + n₂/N₂ + n₃/N₃", "", damageOf(rules, detail, life, 1), "",
            "Palmgren and Miner");
     w.step("u", "by how much all ranges would have to be smaller for D = 1", "", "", life.use, "", "");
 }

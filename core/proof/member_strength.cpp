@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/proof/aluminum.h"
+#include "core/stock/open_section.h"
 
 namespace hefty::proof {
 namespace {
@@ -132,7 +133,68 @@ MemberStrength flatStrength(const Bar &bar) {
     return s;
 }
 
+/// Elastic stress at which an open wall buckles as a column: by bending, or by twist together with bending
+/// along its axis of symmetry (E4-3, E4-4).
+double openColumnStress(const Bar &bar, const stock::OpenProperties &open) {
+    const auto &p = bar.properties;
+    const double E = bar.material.E, G = E / 2.6, L = std::max(bar.unbraced, 1.0);
+    const double pi2 = std::numbers::pi * std::numbers::pi;
+    const stock::SectionPoint &c = open.shearCenter;
+    const double away = c.y * c.y + c.z * c.z, r2 = away + (p.Iy + p.Iz) / p.area;
+    // The shear center lies on the axis of symmetry: twist goes with bending across that axis.
+    const bool alongY = std::abs(c.y) > std::abs(c.z);
+    const double withTwist = pi2 * E * (alongY ? p.Iy : p.Iz) / (L * L * p.area);
+    const double alone = pi2 * E * (alongY ? p.Iz : p.Iy) / (L * L * p.area);
+    const double twist = (pi2 * E * open.warping / (L * L) + G * p.J) / (p.area * r2);
+    const double H = 1 - away / r2, sum = withTwist + twist;
+    return std::min(alone, sum / (2 * H) * (1 - std::sqrt(1 - 4 * withTwist * twist * H / (sum * sum))));
+}
+
+/// Stress that a wall of an open section bears as a plate, its edge free (F6-4) or held at both sides (E7).
+double openWallStress(const Bar &bar, double freeEdge, double held) {
+    const double E = bar.material.E, t = bar.wall;
+    return std::min({bar.material.yield, 0.69 * E * t * t / (freeEdge * freeEdge),
+                     std::pow(1.31 * 1.49 * t / held, 2) * E});
+}
+
+MemberStrength openStrength(const Bar &bar) {
+    stock::Section section;
+    section.shape = bar.shape;
+    section.height = bar.height;
+    section.width = bar.width;
+    section.wall = bar.wall;
+    const stock::OpenProperties open = stock::openProperties(section);
+    const auto &p = bar.properties;
+    const double Fy = bar.material.yield, E = bar.material.E, G = E / 2.6, L = std::max(bar.unbraced, 1.0);
+    const bool channel = bar.shape == stock::SectionShape::Channel;
+    const double wall =
+        openWallStress(bar, channel ? bar.width : bar.height, channel ? bar.height : bar.width);
+    const auto reduced = [Fy](double Fe) {
+        return Fy / Fe <= 2.25 ? std::pow(0.658, Fy / Fe) * Fy : 0.877 * Fe;
+    };
+    // Lateral-torsional buckling under an even moment; the weaker axis resists it for both.
+    const double least = std::min(p.Iy, p.Iz), a = std::numbers::pi / L;
+    const double Me = a * std::sqrt(E * least * G * p.J + a * a * E * least * E * open.warping);
+    MemberStrength s;
+    s.hollow = false;
+    s.tension = Fy * p.area;
+    s.compression = std::min(reduced(openColumnStress(bar, open)), wall) * p.area;
+    s.bendingY = std::min(reduced(Me / p.Wely), wall) * p.Wely;
+    s.bendingZ = std::min(reduced(Me / p.Welz), wall) * p.Welz;
+    const double web = 0.6 * Fy * (channel ? bar.height : bar.width) * bar.wall;
+    const double sides = 0.6 * Fy * 2 * (channel ? bar.width : bar.height) * bar.wall;
+    s.shearZ = channel ? web : sides;
+    s.shearY = channel ? sides : web;
+    s.torsion = 0.6 * Fy * p.C;
+    return s;
+}
+
+bool isOpen(const Bar &bar) {
+    return bar.shape == stock::SectionShape::Channel || bar.shape == stock::SectionShape::Hat;
+}
+
 const char *bendingSource(const Bar &bar) {
+    if (isOpen(bar)) return "AISC 360-16 F2-4 and F6-4, to first yield at most";
     if (bar.shape == stock::SectionShape::RectTube) return "AISC 360-16 F7";
     return bar.shape == stock::SectionShape::RoundTube ? "AISC 360-16 F8" : "AISC 360-16 F11";
 }
@@ -170,6 +232,9 @@ MemberStrength steelStrength(const Bar &bar) {
             return boxStrength(bar);
         case stock::SectionShape::RoundTube:
             return roundStrength(bar);
+        case stock::SectionShape::Channel:
+        case stock::SectionShape::Hat:
+            return openStrength(bar);
         case stock::SectionShape::Angle:
         case stock::SectionShape::Flat:
             return flatStrength(bar);

@@ -77,12 +77,17 @@ void Rails::addBeam(const Stop &front, const Stop &rear) {
     rail.height = m_rig.railHeight;
     rail.width = m_rig.railWidth;
     rail.wall = m_rig.railWall;
+    // A rail that nobody looked at is taken as the weaker kind.
+    rail.shape = m_rig.railSection == rig::RailSection::Closed ? stock::SectionShape::RectTube
+                 : m_rig.railSection == rig::RailSection::Hat  ? stock::SectionShape::Hat
+                                                               : stock::SectionShape::Channel;
     const auto at = [this](int node) -> const Vec3 & {
         return m_out.model.nodes[static_cast<std::size_t>(node)].at;
     };
     Bar bar;
     bar.part = front.left ? "frame.left" : "frame.right";
     bar.vehicle = true;
+    bar.shape = rail.shape;
     bar.material = m_material;
     bar.height = rail.height;
     bar.width = rail.width;

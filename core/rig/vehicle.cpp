@@ -1,6 +1,7 @@
 #include "core/rig/vehicle.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <functional>
 
@@ -182,6 +183,7 @@ Result<RigGeometry> geometry(const Vehicle &vehicle) {
     g.railHeight = v("railHeight");
     g.railWidth = v("railWidth");
     g.railWall = v("railWall");
+    g.railSection = vehicle.railSection;
     g.crossmember = v("crossmember");
     if (const auto rear = vehicle.value("rearFrameEnd")) g.rearEnd = -g.wheelbase - *rear;
     g.rearRailCenter = vehicle.value("rearRailCenter").value_or(g.railCenter);
@@ -252,6 +254,26 @@ std::optional<BookPoint> nextSurveyPoint(const Vehicle &vehicle) {
     return std::nullopt;
 }
 
+std::span<const RailSection> railSections() {
+    static constexpr std::array all{RailSection::Unknown, RailSection::Closed, RailSection::Channel,
+                                    RailSection::Hat};
+    return all;
+}
+
+std::string_view railSectionWord(RailSection section) {
+    switch (section) {
+        case RailSection::Closed:
+            return "closed box";
+        case RailSection::Channel:
+            return "channel";
+        case RailSection::Hat:
+            return "inverted hat";
+        case RailSection::Unknown:
+            break;
+    }
+    return "unknown";
+}
+
 Vehicle blankVehicle() {
     Vehicle vehicle;
     vehicle.id = "vehicle";
@@ -278,6 +300,14 @@ Vehicle readVehicle(const Json &json, const std::string &path, Faults &faults) {
     readData(o, vehicle, faults);
     vehicle.railMaterial = o.text("railMaterial", std::string("S235"));
     vehicle.railMaterialTrust = readTrust(o, "railMaterialTrust", Trust::Assumed);
+    const std::string rail = o.text("railSection", std::string(railSectionWord(RailSection::Unknown)));
+    const auto section = std::find_if(railSections().begin(), railSections().end(),
+                                      [&rail](RailSection s) { return railSectionWord(s) == rail; });
+    if (section != railSections().end())
+        vehicle.railSection = *section;
+    else
+        faults.add(fmt::format("The section \"{}\" of the rails is not known.", rail),
+                   o.pathOf("railSection"), "Use closed box, channel, inverted hat or unknown.");
     readHoles(o, "frontHoles", vehicle.frontHoles, faults);
     readHoles(o, "rearHoles", vehicle.rearHoles, faults);
     for (const auto &[value, memberPath] : o.array("crossmembers")) {
@@ -330,6 +360,8 @@ Json writeVehicle(const Vehicle &vehicle) {
     json["data"] = std::move(data);
     json["railMaterial"] = vehicle.railMaterial;
     json["railMaterialTrust"] = trustWord(vehicle.railMaterialTrust);
+    if (vehicle.railSection != RailSection::Unknown)
+        json["railSection"] = railSectionWord(vehicle.railSection);
     json["frontHoles"] = writeHoles(vehicle.frontHoles);
     if (!vehicle.rearHoles.empty()) json["rearHoles"] = writeHoles(vehicle.rearHoles);
     for (const Crossmember &c : vehicle.crossmembers)

@@ -4,6 +4,7 @@
 #include <optional>
 #include <span>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include "core/base/object_reader.h"
@@ -109,12 +110,23 @@ struct Silhouette {
     bool operator==(const Silhouette &) const = default;
 };
 
+/// What a frame rail is when it is cut through.
+enum class RailSection {
+    Unknown,  ///< taken as a channel, the weakest; never called proved
+    Closed,   ///< a box
+    Channel,  ///< web outside, open toward the middle of the vehicle
+    Hat       ///< open above, its brims not counted
+};
+[[nodiscard]] std::string_view railSectionWord(RailSection section);  ///< in the file and for people
+[[nodiscard]] std::span<const RailSection> railSections();
+
 struct Vehicle {
     std::string id, name, owner;
     VehicleKind kind = VehicleKind::LadderFrame;
     std::map<std::string, Measured, std::less<>> data;
     std::string railMaterial;
     Trust railMaterialTrust = Trust::Assumed;
+    RailSection railSection = RailSection::Unknown;
     std::vector<FrameHole> frontHoles;
     std::vector<FrameHole> rearHoles;       ///< from the rear ends of the rails
     std::vector<Crossmember> crossmembers;  ///< beside the first from either end
@@ -162,6 +174,7 @@ struct RigGeometry {
     double railSpacing = 0;                              ///< between the rails' center lines
     double railCenter = 0;                               ///< height above ground
     double railHeight = 0, railWidth = 0, railWall = 0;  ///< 0 without a frame
+    RailSection railSection = RailSection::Unknown;
     [[nodiscard]] bool hasFrame() const { return railHeight > 0; }
     double crossmember = 0;            ///< first crossmember behind the end of the rails
     std::optional<double> rearEnd;     ///< x of the rear ends of the rails

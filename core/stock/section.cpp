@@ -6,6 +6,8 @@
 
 #include <fmt/format.h>
 
+#include "core/stock/open_section.h"
+
 namespace hefty::stock {
 namespace {
 
@@ -197,7 +199,8 @@ Result<SectionProperties> properties(const Section &s, double density) {
     const std::string where = "sections/" + s.id;
     if (!(s.height > 0) || !(s.width > 0) || !(s.wall > 0))
         return fail(ProblemKind::BadInput, "Height, width and wall must be above 0.", where);
-    const bool hollow = s.shape == SectionShape::RectTube || s.shape == SectionShape::RoundTube;
+    const bool open = s.shape == SectionShape::Channel || s.shape == SectionShape::Hat;
+    const bool hollow = open || s.shape == SectionShape::RectTube || s.shape == SectionShape::RoundTube;
     if (hollow && !(2 * s.wall < std::min(s.height, s.width)))
         return fail(ProblemKind::BadInput,
                     fmt::format("A wall of {} mm leaves no inside in {} x {} mm.", s.wall, s.height, s.width),
@@ -223,6 +226,11 @@ Result<SectionProperties> properties(const Section &s, double density) {
             if (!(s.wall < std::min(s.height, s.width)))
                 return fail(ProblemKind::BadInput, "The legs are shorter than the wall.", where);
             p = angle(s, t);
+            p.massPerLength = p.area * density;
+            break;
+        case SectionShape::Channel:
+        case SectionShape::Hat:
+            p = openProperties(s).common;
             p.massPerLength = p.area * density;
             break;
         case SectionShape::Flat:

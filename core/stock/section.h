@@ -7,7 +7,8 @@
 
 namespace hefty::stock {
 
-enum class SectionShape { RectTube, RoundTube, Angle, Flat };
+/// Channel and Hat are shapes of frame rails only: no part is made of them.
+enum class SectionShape { RectTube, RoundTube, Angle, Flat, Channel, Hat };
 
 /// A bar as it is sold. Lengths in mm. `height` stands along the section's z axis, `width` along y.
 struct Section {

@@ -1,6 +1,8 @@
 #include "core/workshop/convex_bodies.h"
 
 #include <algorithm>
+#include <cmath>
+#include <numbers>
 
 #include "core/armor/contact.h"
 #include "core/mesh/convex_pieces.h"
@@ -60,6 +62,33 @@ std::vector<ConvexBody> convexBodies(const armor::Assembly &assembly) {
         }
     }
     return bodies;
+}
+
+std::vector<ConvexBody> carriedTires(const armor::Assembly &assembly) {
+    constexpr int pieces = 24;
+    constexpr double rim = 0.6;  // of the tire's radius, at least: what is inside is the wheel's dish
+    std::vector<ConvexBody> out;
+    for (const armor::CarriedWheel &w : assembly.wheels) {
+        const armor::SheetPart *hub = assembly.sheet(w.part);
+        if (!hub || !(w.width > 0)) continue;
+        const shape::Vec3 axis = hub->axes.z, x = hub->axes.x, y = hub->axes.y;
+        const auto at = [&](int i, double radius, double side) -> shape::Vec3 {
+            const double a = 2 * std::numbers::pi * i / pieces;
+            return w.center + axis * (side * w.width / 2) + (x * std::cos(a) + y * std::sin(a)) * radius;
+        };
+        for (int i = 0; i < pieces; ++i) {
+            const double r = rim * w.radius, R = w.radius;
+            ConvexBody body{w.part, {}};
+            body.faces = {{at(i, r, -1), at(i + 1, r, -1), at(i + 1, R, -1), at(i, R, -1)},
+                          {at(i, r, 1), at(i, R, 1), at(i + 1, R, 1), at(i + 1, r, 1)},
+                          {at(i, R, -1), at(i + 1, R, -1), at(i + 1, R, 1), at(i, R, 1)},
+                          {at(i, r, -1), at(i, r, 1), at(i + 1, r, 1), at(i + 1, r, -1)},
+                          {at(i, r, -1), at(i, R, -1), at(i, R, 1), at(i, r, 1)},
+                          {at(i + 1, r, -1), at(i + 1, r, 1), at(i + 1, R, 1), at(i + 1, R, -1)}};
+            out.push_back(std::move(body));
+        }
+    }
+    return out;
 }
 
 }  // namespace hefty::workshop

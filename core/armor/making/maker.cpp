@@ -43,6 +43,10 @@ void Maker::note(std::string part, measure::Phrase text, measure::Phrase remedy)
     m_out.notes.push_back({std::move(part), std::move(text), std::move(remedy)});
 }
 
+void Maker::tell(std::string part, measure::Phrase text, measure::Phrase more) {
+    m_out.notes.push_back({std::move(part), std::move(text), std::move(more), true});
+}
+
 StockedBar Maker::barOf(std::string_view sectionSetting, std::string_view materialSetting) {
     StockedBar out;
     out.material = materialOf(materialSetting);

@@ -90,6 +90,8 @@ class Maker {
     void refuse(std::string message, std::string where, std::string remedy);
     [[nodiscard]] bool refused() const { return m_problem.has_value(); }
     void note(std::string part, measure::Phrase text, measure::Phrase remedy);
+    /// What the piece comes to, nothing to be mended.
+    void tell(std::string part, measure::Phrase text, measure::Phrase more);
 
     // Parts. What is returned stays where it is until the next part of its kind is added.
     BarPart &bar(std::string name, Provenance made, const StockedBar &of, const Vec3 &from, const Vec3 &to,

@@ -1,10 +1,10 @@
 #include "core/armor/making/wheel_gate.h"
 
 #include <cmath>
-#include <numbers>
 
 #include <fmt/format.h>
 
+#include "core/armor/making/hub_plate.h"
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
@@ -14,7 +14,6 @@ namespace {
 constexpr double armBeyondHinge = 60;  // so that the hub's ring of weld has metal around it
 constexpr double armBeyondLatch = 40;
 constexpr double hubWall = 8;        // of the tube that turns on the spindle
-constexpr double studEdge = 20;      // from the circle of the studs to the edge of the wheel plate
 constexpr double keeperHeight = 30;  // of the keeper above the middle of the arm
 
 }  // namespace
@@ -43,14 +42,7 @@ void addWheelGateSettings(std::vector<SettingDescriptor> &s) {
                               "To the left of the vehicle's middle."));
     s.push_back(
         lengthSetting("wheelHeight", "Middle of the wheel", "Wheel", 1080, 500, 1800, "Above the floor."));
-    s.push_back(
-        lengthSetting("wheelRadius", "Radius of the wheel", "Wheel", 400, 200, 700, "Of the tire, free."));
-    s.push_back(lengthSetting("wheelWidth", "Width of the wheel", "Wheel", 265, 150, 450, "Of the tire."));
-    s.push_back(lengthSetting("backspacing", "Hub behind the tire's middle", "Wheel", 20, -150, 200,
-                              "From the wheel's mounting face to the middle of the tire's width."));
-    s.push_back(massSetting("wheelMass", "Wheel with tire", "Wheel", 42, 10, 250, "Weighed."));
-    s.push_back(countSetting("studs", "Studs", "Wheel", 3, 2, 8, "That the wheel is bolted on by."));
-    s.push_back(lengthSetting("studCircle", "Stud circle", "Wheel", 139.7, 90, 340, "Its diameter."));
+    addWheelSettings(s, 400, 265, 42, 139.7, 14, 115);
     s.push_back(thicknessSetting("wheelPlateThickness", "Wheel plate", "Wheel", 10,
                                  "Plate that the studs stand in."));
     s.push_back(thicknessSetting("keeperThickness", "Keeper plate", "Carrier", 12,
@@ -116,7 +108,6 @@ void WheelGate::add() {
     addWheelPlate();
     if (m_make.wanted("braceReach")) addBrace();
     addKeeper();
-    addWheel();
     addGate();
 }
 
@@ -127,7 +118,7 @@ void WheelGate::addArm() {
 }
 
 void WheelGate::addUpright() {
-    const double half = m_plate.density > 0 ? number("studCircle") / 2 + studEdge : 0;
+    const double half = hubPlateHalf(m_make);
     // The section's height stands across the vehicle, so that it is as wide as the arm at most.
     m_make.bar("carrier.upright", {Role::Post, "uprightSection", "gateWeld", 0, "upright of the carrier", {}},
                m_upright, {m_x, number("wheelAcross"), armZ() + m_arm.section.height / 2},
@@ -135,27 +126,26 @@ void WheelGate::addUpright() {
 }
 
 void WheelGate::addWheelPlate() {
-    const double t = number("wheelPlateThickness"), half = number("studCircle") / 2 + studEdge;
-    Axes axes = uprightAcross(face() + m_out * t / 2);
-    axes.origin.y() = number("wheelAcross");
-    axes.origin.z() = number("wheelHeight");
-    SheetPart &p =
-        m_make.sheet("carrier.plate", {Role::Lip, "wheelPlateThickness", "gateWeld", 0, "wheel plate", {}},
-                     axes, {{-half, -half}, {half, -half}, {half, half}, {-half, half}}, t, m_plate);
-    const int studs = static_cast<int>(std::lround(number("studs")));
-    for (int i = 0; i < studs; ++i) {
-        const double angle = std::numbers::pi / 2 + 2 * std::numbers::pi * i / studs;
-        p.holes.push_back({fmt::format("stud{}", i + 1),
-                           Vec2(std::cos(angle), std::sin(angle)) * number("studCircle") / 2, 14.5,
-                           "wheel stud"});
+    HubPlate hub;
+    hub.name = "carrier.plate";
+    hub.label = "wheel plate";
+    hub.thickness = m_make.sized("wheelPlateThickness");
+    hub.axes = uprightAcross(face() + m_out * hub.thickness.value / 2);
+    hub.axes.origin.y() = number("wheelAcross");
+    hub.axes.origin.z() = number("wheelHeight");
+    if (m_out < 0) {
+        hub.axes.x = -hub.axes.x;
+        hub.axes.z = -hub.axes.z;
     }
-    parts::addCrossStrips(p);
+    hub.legBy = "gateWeld";
+    hub.material = m_plate;
+    addHubPlate(m_make, hub);
 }
 
 void WheelGate::addBrace() {
     const double y = number("wheelAcross"), foot = y + m_side * number("braceReach");
     const double top = armZ() + m_arm.section.height / 2;
-    const double high = number("wheelHeight") - number("studCircle") / 2 - studEdge;
+    const double high = number("wheelHeight") - hubPlateHalf(m_make);
     if (std::abs(foot) > std::abs(hingeY()) - 40 || high < top + 60)
         return m_make.note("carrier.arm", "There is no room for the brace.",
                            "Bring its foot in, or raise the wheel.");
@@ -177,27 +167,12 @@ void WheelGate::addKeeper() {
     p.strips.push_back({{m_x, m_top}, {m_x, high}, wide});
 }
 
-void WheelGate::addWheel() {
-    const double t = number("wheelPlateThickness"), width = number("wheelWidth"), r = number("wheelRadius");
-    const Vec3 hub(face() + m_out * t, number("wheelAcross"), number("wheelHeight"));
-    const Vec3 middle = hub + Vec3(m_out * number("backspacing"), 0, 0);
-    m_make.out().wheels.push_back({"carrier.plate", middle, hub, number("wheelMass"), r});
-    BoughtPart wheel;
-    wheel.name = "wheel";
-    wheel.id = "spare wheel";
-    wheel.kind = "wheel";
-    wheel.label = "spare wheel";
-    wheel.mass = number("wheelMass");
-    wheel.center = middle;
-    wheel.size = {width, 2 * r, 2 * r};
-    m_make.out().bought.push_back(std::move(wheel));
-}
-
 void WheelGate::addGate() {
     const stock::Filler *filler = m_make.stock().filler(m_make.text("filler"));
     Gate g;
     g.name = "carrier";
     g.parts = {"carrier.arm", "carrier.upright", "carrier.plate", "wheel"};
+    if (m_make.out().bar("carrier.plate.standoff")) g.parts.emplace_back("carrier.plate.standoff");
     if (m_make.out().bar("carrier.brace")) g.parts.emplace_back("carrier.brace");
     g.post = "beam";
     g.arm = "carrier.arm";

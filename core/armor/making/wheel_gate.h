@@ -22,7 +22,6 @@ class WheelGate {
     void addWheelPlate();
     void addBrace();
     void addKeeper();
-    void addWheel();
     void addGate();
     [[nodiscard]] double number(std::string_view id) const { return m_make.number(id); }
     [[nodiscard]] double hingeY() const { return m_side * number("hingeOut"); }

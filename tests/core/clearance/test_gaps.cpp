@@ -4,7 +4,7 @@
 #include <QTest>
 
 #include "core/armor/contact.h"
-#include "core/clearance/gaps.h"
+#include "core/clearance/overlaps.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -112,6 +112,20 @@ class TestGaps : public QObject {
                 for (const Vec3 &p : f)
                     QVERIFY(std::sqrt(Eigen::AlignedBox3d(box.low, box.high).squaredExteriorDistance(p)) >
                             d - 1e-3);
+        }
+    }
+    /// Two boxes side by side, one 7 mm into the other: that deep, whichever way they are turned together.
+    void depthOfAnOverlap() {
+        for (const double angle : {0.0, 0.4, 1.1}) {
+            const Vec3 along(std::cos(angle), std::sin(angle), 0);
+            const ConvexBody a = turnedBox(Vec3::Zero(), {100, 80, 60}, angle),
+                             b = turnedBox(along * 93, {100, 80, 60}, angle),
+                             free = turnedBox(along * 101, {100, 80, 60}, angle);
+            const auto found = overlaps({a}, {b}, 1).value();
+            QCOMPARE(found.size(), std::size_t{1});
+            QVERIFY2(std::abs(found[0].depth - 7) < 0.3, qPrintable(QString::number(found[0].depth)));
+            QVERIFY(overlaps({a}, {free}, 1).value().empty());
+            QVERIFY(overlaps({a}, {b}, 8).value().empty());
         }
     }
     void badBoxes() {

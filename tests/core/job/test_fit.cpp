@@ -43,6 +43,30 @@ class TestFit : public QObject {
         QCOMPARE(access.size(), std::size_t{2});
         QVERIFY(access[0]->severity == Severity::Note && access[0]->working);
     }
+    /// The wheel is carried clear of its upright and brace; laid onto the upright its tire runs through both.
+    void carriedTire() {
+        Job job = loadJob(demoFolder() + "/marten-wheel-carrier.girder.json").value();
+        QVERIFY(found(fitted(job), "tire/").empty());
+        job.pieces[0].settings["hubOut"] = 0.0;
+        const Appraisal a = fitted(job);
+        const auto through = found(a, "tire/carrier.plate/");
+        QVERIFY(!through.empty());
+        for (const char *part : {"carrier.upright", "carrier.brace"}) {
+            const auto it = std::find_if(through.begin(), through.end(),
+                                         [&](const Finding *f) { return f->subject.starts_with(part); });
+            QVERIFY2(it != through.end() && (*it)->severity == Severity::Fix && (*it)->working, part);
+        }
+    }
+    /// Two rear beams in one place run through each other, which each by itself does not.
+    void piecesInEachOther() {
+        Job job = loadJob(demoFolder() + "/marten-wheel-carrier.girder.json").value();
+        QVERIFY(found(fitted(job), "overlap/").empty());
+        armor::Piece second = job.pieces[0];
+        second.id = "second";
+        second.pattern = "rear-beam";
+        job.pieces.push_back(second);
+        QVERIFY(!found(fitted(job), "overlap/").empty());
+    }
     /// A lamp that comes out downward meets the bumper; the distance is the one between them.
     void lampMeetsTheBeam() {
         Job job = demoJob();

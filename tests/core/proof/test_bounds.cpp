@@ -242,6 +242,38 @@ class TestBounds : public QObject {
         const proof::Check *hole = find(proofOf(a), "tab/tab.left");
         QVERIFY(hole && hole->utilization > 0);
     }
+    /// What the rails are when they are cut through: of a channel twist is t³/3 of its walls, far below the
+    /// box; a rail that nobody looked at is taken as a channel and not proved.
+    void railsAsTheyAre() {
+        Job job = demoJob();
+        job.vehicle.railMaterialTrust = rig::Trust::Measured;
+        const auto use = [&](rig::RailSection section) {
+            job.vehicle.railSection = section;
+            const Appraisal a = appraise(job, shippedStock());
+            const proof::Check *c = find(proofOf(a), "frame/mount.left");
+            return std::pair{c->utilization, c->proved()};
+        };
+        const auto box = use(rig::RailSection::Closed), channel = use(rig::RailSection::Channel),
+                   hat = use(rig::RailSection::Hat), unknown = use(rig::RailSection::Unknown);
+        QVERIFY(channel.first > 1.5 * box.first && hat.first > 1.5 * box.first);
+        QCOMPARE(unknown.first, channel.first);
+        QVERIFY(box.second && !unknown.second);
+        job.vehicle.railSection = rig::RailSection::Unknown;
+        const Appraisal a = appraise(job, shippedStock());
+        QVERIFY(std::any_of(a.findings.begin(), a.findings.end(),
+                            [](const Finding &f) { return f.id == "assumed/railSection"; }));
+    }
+    /// The pull of a bolt on the rail's wall, against the fan of yield lines worked by hand.
+    void railWallUnderABolt() {
+        const Appraisal a = appraise(demoJob(), shippedStock());
+        const proof::Check *c = find(proofOf(a), "railwall/mount.left");
+        QVERIFY(c);
+        // S355, wall 3.5, rail 120 high, M16: m = 355 · 3.5²/4, R = 60 − 3.5, a = 0.9 · 16
+        const double m = 355 * 3.5 * 3.5 / 4, fan = 4 * std::numbers::pi * m / (1 - 14.4 / 56.5);
+        const double omega = c->dutyClass == proof::DutyClass::Survival ? 1.0 : 1.67;
+        QVERIFY(std::abs(c->capacity - fan / omega) < 1e-6 * fan);
+        QVERIFY(std::abs(c->utilization - c->demand / c->capacity) < 1e-9);
+    }
     /// An axle that lifts and a broken limit stop; the angles do not speak of a vehicle that stands nowhere.
     void overloadStops() {
         Job job = demoJob();
@@ -299,6 +331,65 @@ class TestBounds : public QObject {
             }
             before = std::move(now);
         }
+    }
+    /// The same for every measure of the pattern, in small steps about the demo's own value.
+    void noSettingJumps_data() {
+        QTest::addColumn<QString>("setting");
+        for (const armor::SettingDescriptor &d : armor::pattern("square-tube-winch-bumper")->settings)
+            if (d.choice == armor::Choice::None && !d.thickness && d.quantity != measure::Quantity::Count)
+                QTest::newRow(d.id.c_str()) << QString::fromStdString(d.id);
+    }
+    void noSettingJumps() {
+        QFETCH(QString, setting);
+        constexpr double jump = 0.2;
+        const std::string id = setting.toStdString();
+        Job job = demoJob();
+        const armor::Pattern &pattern = *armor::pattern(job.pieces[0].pattern);
+        const armor::SettingDescriptor &d = *pattern.setting(id);
+        const double own = armor::number(job.pieces[0], pattern, id);
+        if (own == 0) QSKIP("it leaves out what it sizes");
+        const double step = std::max(0.004 * (d.most - d.least), 1e-3);
+        using Uses = std::map<std::string, double>;
+        const auto usesAt = [&](double value) {
+            job.pieces[0].settings[id] = std::clamp(value, d.least, d.most);
+            const Appraisal a = appraise(job, shippedStock(), {}, proof::Detail::Shells);
+            Uses out;
+            if (a.pieces.empty() || !a.pieces[0].proof) return out;  // it cannot be built there, and says so
+            for (const proof::Check &c : proofOf(a).checks) {
+                double &use = out[c.id.substr(0, c.id.find('@'))];
+                use = std::max(use, c.utilization);
+            }
+            return out;
+        };
+        const auto jumped = [&](const Uses &one, const Uses &other) -> std::string {
+            for (const auto &[name, use] : one)
+                if (const auto it = other.find(name);
+                    it == other.end() || std::abs(it->second - use) > jump * std::max(1.0, use))
+                    return name;
+            return {};
+        };
+        // A steep change becomes as much smaller as its step; a jump stays what it is.
+        double from = own - step, to = own + step;
+        Uses low = usesAt(from), high = usesAt(to);
+        if (low.empty() || high.empty()) return;
+        std::string name = jumped(low, high);
+        for (int halved = 0; halved < 4 && !name.empty(); ++halved) {
+            const double middle = (from + to) / 2;
+            Uses between = usesAt(middle);
+            if (name = jumped(low, between); !name.empty()) {
+                to = middle;
+                high = std::move(between);
+            } else if (name = jumped(between, high); !name.empty()) {
+                from = middle;
+                low = std::move(between);
+            }
+        }
+        QVERIFY2(name.empty(), qPrintable(QString("%1 jumps between %2 and %3: %4 to %5")
+                                              .arg(name.c_str())
+                                              .arg(from)
+                                              .arg(to)
+                                              .arg(low[name])
+                                              .arg(high[name])));
     }
     /// Whatever the holes, materials, settings and loads: what ought to be checked is, or a finding says why
     /// not.

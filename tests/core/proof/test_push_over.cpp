@@ -127,10 +127,11 @@ class TestPushOver : public QObject {
             ++checked;
             std::map<std::string, double> v;
             for (const auto &step : c.working.steps) v[step.symbol] = step.value;
-            const double D = (v["N₁"] > 0 ? v["n₁"] / v["N₁"] : 0) + (v["N₂"] > 0 ? v["n₂"] / v["N₂"] : 0);
+            const double D = (v["N₁"] > 0 ? v["n₁"] / v["N₁"] : 0) + (v["N₂"] > 0 ? v["n₂"] / v["N₂"] : 0) +
+                             (v["N₃"] > 0 ? v["n₃"] / v["N₃"] : 0);
             QVERIFY2(std::abs(D - v["D"]) < 1e-9 * (1 + D), c.id.c_str());
             QVERIFY((c.utilization <= 1) == (D <= 1));
-            if (v["N₂"] > 1e12 * v["n₂"]) QVERIFY(std::abs(std::pow(c.utilization, 3) / D - 1) < 0.3);
+            if (v["N₃"] > 1e12 * v["n₃"]) QVERIFY(std::abs(std::pow(c.utilization, 3) / D - 1) < 0.3);
         }
         QVERIFY(checked > 10);
     }

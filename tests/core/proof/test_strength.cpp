@@ -103,7 +103,31 @@ class TestStrength : public QObject {
         const double parameter = 3000 * 200 / 36.0;
         QVERIFY(near(memberStrength(slender).bendingY, 1.9 * 200000 / parameter * 6 * 4e4 / 6, 1e-9));
     }
-    /// Interaction by hand, H1-1a and b and H3-6.
+    /// A channel of 120 x 60 x 4 by hand: twist t³(h + 2b)/3 over t at 0.6 Fy, shear of its web, tension; a
+    /// long one buckles sideways sooner than a short one, and twist weakens it far below the box of its size.
+    void openChannel() {
+        const Bar channel = bar(stock::SectionShape::Channel, 120, 60, 4, 300, 300);
+        const MemberStrength s = memberStrength(channel);
+        const double web = 116, flange = 58;
+        QVERIFY(near(s.torsion, 0.6 * 300 * 16 * (web + 2 * flange) / 3, 1e-9));
+        QVERIFY(near(s.shearZ, 0.6 * 300 * 120 * 4, 1e-9));
+        QVERIFY(near(s.tension, 300 * 4 * (web + 2 * flange), 1e-9));
+        QVERIFY(!s.hollow && s.bendingY <= 300 * channel.properties.Wely * (1 + 1e-9));
+        Bar longer = channel;
+        longer.unbraced = 4000;
+        const MemberStrength weak = memberStrength(longer);
+        QVERIFY(weak.bendingY < 0.8 * s.bendingY && weak.compression < 0.5 * s.compression);
+        const MemberStrength box = memberStrength(bar(stock::SectionShape::RectTube, 120, 60, 4, 300, 300));
+        QVERIFY(s.torsion < box.torsion / 20 && s.bendingZ < 0.6 * box.bendingZ);
+    }
+    /// Euler's load about the weaker axis, where twist does not come first.
+    void openColumn() {
+        const Bar channel = bar(stock::SectionShape::Channel, 120, 60, 8, 300, 6000);
+        const auto &p = channel.properties;
+        const double euler = std::numbers::pi * std::numbers::pi * 200000 * p.Iz / (6000.0 * 6000.0);
+        QVERIFY(memberStrength(channel).compression <= 0.877 * euler * (1 + 1e-9));
+        QVERIFY(memberStrength(channel).compression > 0.5 * euler);
+    }
     /// Aluminum Design Manual, printed constants of 6061-T6 (ksi): Bc 39.4, Dc 0.246, Cc 66; Bp 45.0, Dp
     /// 0.301; Bbr 66.8, Dbr 0.665.
     void aluminumConstants() {
@@ -162,6 +186,7 @@ class TestStrength : public QObject {
         }
         QVERIFY(last < 120);
     }
+    /// Interaction by hand, H1-1a and b and H3-6.
     void interaction() {
         MemberStrength s;
         s.tension = s.compression = 100;

@@ -5,6 +5,7 @@
 #include "core/base/constants.h"
 #include "core/base/csv.h"
 #include "core/base/places.h"
+#include "core/stock/open_section.h"
 #include "core/stock/stock.h"
 
 using namespace hefty;
@@ -123,6 +124,35 @@ class TestSection : public QObject {
     void torsionOfAStrip() {
         const SectionProperties p = solidProperties(100, 10);
         QVERIFY(near(p.J, 100 * 1000 / 3.0 * (1 - 0.63 * 0.1), 0.001));
+    }
+    /// Thin-walled closed forms (Young and Budynas, Roark's formulas, table 10.2): shear center 3b²/(h + 6b)
+    /// outside the web, warping t h² b³ (3b + 2h)/(12 (6b + h)), twist t³(h + 2b)/3. Lengths of the middle
+    /// line.
+    void openChannel() {
+        const double h = 120, b = 60, t = 4;
+        const stock::OpenProperties p = openProperties({{b, -h / 2}, {0, -h / 2}, {0, h / 2}, {b, h / 2}}, t);
+        QVERIFY(near(p.common.area, t * (h + 2 * b), 1e-12));
+        QVERIFY(near(p.common.J, t * t * t * (h + 2 * b) / 3, 1e-12));
+        const double Iy = t * h * h * h / 12 + 2 * (b * t * h * h / 4 + b * t * t * t / 12);
+        QVERIFY(near(p.common.Iy, Iy, 1e-9));
+        const double centroid = b * b / (h + 2 * b);
+        QVERIFY(near(p.shearCenter.y, -centroid - 3 * b * b / (h + 6 * b), 2e-3));
+        QVERIFY(std::abs(p.shearCenter.z) < 1e-9);
+        QVERIFY(near(p.warping, t * h * h * b * b * b * (3 * b + 2 * h) / (12 * (6 * b + h)), 5e-3));
+    }
+    /// A hat is a channel that lies on its back.
+    void hatIsALyingChannel() {
+        Section channel;
+        channel.shape = SectionShape::Channel;
+        channel.height = 70;
+        channel.width = 120;
+        channel.wall = 4;
+        Section hat = channel;
+        hat.shape = SectionShape::Hat;
+        std::swap(hat.height, hat.width);
+        const OpenProperties c = openProperties(channel), l = openProperties(hat);
+        QVERIFY(near(c.common.Iy, l.common.Iz, 1e-9) && near(c.common.Iz, l.common.Iy, 1e-9));
+        QVERIFY(near(c.warping, l.warping, 1e-9) && near(c.shearCenter.y, -l.shearCenter.z * -1, 1e-9));
     }
     void impossibleSections() {
         QVERIFY(!properties(rect(20, 20, 10), 0));

@@ -1,0 +1,185 @@
+#include "cli/schema_json.h"
+
+#include "core/armor/piece.h"
+#include "core/proof/house_rules.h"
+#include "core/rig/vehicle.h"
+
+namespace hefty::cli {
+namespace {
+
+Json text(const char *about) {
+    return {{"type", "string"}, {"description", about}};
+}
+Json number(const std::string &about) {
+    return {{"type", "number"}, {"description", about}};
+}
+Json between(double least, double most, const std::string &about) {
+    return {{"type", "number"}, {"minimum", least}, {"maximum", most}, {"description", about}};
+}
+Json truth(const char *about) {
+    return {{"type", "boolean"}, {"description", about}};
+}
+Json place(const char *about) {
+    return {{"type", "array"},
+            {"items", {{"type", "number"}}},
+            {"minItems", 3},
+            {"maxItems", 3},
+            {"description", about}};
+}
+Json listOf(Json item) {
+    return {{"type", "array"}, {"items", std::move(item)}};
+}
+Json object(Json properties, const std::vector<std::string> &required = {}) {
+    Json out{{"type", "object"}, {"properties", std::move(properties)}};
+    if (!required.empty()) out["required"] = required;
+    return out;
+}
+
+Json trust() {
+    return {{"enum", {"measured", "estimated", "assumed"}}, {"description", "how well it is known"}};
+}
+
+Json dataOfVehicles() {
+    Json data = Json::object();
+    for (const rig::VehicleKind kind : rig::vehicleKinds())
+        for (const rig::DatumDescriptor &d : rig::datumsOf(kind))
+            data[d.id] = object({{"value", number(std::string(d.name) + ". " + d.how)},
+                                 {"trust", trust()},
+                                 {"date", text("ISO 8601")}},
+                                {"value"});
+    return object(std::move(data));
+}
+
+Json holds() {
+    Json kinds = Json::array(), faces = Json::array();
+    for (const rig::HoldKind &k : rig::holdKinds()) kinds.push_back(k.id);
+    for (const rig::HoldFace &f : rig::holdFaces()) faces.push_back(f.id);
+    return listOf(object({{"id", text("")},
+                          {"name", text("for people")},
+                          {"kind", {{"enum", kinds}}},
+                          {"face", {{"enum", faces}}},
+                          {"at", place("middle of the hole on the face, mm")},
+                          {"diameter", between(4, 60, "of the bolt, mm")},
+                          {"thickness", between(0, 100, "of what it bears on, or depth of the thread, mm")},
+                          {"ultimate", between(0, 2000, "of that metal, MPa")},
+                          {"stiffness", between(0, 1e7, "of the body behind it, N/mm")},
+                          {"pull", between(0, 1e7, "that it may carry, N")},
+                          {"shear", between(0, 1e7, "that it may carry, N")},
+                          {"mirrored", truth("there is one on the other side too")},
+                          {"trust", trust()}},
+                         {"id", "kind", "at"}));
+}
+
+Json vehicle() {
+    Json kinds = Json::array(), sections = Json::array();
+    for (const rig::VehicleKind k : rig::vehicleKinds()) kinds.push_back(rig::kindWord(k));
+    for (const rig::RailSection s : rig::railSections()) sections.push_back(rig::railSectionWord(s));
+    const Json holes = listOf(object({{"id", text("")},
+                                      {"behindEnd", number("from the end of the rail, mm")},
+                                      {"aboveCenter", number("above the rail's center line, mm")},
+                                      {"diameter", number("mm")}},
+                                     {"id", "behindEnd", "aboveCenter", "diameter"}));
+    return object(
+        {{"id", text("")},
+         {"name", text("for people")},
+         {"owner", text("")},
+         {"kind", {{"enum", kinds}}},
+         {"data", dataOfVehicles()},
+         {"railMaterial", text("id of a material of the stock")},
+         {"railMaterialTrust", trust()},
+         {"railSection", {{"enum", sections}}},
+         {"frontHoles", holes},
+         {"rearHoles", holes},
+         {"crossmembers",
+          listOf(object({{"id", text("")}, {"behindEnd", number("behind the front ends of the rails, mm")}},
+                        {"id", "behindEnd"}))},
+         {"holds", holds()},
+         {"outline", listOf(object({{"id", text("")},
+                                    {"name", text("")},
+                                    {"region", {{"enum", {"front", "belly", "rear"}}}},
+                                    {"at", place("mm, from the ground under the front axle or coupling")},
+                                    {"mirrored", truth("there is one on the other side too")}},
+                                   {"id", "region", "at"}))},
+         {"keepOuts", listOf(object({{"id", text("")},
+                                     {"name", text("")},
+                                     {"low", place("mm")},
+                                     {"high", place("mm")},
+                                     {"gap", number("that is wanted around it, mm")}},
+                                    {"id", "low", "high"}))}},
+        {"id"});
+}
+
+Json settingSchema(const armor::SettingDescriptor &d) {
+    Json out = d.choice == armor::Choice::None ? between(d.least, d.most, d.name + ". " + d.meaning)
+                                               : text((d.name + ". " + d.meaning).c_str());
+    std::visit([&out](const auto &standard) { out["default"] = standard; }, d.standard);
+    return out;
+}
+
+/// The settings of a piece are those of its pattern; a pattern that is not known is kept as it is.
+Json piece() {
+    Json rules = Json::array();
+    for (const armor::Pattern &p : armor::patterns()) {
+        Json settings = Json::object();
+        for (const armor::SettingDescriptor &d : p.settings) settings[d.id] = settingSchema(d);
+        rules.push_back({{"if", {{"properties", {{"pattern", {{"const", p.id}}}}}}},
+                         {"then", {{"properties", {{"settings", object(std::move(settings))}}}}}});
+    }
+    Json out = object({{"id", text("")},
+                       {"name", text("for people")},
+                       {"pattern", text("id of a pattern; \"from-nothing\" for what is built by hand alone")},
+                       {"settings", {{"type", "object"}}},
+                       {"tweaks", listOf(object({{"kind", text("")}, {"part", text("")}}, {"kind", "part"}))},
+                       {"operations", listOf(object({{"op", text("what is done")}}, {"op"}))}},
+                      {"id", "pattern"});
+    out["allOf"] = std::move(rules);
+    return out;
+}
+
+Json houseRules() {
+    Json rules = Json::object();
+    for (const proof::HouseRule &r : proof::houseRules()) {
+        const double by = r.quantity == measure::Quantity::Angle ? 180 / 3.14159265358979323846 : 1;
+        rules[r.id] = between(r.least * by - 1e-9, r.most * by + 1e-9, std::string(r.name) + ". " + r.why);
+    }
+    return object(std::move(rules));
+}
+
+Json shop() {
+    return object({{"name", text("")},
+                   {"currency", text("")},
+                   {"kerf", between(0, 20, "of the saw, mm")},
+                   {"rack", listOf(object({{"id", text("")},
+                                           {"section", text("id of a section of the stock")},
+                                           {"material", text("id of a material of the stock")},
+                                           {"length", number("mm")},
+                                           {"count", number("")},
+                                           {"remnant", truth("a piece that is left")},
+                                           {"place", text("where it lies")},
+                                           {"price", number("")}},
+                                          {"id", "section", "length"}))}});
+}
+
+}  // namespace
+
+Json jobSchema() {
+    Json schema = object({{"format", {{"const", "hefty-girder-job"}}},
+                          {"version", {{"type", "integer"}, {"minimum", 1}}},
+                          {"name", text("of the job")},
+                          {"customer", text("")},
+                          {"vehicle", vehicle()},
+                          {"pieces", listOf(piece())},
+                          {"houseRules", houseRules()},
+                          {"shop", shop()},
+                          {"signedOff", {{"type", "object"}, {"additionalProperties", {{"type", "string"}}}}},
+                          {"log", {{"type", "object"}}}},
+                         {"format", "version", "vehicle"});
+    schema["$schema"] = "https://json-schema.org/draft/2020-12/schema";
+    schema["title"] = "Hefty Girder job";
+    schema["description"] =
+        "Lengths in mm, forces in N, masses in kg, stresses in MPa; angles of house rules in "
+        "degrees, all others in rad. Places: x forward, y to the left, z up.";
+    return schema;
+}
+
+}  // namespace hefty::cli
