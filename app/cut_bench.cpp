@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include <QDate>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLabel>
@@ -13,8 +14,10 @@
 #include <QVBoxLayout>
 
 #include "app/cut_part_view.h"
+#include "app/quantity_edit.h"
 #include "app/theme.h"
 #include "core/base/constants.h"
+#include "core/job/cutting.h"
 
 namespace hefty::app {
 namespace {
@@ -72,6 +75,13 @@ void BarsView::paintInto(QPainter &p, const QRectF &box) const {
     if (!f) {
         p.setFont(textFont(13));
         p.drawText(box, Qt::AlignCenter | Qt::TextWordWrap, tr("Nothing to cut yet: lay out a piece first."));
+        return;
+    }
+    if (f->nestings.empty()) {
+        p.setFont(textFont(13));
+        p.drawText(box, Qt::AlignCenter | Qt::TextWordWrap,
+                   m_session->job().log.cut.empty() ? tr("No bar is needed for this piece.")
+                                                    : tr("All bars of this piece are cut."));
         return;
     }
     double longest = 1;
@@ -162,7 +172,7 @@ int CutModel::rowCount(const QModelIndex &parent) const {
 }
 
 int CutModel::columnCount(const QModelIndex &parent) const {
-    return parent.isValid() ? 0 : 6;
+    return parent.isValid() ? 0 : 7;
 }
 
 QVariant CutModel::data(const QModelIndex &index, int role) const {
@@ -192,16 +202,23 @@ QVariant CutModel::data(const QModelIndex &index, int role) const {
                                     .arg(degrees(c->miterTo), 0, 'f', 1);
         case 4:
             return c->holes.empty() ? QString() : QString::number(c->holes.size());
-        default:
+        case 5:
             return QString::fromStdString(
                 measure::printQuantity(c->mass, measure::Quantity::Mass, m_session->units()));
+        default: {
+            const job::PieceAppraisal *piece = m_session->chosen(*m_shown);
+            const log::CutPart *done = piece ? m_session->job().log.cutPart(piece->id, c->part) : nullptr;
+            if (!done) return QString();
+            return done->bar.empty() ? QStringLiteral("✓")
+                                     : QStringLiteral("✓ %1").arg(QString::fromStdString(done->bar));
+        }
     }
 }
 
 QVariant CutModel::headerData(int section, Qt::Orientation orientation, int role) const {
     if (orientation != Qt::Horizontal || role != Qt::DisplayRole) return {};
-    static const std::array<const char *, 6> names{
-        "Part", "From", "Longest edge, or plate", "Saw, from square", "Holes", "Mass"};
+    static const std::array<const char *, 7> names{
+        "Part", "From", "Longest edge, or plate", "Saw, from square", "Holes", "Mass", "Cut"};
     return tr(names[static_cast<std::size_t>(section)]);
 }
 
@@ -241,6 +258,28 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     auto *rack = new QPushButton(tr("Rack and prices..."), this);
     rack->setObjectName("openRack");
     connect(rack, &QPushButton::clicked, this, &CutBench::rackAsked);
+    m_tick = new QPushButton(this);
+    m_tick->setObjectName("tickCut");
+    connect(m_tick, &QPushButton::clicked, this, &CutBench::tick);
+    m_asCutLabel = new QLabel(tr("As cut"), this);
+    m_asCut = new QuantityEdit(session, measure::Quantity::Length, this);
+    m_asCut->setObjectName("asCut");
+    m_asCut->setAccessibleName(tr("Length as cut"));
+    m_asCut->setMaximumWidth(130);
+    connect(m_asCut, &QuantityEdit::valueTyped, this, [this](double value) {
+        const job::PieceAppraisal *piece = m_session->chosen(*m_session->shownAppraisal());
+        if (!piece || !(value > 0)) return;
+        m_session->edit(tr("Length as cut of %1").arg(QString::fromStdString(m_chosen)),
+                        [&](job::Job &job) { job::setAsCut(job, piece->id, m_chosen, value); });
+    });
+    m_booked = new QLabel(this);
+    m_booked->setObjectName("cutBooked");
+    m_booked->setWordWrap(true);
+    auto *done = new QHBoxLayout;
+    done->addWidget(m_booked, 1);
+    done->addWidget(m_asCutLabel);
+    done->addWidget(m_asCut);
+    done->addWidget(m_tick);
     auto *foot = new QHBoxLayout;
     foot->addWidget(caution, 1);
     foot->addWidget(rack);
@@ -252,6 +291,7 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     layout->addWidget(m_part, 4);
     layout->addWidget(m_table, 4);
     layout->addWidget(m_note);
+    layout->addLayout(done);
     layout->addLayout(foot);
     connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, &CutBench::describe);
     // The list is made anew with every answer: what was chosen stays chosen.
@@ -261,12 +301,72 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     });
     connect(session, &Session::unitsChanged, this, &CutBench::describe);
     connect(session, &Session::appraisalChanged, this, &CutBench::describe);
+    connect(session, &Session::jobChanged, this, &CutBench::showTick);
     describe();
+}
+
+CutBench::OnBar CutBench::barOfChosen(const workshop::Fabrication &f) const {
+    for (const workshop::SectionNesting &n : f.nestings)
+        for (const workshop::NestedBar &b : n.nesting.bars)
+            for (const workshop::PieceLength &p : b.pieces)
+                if (p.name == m_chosen) return {&n, &b};
+    return {};
+}
+
+/// What can be said of the chosen part: that it is cut, from which bar, how long it became.
+void CutBench::showTick() {
+    const auto appraisal = m_session->shownAppraisal();
+    const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
+    const workshop::CutItem *c = m_model->item(m_table->currentIndex().row());
+    const log::CutPart *done = c && piece ? m_session->job().log.cutPart(piece->id, c->part) : nullptr;
+    const OnBar on = c && piece && piece->fabrication ? barOfChosen(*piece->fabrication) : OnBar{};
+    m_tick->setVisible(c != nullptr);
+    m_tick->setEnabled(done || on.bar || (c && c->isPlate));
+    m_tick->setText(done     ? tr("Take the tick back")
+                    : on.bar ? tr("Tick bar %1 as cut").arg(QString::fromStdString(on.bar->bar.id))
+                             : tr("Tick as cut"));
+    const bool measured = done && c && !c->isPlate;
+    m_asCutLabel->setVisible(measured);
+    m_asCut->setVisible(measured);
+    if (measured) m_asCut->setValue(done->length > 0 ? done->length : c->length);
+    if (!done && !on.bar) m_booked->clear();
+}
+
+/// A plate by itself; a bar with all that is cut from it, as it leaves the rack once.
+void CutBench::tick() {
+    const auto appraisal = m_session->shownAppraisal();
+    const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
+    const workshop::CutItem *c = m_model->item(m_table->currentIndex().row());
+    if (!piece || !c || !piece->fabrication) return;
+    const std::string part = c->part, date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    const QString name = QString::fromStdString(part);
+    if (m_session->job().log.cutPart(piece->id, part)) {
+        m_session->edit(tr("Take back that %1 is cut").arg(name),
+                        [&](job::Job &job) { job::untickCut(job, piece->id, part); });
+        m_booked->setText(tr("The rack stays as it was booked: put the bar right there, or undo."));
+        return;
+    }
+    const OnBar on = barOfChosen(*piece->fabrication);
+    if (!on.bar) {
+        m_session->edit(tr("Tick %1 as cut").arg(name),
+                        [&](job::Job &job) { job::tickCut(job, piece->id, part, date); });
+        return;
+    }
+    workshop::BookedBar booked;
+    const QString bar = QString::fromStdString(on.bar->bar.id);
+    m_session->edit(tr("Cut bar %1").arg(bar),
+                    [&](job::Job &job) { booked = job::cutBar(job, piece->id, *on.kind, *on.bar, date); });
+    const QString left = QString::fromStdString(
+        measure::printQuantity(booked.left, measure::Quantity::Length, m_session->units()));
+    m_booked->setText(booked.mark.empty() ? tr("%1 is cut up; %2 of it are scrap.").arg(bar, left)
+                                          : tr("%1 is cut up; %2 go back to the rack. Mark them %3.")
+                                                .arg(bar, left, QString::fromStdString(booked.mark)));
 }
 
 void CutBench::describe() {
     const workshop::CutItem *c = m_model->item(m_table->currentIndex().row());
     if (c) m_chosen = c->part;
+    showTick();
     m_part->show(c ? c->part : std::string());
     if (!c) {
         m_note->setText(tr("Choose a part to see its holes and how to cut it."));

@@ -7,10 +7,12 @@
 
 class QTableView;
 class QLabel;
+class QPushButton;
 
 namespace hefty::app {
 
 class CutPartView;
+class QuantityEdit;
 
 /// Every bar that is cut, to scale in its stock length, with its pieces in it.
 class BarsView : public QWidget {
@@ -65,7 +67,19 @@ class CutBench : public QWidget {
 
   private:
     void describe();
+    void showTick();
+    void tick();
+    /// The bar that the chosen part is to be cut from, with its kind; null: it comes from none.
+    struct OnBar {
+        const workshop::SectionNesting *kind = nullptr;
+        const workshop::NestedBar *bar = nullptr;
+    };
+    [[nodiscard]] OnBar barOfChosen(const workshop::Fabrication &f) const;
     Session *m_session;
+    QPushButton *m_tick;
+    QLabel *m_asCutLabel;
+    QuantityEdit *m_asCut;
+    QLabel *m_booked;
     BarsView *m_bars;
     CutModel *m_model;
     QTableView *m_table;

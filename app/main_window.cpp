@@ -24,6 +24,7 @@
 #include "app/fit_bench.h"
 #include "app/gallery.h"
 #include "app/gauge_bar.h"
+#include "app/handbook.h"
 #include "app/job_lists.h"
 #include "app/job_sheet.h"
 #include "app/layout_bench.h"
@@ -143,8 +144,11 @@ void MainWindow::makeActions() {
     });
     action("openDemo", tr("Open the demo job"), {},
            [this] { openPath(QString::fromStdString(demoFolder()) + "/marten-front-bumper.girder.json"); });
-    action("openFullDemo", tr("Open the demo job with pieces all around"), {},
-           [this] { openPath(QString::fromStdString(demoFolder()) + "/marten-full-set.girder.json"); });
+    action("openDemos", tr("Demo jobs..."), {}, [this] {
+        DemoList list(this);
+        if (list.exec() == QDialog::Accepted && !list.chosen().isEmpty()) openPath(list.chosen());
+    });
+    action("handbook", tr("Handbook"), QKeySequence::HelpContents, [this] { (new Handbook(this))->show(); });
     action("save", tr("Save"), QKeySequence::Save, [this] { save(); });
     action("saveAs", tr("Save as..."), QKeySequence("Ctrl+Shift+S"), [this] { saveAs(); });
     action("exportCuts", tr("Save the cut list as CSV..."), QKeySequence("Ctrl+E"), [this] { exportCuts(); });
@@ -194,7 +198,7 @@ QWidget *MainWindow::makeStrip() {
     layout->setContentsMargins(8, 5, 8, 5);
     layout->setSpacing(8);
     auto *menu = new QMenu(this);
-    for (const char *name : {"new", "open", "openDemo", "openFullDemo"})
+    for (const char *name : {"new", "open", "openDemo", "openDemos"})
         menu->addAction(findChild<QAction *>(name));
     m_recent = menu->addMenu(tr("Recent jobs"));
     m_recent->setObjectName("recent");
@@ -206,7 +210,8 @@ QWidget *MainWindow::makeStrip() {
     menu->addSeparator();
     for (const char *name : {"exportCuts", "exportPdf", "print"}) menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
-    for (const char *name : {"dark", "fold", "find", "quit"}) menu->addAction(findChild<QAction *>(name));
+    for (const char *name : {"dark", "fold", "find", "handbook", "quit"})
+        menu->addAction(findChild<QAction *>(name));
     auto *job = new QToolButton;
     job->setObjectName("jobMenu");
     job->setText(tr("Job"));

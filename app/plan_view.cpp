@@ -163,7 +163,8 @@ void PlanView::drawAll(QPainter &painter) {
         for (const job::PieceAppraisal &p : appraisal->pieces)
             if (p.assembly && &p != chosen) drawArmor(painter, view, *p.assembly, {}, true);
         painter.setOpacity(opacity);
-        if (chosen && chosen->assembly) drawArmor(painter, view, *chosen->assembly, m_session->selected());
+        if (chosen && chosen->assembly)
+            drawArmor(painter, view, *chosen->assembly, m_session->selected(), false, later);
     }
     if (showAllAngles && appraisal->clearance && appraisal->stood) {
         drawStance(painter, view, *appraisal->stood);

@@ -2,6 +2,7 @@
 
 #include <functional>
 #include <optional>
+#include <set>
 #include <vector>
 
 #include <QPixmap>
@@ -45,6 +46,7 @@ class PlanView : public QWidget {
     bool showTangents = true;
     bool showArmor = true;
     bool showSurvey = false;
+    std::set<std::string> later;                   ///< parts of the piece that are not there yet
     std::function<void(QPainter &)> drawOver;      ///< paints on top of the drawing, below its handles
     std::function<bool(const QPointF &)> clicked;  ///< a click on no handle; true: it is taken
     bool showAllAngles = false;  ///< every angle with its runners-up, and the ground as the vehicle stands

@@ -275,7 +275,7 @@ void drawOutlineOf(QPainter &p, const Projection &view, const armor::Solid &soli
 }  // namespace
 
 void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, const QString &selected,
-               bool faint) {
+               bool faint, const std::set<std::string> &later) {
     struct Shown {
         double depth;
         const armor::Solid *solid;
@@ -294,6 +294,13 @@ void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, co
     std::set<const armor::Solid *> outlined;
     for (const Shown &s : faces) {
         const QPainterPath shape = pathOf(view, *s.face);
+        if (later.contains(s.solid->part)) {
+            if (s.face->smooth) continue;
+            p.setPen(cosmetic(colors().faint, 1, Qt::DotLine));
+            p.setBrush(Qt::NoBrush);
+            p.drawPath(shape);
+            continue;
+        }
         if (s.face->smooth && !faint && outlined.insert(s.solid).second) drawOutlineOf(p, view, *s.solid);
         const bool chosen = selected.toStdString() == s.solid->part;
         const bool plate = a.sheet(s.solid->part) != nullptr;

@@ -2,6 +2,8 @@
 
 #include <cmath>
 #include <functional>
+#include <set>
+#include <string>
 
 #include <QPainter>
 
@@ -31,8 +33,9 @@ void drawSurvey(QPainter &painter, const Projection &view, const rig::SurveyBook
                 const rig::SurveyResult *result, measure::UnitSystem units);
 void drawOutlinePoints(QPainter &painter, const Projection &view, const rig::Vehicle &vehicle);
 /// @param faint  as the neighborhood of another piece: thin, without the borders of curved walls
+/// @param later  parts that are not there yet: dotted edges alone
 void drawArmor(QPainter &painter, const Projection &view, const armor::Assembly &assembly,
-               const QString &selected, bool faint = false);
+               const QString &selected, bool faint = false, const std::set<std::string> &later = {});
 /// The tangent line of an approach angle in the side view, with its value `labelAt` mm up along it. The
 /// angle is that of the vehicle as it stands; the drawing is of the vehicle as it was measured.
 void drawTangent(QPainter &painter, const Projection &view, const clearance::LimitAngle &angle,

@@ -1,11 +1,14 @@
 #include "app/weld_bench.h"
 
 #include <algorithm>
+#include <set>
 
 #include <QDate>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QPainter>
 #include <QPushButton>
+#include <QTimer>
 #include <QVBoxLayout>
 
 #include "app/plan_view.h"
@@ -22,6 +25,17 @@ WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     m_view->setObjectName("weldView");
     m_view->setAccessibleName(tr("The piece from above, the chosen seam's part marked"));
     m_view->title = tr("From above, front down");
+    m_ahead = new PlanView(session, ViewSide::Front, this);
+    m_ahead->setObjectName("weldAhead");
+    m_ahead->setAccessibleName(tr("The piece from ahead, as far as it is fitted"));
+    m_ahead->title = tr("From ahead");
+    for (PlanView *view : {m_view, m_ahead}) {
+        view->showKeepOuts = view->showTangents = false;
+        view->drawOver = [this, view](QPainter &p) { drawSeam(p, *view); };
+    }
+    auto *views = new QHBoxLayout;
+    views->addWidget(m_view, 1);
+    views->addWidget(m_ahead, 1);
     m_table = new StopTable("weldTable", tr("Seams in the order of work"),
                             {tr("Step and seam"), tr("Fit first"), tr("Leg"), tr("Length"), tr("No reach"),
                              tr("Passes"), tr("Minutes"), tr("Done")},
@@ -33,6 +47,17 @@ WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     m_note->setObjectName("weldNote");
     m_note->setWordWrap(true);
     m_note->setMinimumHeight(58);
+    m_clock = new QTimer(this);
+    m_clock->setInterval(900);
+    connect(m_clock, &QTimer::timeout, this, [this] {
+        if (m_table->currentRow() + 1 < m_table->rowCount())
+            m_table->selectRow(m_table->currentRow() + 1);
+        else
+            play();
+    });
+    m_play = new QPushButton(tr("Play the order"), this);
+    m_play->setObjectName("playOrder");
+    connect(m_play, &QPushButton::clicked, this, &WeldBench::play);
     m_tick = new QPushButton(tr("Tick as welded"), this);
     m_tick->setObjectName("tickSeam");
     auto *why = new QPushButton(tr("Why: the working"), this);
@@ -46,11 +71,12 @@ WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     caution->setWordWrap(true);
     auto *foot = new QHBoxLayout;
     foot->addWidget(caution, 1);
+    foot->addWidget(m_play);
     foot->addWidget(why);
     foot->addWidget(m_tick);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);
-    layout->addWidget(m_view, 4);
+    layout->addLayout(views, 4);
     layout->addWidget(m_table, 5);
     layout->addWidget(m_moves);
     layout->addWidget(m_note);
@@ -78,7 +104,8 @@ void WeldBench::refresh() {
     const std::string kept = chosen() ? chosen()->joint : std::string();
     m_seams = piece ? piece->seams : std::vector<workshop::SeamWork>{};
     const auto assembly = piece ? piece->assembly : nullptr;
-    if (assembly != m_assembly) m_view->fitTo(assembly.get());
+    if (assembly != m_assembly)
+        for (PlanView *view : {m_view, m_ahead}) view->fitTo(assembly.get());
     m_assembly = assembly;
     m_table->setRowCount(static_cast<int>(m_seams.size()));
     int done = 0;
@@ -115,6 +142,8 @@ void WeldBench::refresh() {
 void WeldBench::choose(int row) {
     const workshop::SeamWork *s = chosen();
     m_tick->setEnabled(s != nullptr);
+    m_play->setEnabled(!m_seams.empty());
+    showStep(row);
     if (!s || row < 0) return;
     const job::PieceAppraisal *piece = m_session->chosen(*m_session->shownAppraisal());
     const bool welded = piece && m_session->job().log.isWelded(piece->id, s->joint);
@@ -129,6 +158,48 @@ void WeldBench::choose(int row) {
                     orderOf(*s));
     const QString lesser = QString::fromStdString(s->part);
     if (m_session->selected() != lesser) m_session->select(lesser);
+}
+
+void WeldBench::showStep(int row) {
+    std::set<std::string> later;
+    for (std::size_t i = 0; row >= 0 && i < m_seams.size(); ++i)
+        if (static_cast<int>(i) > row && !m_seams[i].fits.empty()) later.insert(m_seams[i].fits);
+    // What is bought is bolted on when all is welded and coated.
+    if (m_assembly && row >= 0)
+        for (const armor::BoughtPart &b : m_assembly->bought) later.insert(b.name);
+    for (PlanView *view : {m_view, m_ahead}) {
+        view->later = later;
+        view->update();
+    }
+}
+
+/// The seams that are welded by the chosen step, and the one that is next.
+void WeldBench::drawSeam(QPainter &p, const PlanView &view) const {
+    const int row = m_table->currentRow();
+    if (!m_assembly || row < 0) return;
+    for (int i = 0; i <= row && i < static_cast<int>(m_seams.size()); ++i)
+        for (const armor::WeldJoint &w : m_assembly->welds) {
+            if (w.name != m_seams[static_cast<std::size_t>(i)].joint) continue;
+            QPen pen(i == row ? colors().bad : colors().ink, i == row ? 5 : 2.5);
+            pen.setCosmetic(true);
+            pen.setCapStyle(Qt::RoundCap);
+            p.setPen(pen);
+            for (const armor::Contact &c : w.contacts)
+                for (const armor::WeldLine &line : c.lines)
+                    p.drawLine(view.toScreen(line.from), view.toScreen(line.to));
+        }
+}
+
+/// Walks through the order, a step at a time; again: stops.
+void WeldBench::play() {
+    if (m_clock->isActive()) {
+        m_clock->stop();
+    } else if (!m_seams.empty()) {
+        if (m_table->currentRow() + 1 >= m_table->rowCount() || m_table->currentRow() < 0)
+            m_table->selectRow(0);
+        m_clock->start();
+    }
+    m_play->setText(m_clock->isActive() ? tr("Stop") : tr("Play the order"));
 }
 
 QString WeldBench::said(double value, Quantity quantity) const {

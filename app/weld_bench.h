@@ -6,7 +6,9 @@
 #include "core/workshop/weld_list.h"
 
 class QLabel;
+class QPainter;
 class QPushButton;
+class QTimer;
 
 namespace hefty::app {
 
@@ -28,6 +30,10 @@ class WeldBench : public QWidget {
     void refresh();
     void choose(int row);
     void tick();
+    /// Shows what is fitted by the step of a row, and the seam that is next.
+    void showStep(int row);
+    void drawSeam(QPainter &painter, const PlanView &view) const;
+    void play();
     [[nodiscard]] const workshop::SeamWork *chosen() const;
     [[nodiscard]] QString said(double value, measure::Quantity quantity) const;
     [[nodiscard]] QString named(const std::string &part) const;
@@ -35,10 +41,11 @@ class WeldBench : public QWidget {
     [[nodiscard]] QString movesOf(const job::PieceAppraisal &piece) const;
 
     Session *m_session;
-    PlanView *m_view;
+    PlanView *m_view, *m_ahead;
     StopTable *m_table;
     QLabel *m_note, *m_moves;
-    QPushButton *m_tick;
+    QPushButton *m_tick, *m_play;
+    QTimer *m_clock;
     std::vector<workshop::SeamWork> m_seams;
     std::shared_ptr<const armor::Assembly> m_assembly;
 };

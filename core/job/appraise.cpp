@@ -4,6 +4,7 @@
 #include "core/job/appraise_under.h"
 #include "core/job/axles.h"
 #include "core/job/clearing.h"
+#include "core/job/cutting.h"
 #include "core/job/gauges.h"
 #include "core/job/make_finding.h"
 #include "core/job/piece_findings.h"
@@ -164,11 +165,13 @@ class Appraiser {
                                      pattern ? pattern->checklist : std::vector<std::string>{});
         const stock::Material *rail = m_stock.material(m_job.vehicle.railMaterial);
         take(buildFindings(*out.assembly, rail ? rail->family : ""));
-        auto fabrication = workshop::fabricate(*out.assembly, *m_out.rig, m_shop, m_stop);
+        auto fabrication =
+            workshop::fabricate(*out.assembly, *m_out.rig, m_shop, m_stop, cutAlready(m_job, piece.id));
         if (fabrication) {
             takeOffRack(*fabrication);
             out.fabrication = std::move(*fabrication);
             take(cutFindings(*out.fabrication));
+            take(asCutFindings(m_job, out));
         } else {
             problem("cut/" + piece.id, "cut", fabrication.error());
         }

@@ -43,6 +43,12 @@ LogSums sumOf(const std::vector<Entry> &entries) {
     return out;
 }
 
+const CutPart *Logbook::cutPart(std::string_view piece, std::string_view part) const {
+    for (const CutPart &c : cut)
+        if (c.piece == piece && c.part == part) return &c;
+    return nullptr;
+}
+
 Logbook readLogbook(const Json &json, const std::string &path, Faults &faults) {
     ObjectReader o(json, path, faults);
     Logbook out;
@@ -55,6 +61,17 @@ Logbook readLogbook(const Json &json, const std::string &path, Faults &faults) {
         ObjectReader r(*value, where, faults);
         out.welded.push_back(
             {r.text("piece"), r.text("seam"), r.text("date", std::string()), r.text("who", std::string())});
+    }
+    for (const auto &[value, where] : o.array("cut")) {
+        ObjectReader r(*value, where, faults);
+        CutPart c{r.text("piece"),
+                  r.text("part"),
+                  r.text("date", std::string()),
+                  r.text("bar", std::string()),
+                  r.number("length", 0),
+                  r.number("cost", 0)};
+        if (!(c.length >= 0) || !(c.cost >= 0)) faults.add("A length and a cost are 0 or more.", where);
+        out.cut.push_back(std::move(c));
     }
     for (const auto &[value, where] : o.array("entries")) {
         ObjectReader r(*value, where, faults);
@@ -86,6 +103,13 @@ Json writeLogbook(const Logbook &log) {
     }
     for (const WeldedSeam &w : log.welded)
         out["welded"].push_back({{"piece", w.piece}, {"seam", w.seam}, {"date", w.date}, {"who", w.who}});
+    for (const CutPart &c : log.cut) {
+        Json part{{"piece", c.piece}, {"part", c.part}, {"date", c.date}};
+        if (!c.bar.empty()) part["bar"] = c.bar;
+        if (c.length > 0) part["length"] = c.length;
+        if (c.cost > 0) part["cost"] = c.cost;
+        out["cut"].push_back(std::move(part));
+    }
     for (const Entry &e : log.entries) {
         Json entry{{"date", e.date}, {"kind", entryWord(e.kind)}, {"what", e.what}, {"amount", e.amount}};
         if (!e.piece.empty()) entry["piece"] = e.piece;

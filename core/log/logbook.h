@@ -30,6 +30,17 @@ struct WeldedSeam {
     bool operator==(const WeldedSeam &) const = default;
 };
 
+/// A part that was cut.
+struct CutPart {
+    std::string piece, part;
+    std::string date;   ///< ISO 8601
+    std::string bar;    ///< mark of the bar on the rack; empty: a plate
+    double length = 0;  ///< as cut, mm; 0: not measured
+    double cost = 0;    ///< of its share of the bar, the shop's money
+
+    bool operator==(const CutPart &) const = default;
+};
+
 enum class EntryKind { Hours, Cost, Change, Trip, Hit, Inspection, Pull };
 [[nodiscard]] std::string_view entryWord(EntryKind kind);  ///< in files: "hours"
 
@@ -47,10 +58,14 @@ struct Entry {
 struct Logbook {
     std::vector<FitReading> fit;
     std::vector<WeldedSeam> welded;
+    std::vector<CutPart> cut;
     std::vector<Entry> entries;
 
-    [[nodiscard]] bool empty() const { return fit.empty() && welded.empty() && entries.empty(); }
+    [[nodiscard]] bool empty() const {
+        return fit.empty() && welded.empty() && cut.empty() && entries.empty();
+    }
     [[nodiscard]] const FitReading *reading(std::string_view item) const;
+    [[nodiscard]] const CutPart *cutPart(std::string_view piece, std::string_view part) const;
     [[nodiscard]] bool isWelded(std::string_view piece, std::string_view seam) const;
     bool operator==(const Logbook &) const = default;
 };

@@ -194,7 +194,7 @@ void checkWeld(const CheckContext &context, int index) {
         const armor::SheetPart *plate = context.assembly.sheet(joint.b);
         const std::string &cover = plate && plate->strips.empty() ? joint.b : joint.a;
         return context.leave({id, joint.name, what,
-                              fmt::format("{} only covers and is taken to carry nothing", cover), "",
+                              fmt::format("{} only covers and is taken to carry nothing", context.called(cover)), "",
                               joint.contacts.empty() ? Vec3(Vec3::Zero()) : joint.contacts[0].center, true});
     }
     const double leg = countedLeg(joint.leg, context.rules.fitGap);

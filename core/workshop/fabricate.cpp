@@ -157,16 +157,21 @@ void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &o
               "equilibrium");
 }
 
-Result<bool> nestBars(const armor::Assembly &a, const Shop &shop, std::stop_token stop, Fabrication &out) {
+Result<bool> nestBars(const armor::Assembly &a, const Shop &shop, std::stop_token stop,
+                      std::span<const CutAlready> cut, Fabrication &out) {
+    const auto wanted = [cut](const armor::BarPart &b) {
+        return b.made.bought.empty() &&
+               std::none_of(cut.begin(), cut.end(), [&b](const CutAlready &c) { return c.part == b.name; });
+    };
     for (const armor::BarPart &t : a.bars) {
-        if (!t.made.bought.empty()) continue;
+        if (!wanted(t)) continue;
         const auto same = [&t](const SectionNesting &n) {
             return n.section == t.section.id && n.material == t.material.id;
         };
         if (std::any_of(out.nestings.begin(), out.nestings.end(), same)) continue;
         std::vector<PieceLength> pieces;
         for (const armor::BarPart &u : a.bars)
-            if (u.made.bought.empty() && u.section.id == t.section.id && u.material.id == t.material.id)
+            if (wanted(u) && u.section.id == t.section.id && u.material.id == t.material.id)
                 pieces.push_back({u.name, u.cutLength()});
         std::vector<Bar> bars;
         for (const RackItem &i : shop.rack)
@@ -186,7 +191,10 @@ Result<bool> nestBars(const armor::Assembly &a, const Shop &shop, std::stop_toke
     return true;
 }
 
-void price(const armor::Assembly &a, const Shop &shop, Fabrication &out) {
+void price(const armor::Assembly &a, const Shop &shop, std::span<const CutAlready> cut, Fabrication &out) {
+    double paid = 0;
+    for (const CutAlready &c : cut) paid += c.cost;
+    if (paid > 0) out.costs.push_back({"bars cut already", paid, "as they were booked off the rack"});
     for (const SectionNesting &n : out.nestings)
         out.costs.push_back({n.section, n.cost, "rack by the length used, new bars whole"});
     double plates = 0;
@@ -213,15 +221,15 @@ void price(const armor::Assembly &a, const Shop &shop, Fabrication &out) {
 }  // namespace
 
 Result<Fabrication> fabricate(const armor::Assembly &a, const rig::RigGeometry &rig, const Shop &shop,
-                              std::stop_token stop) {
+                              std::stop_token stop, std::span<const CutAlready> cut) {
     Fabrication out;
     for (const armor::BarPart &t : a.bars) out.cuts.push_back(cutOf(a, t));
     for (const armor::SheetPart &p : a.sheets)
         if (!foldedOf(a, p.name)) out.cuts.push_back(cutOf(p));
     for (const armor::FoldedSheet &f : a.folded) out.cuts.push_back(cutOf(a, f));
     weigh(a, rig, out);
-    if (auto r = nestBars(a, shop, stop, out); !r) return tl::unexpected(r.error());
-    price(a, shop, out);
+    if (auto r = nestBars(a, shop, stop, cut, out); !r) return tl::unexpected(r.error());
+    price(a, shop, cut, out);
     return out;
 }
 

@@ -78,6 +78,12 @@ struct CutItem {
     int bends = 0;    ///< of a folded sheet
 };
 
+/// A part that was cut, and what its share of a bar was paid for.
+struct CutAlready {
+    std::string part;
+    double cost = 0;  ///< the shop's money
+};
+
 /// The bars of one section and material with their nesting.
 struct SectionNesting {
     std::string section, material;
@@ -107,9 +113,11 @@ struct Fabrication {
 };
 
 /// Cut list, nesting, mass, axle loads and material cost of a piece.
+/// @param cut  parts that need no bar anymore
 /// @error those of nest(); UnknownId for a section the rack names and the stock has not
 [[nodiscard]] Result<Fabrication> fabricate(const armor::Assembly &assembly, const rig::RigGeometry &rig,
-                                            const Shop &shop, std::stop_token stop = {});
+                                            const Shop &shop, std::stop_token stop = {},
+                                            std::span<const CutAlready> cut = {});
 
 /// The cut list as CSV (RFC 4180), lengths in mm, angles in degrees.
 [[nodiscard]] std::string cutListCsv(const Fabrication &fabrication);

@@ -5,6 +5,7 @@
 
 #include "app/build_box.h"
 #include "app/gallery.h"
+#include "app/plan_view.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;
@@ -290,6 +291,54 @@ class TestPieces : public QObject {
         demo.session().choosePiece("rear-beam");
         table->selectRow(0);
         QVERIFY(part->accessibleDescription().contains("long point"));
+    }
+    /// A bar is ticked as cut: all its parts are, its remnant goes back to the rack with a mark, and undo
+    /// takes it all back.
+    void barIsCut() {
+        DemoWindow demo("cut", fullSet());
+        QVERIFY(answered(demo));
+        auto *table = demo.find<QTableView>("cutTable");
+        table->selectRow(0);
+        const std::size_t rack = demo.session().job().shop.rack.size();
+        auto *tick = demo.find<QPushButton>("tickCut");
+        QVERIFY(tick->isEnabled() && tick->text().contains("bar"));
+        QTest::mouseClick(tick, Qt::LeftButton);
+        QVERIFY(!demo.session().job().log.cut.empty());
+        QVERIFY(demo.find<QLabel>("cutBooked")->text().contains("Mark them R-"));
+        QVERIFY(demo.session().job().shop.rack.size() >= rack);
+        QVERIFY(answered(demo));
+        table->selectRow(0);
+        QVERIFY(table->model()->index(0, 6).data().toString().startsWith(QStringLiteral("✓")));
+        auto *length = demo.find<QLineEdit>("asCut");
+        QVERIFY(length->isVisible());
+        length->setFocus();
+        length->selectAll();
+        QTest::keyClicks(length, "1000");
+        QTest::keyClick(length, Qt::Key_Return);
+        QCOMPARE(demo.session().job().log.cut.front().length, 1000.0);
+        demo.session().undoStack()->undo();
+        demo.session().undoStack()->undo();
+        QVERIFY(demo.session().job().log.cut.empty());
+        QCOMPARE(demo.session().job().shop.rack.size(), rack);
+    }
+    /// The order is played: parts appear as they are fitted, at the end all are there, and it stops by
+    /// itself.
+    void orderIsPlayed() {
+        DemoWindow demo("weld", fullSet());
+        QVERIFY(answered(demo));
+        auto *table = demo.find<QTableWidget>("weldTable");
+        auto *view = demo.find<PlanView>("weldView");
+        table->selectRow(0);
+        QTRY_VERIFY_WITH_TIMEOUT(view->later.size() > 3, 30000);  // once the order is worked out
+        const std::size_t first = view->later.size();
+        table->selectRow(table->rowCount() - 3);
+        const std::size_t nearly = view->later.size();
+        QVERIFY(nearly < first);
+        auto *play = demo.find<QPushButton>("playOrder");
+        QTest::mouseClick(play, Qt::LeftButton);
+        QTRY_COMPARE_WITH_TIMEOUT(table->currentRow(), table->rowCount() - 1, 8000);
+        QTRY_VERIFY_WITH_TIMEOUT(play->text().contains("Play"), 4000);
+        QVERIFY(view->later.size() <= nearly);
     }
     void seamIsTicked() {
         DemoWindow demo("weld", fullSet());

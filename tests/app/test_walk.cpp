@@ -8,14 +8,17 @@
 #include <QFile>
 #include <QLabel>
 #include <QLineEdit>
+#include <QListWidget>
 #include <QProcess>
 #include <QPushButton>
 #include <QSignalSpy>
 #include <QTableView>
 #include <QTemporaryDir>
 #include <QTest>
+#include <QTextBrowser>
 
 #include "app/gauge_bar.h"
+#include "app/handbook.h"
 #include "app/main_window.h"
 #include "app/plan_view.h"
 #include "app/structure_view.h"
@@ -194,6 +197,32 @@ class TestWalk : public QObject {
         QCOMPARE(std::get<double>(session.piece()->settings.at("height")), 641.0);
     }
 
+    /// The handbook is there with its pictures and speaks of all stops.
+    void handbookOpens() {
+        MainWindow window(sharedStock());
+        window.findChild<QAction *>("handbook")->trigger();
+        auto *pages = window.findChild<QTextBrowser *>("handbookPages");
+        QVERIFY(pages);
+        const QString words = pages->toPlainText();
+        for (const char *stop :
+             {"1. Measure", "2. Lay out", "3. Load", "4. Prove", "5. Cut", "6. Weld", "7. Fit up", "8. Log"})
+            QVERIFY2(words.contains(stop), stop);
+        const QVariant picture =
+            pages->loadResource(QTextDocument::ImageResource, QUrl("screenshots/layout.png"));
+        QVERIFY(!picture.value<QImage>().isNull());
+    }
+    /// Every demo job is offered by its name with its pieces, and opens.
+    void demoListOffersAll() {
+        DemoList list;
+        auto *jobs = list.findChild<QListWidget *>("demoJobs");
+        const QDir folder(QString::fromStdString(demoFolder()));
+        QCOMPARE(jobs->count(), static_cast<int>(folder.entryList({"*.girder.json"}).size()));
+        for (int i = 0; i < jobs->count(); ++i) {
+            jobs->setCurrentRow(i);
+            QVERIFY(!jobs->item(i)->text().startsWith('\n') && jobs->item(i)->text().contains('\n'));
+            QVERIFY(job::loadJob(list.chosen().toStdString()));
+        }
+    }
     void unitsSwitchLive() {
         MainWindow window(sharedStock());
         QVERIFY(window.openPath(QString::fromStdString(hefty::testing::demoPath())));

@@ -288,7 +288,7 @@ class HeavyWinchFront {
             slat.strips.push_back({{x, top - high}, {x, top}, slatDepth});
         }
         const double free = 1 - t * (count - 1) / (2 * wide);
-        m_make.note(
+        m_make.tell(
             "grille",
             fmt::format(
                 "Air: {:.0f} percent of the grille is free, {:.0f} cm² of {:.0f} cm², between {} slats "

@@ -3,6 +3,7 @@
 #include <QTest>
 
 #include "core/base/constants.h"
+#include "core/job/cutting.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -55,6 +56,73 @@ class TestFabricate : public QObject {
         QVERIFY(cut(f, "corner.left") && cut(f, "corner.right"));
         QVERIFY(cut(f, "beam.left")->mass < before);
         QVERIFY(cut(f, "beam.left")->note.in(measure::UnitSystem::Metric).find("60 mm") != std::string::npos);
+    }
+    /// A bar of the rack is cut: it leaves the rack, what is left goes back under the next mark, and the job
+    /// costs what it did before.
+    void barIsBooked() {
+        job::Job job = demoJob();
+        const job::Appraisal before = job::appraise(job, hefty::testing::shippedStock());
+        const Fabrication &f = *before.pieces[0].fabrication;
+        const SectionNesting *kind = nullptr;
+        const NestedBar *bar = nullptr;
+        for (const SectionNesting &n : f.nestings)
+            for (const NestedBar &b : n.nesting.bars)
+                if (b.bar.onHand && b.left() > leastRemnant) {
+                    kind = &n;
+                    bar = &b;
+                }
+        QVERIFY(bar);
+        double pieces = 0;
+        for (const PieceLength &p : bar->pieces) pieces += p.length;
+        const double byHand =
+            bar->bar.length - pieces - static_cast<double>(bar->pieces.size()) * job.shop.kerf;
+        const std::size_t rack = job.shop.rack.size();
+        const BookedBar booked = job::cutBar(job, before.pieces[0].id, *kind, *bar, "2026-11-29");
+        QVERIFY(std::abs(booked.left - byHand) < 1e-9);
+        QCOMPARE(job.shop.rack.size(), rack);  // one gone, one come
+        const RackItem &remnant = job.shop.rack.back();
+        QVERIFY(remnant.id == booked.mark && remnant.remnant && remnant.section == kind->section);
+        QVERIFY(std::abs(remnant.length - byHand) < 1e-9);
+        QVERIFY(std::abs(remnant.price + booked.cost - bar->bar.cost) < 1e-9);
+        const job::Appraisal after = job::appraise(job, hefty::testing::shippedStock());
+        const Fabrication &now = *after.pieces[0].fabrication;
+        for (const SectionNesting &n : now.nestings)
+            for (const NestedBar &b : n.nesting.bars)
+                for (const PieceLength &p : b.pieces)
+                    for (const PieceLength &done : bar->pieces) QVERIFY(p.name != done.name);
+        QCOMPARE(now.cuts.size(), f.cuts.size());
+        QVERIFY(std::abs(now.materialCost - f.materialCost) < 1e-6 * f.materialCost);
+        QVERIFY(job::readJob(job::writeJob(job)).value().log == job.log);
+    }
+    /// Cut too short is told, within a millimeter is not.
+    void cutToAnotherLength() {
+        job::Job job = demoJob();
+        const job::Appraisal before = job::appraise(job, hefty::testing::shippedStock());
+        const SectionNesting &kind = before.pieces[0].fabrication->nestings[0];
+        const NestedBar &bar = kind.nesting.bars[0];
+        const PieceLength piece = bar.pieces[0];
+        (void)job::cutBar(job, before.pieces[0].id, kind, bar, "2026-11-29");
+        const auto told = [&] {
+            const job::Appraisal a = job::appraise(job, hefty::testing::shippedStock());
+            return a.finding("cut/off/" + piece.name) != nullptr;
+        };
+        QVERIFY(!told());
+        job::setAsCut(job, before.pieces[0].id, piece.name, piece.length - 0.8);
+        QVERIFY(!told());
+        job::setAsCut(job, before.pieces[0].id, piece.name, piece.length - 4);
+        QVERIFY(told());
+        job::untickCut(job, before.pieces[0].id, piece.name);
+        QVERIFY(!told());
+    }
+    void scrapIsNotMarked() {
+        Shop shop;
+        shop.rack.push_back({"R-7", "SHS 60x60x4", "S355", 1050, 2, false, "rack 1", 20});
+        const BookedBar booked =
+            bookBar(shop, "SHS 60x60x4", "S355", {{"R-7 (2)", 1050, true, 20}, {{"a", 600}, {"b", 400}}, 3});
+        QVERIFY(booked.mark.empty());
+        QCOMPARE(booked.shop.rack.size(), std::size_t{1});
+        QCOMPARE(booked.shop.rack[0].count, 1);
+        QCOMPARE(nextMark(shop), std::string("R-101"));
     }
     void costAddsUp() {
         const Fabrication f = make(demoJob());

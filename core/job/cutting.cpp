@@ -1,0 +1,67 @@
+#include "core/job/cutting.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/job/make_finding.h"
+
+namespace hefty::job {
+
+workshop::BookedBar cutBar(Job &job, const std::string &piece, const workshop::SectionNesting &kind,
+                           const workshop::NestedBar &bar, const std::string &date) {
+    workshop::BookedBar booked = workshop::bookBar(job.shop, kind.section, kind.material, bar);
+    job.shop = booked.shop;
+    double length = 0;
+    for (const workshop::PieceLength &p : bar.pieces) length += p.length;
+    for (const workshop::PieceLength &p : bar.pieces) {
+        untickCut(job, piece, p.name);
+        job.log.cut.push_back(
+            {piece, p.name, date, bar.bar.id, p.length, length > 0 ? booked.cost * p.length / length : 0});
+    }
+    return booked;
+}
+
+void tickCut(Job &job, const std::string &piece, const std::string &part, const std::string &date) {
+    untickCut(job, piece, part);
+    job.log.cut.push_back({piece, part, date, {}, 0, 0});
+}
+
+void untickCut(Job &job, const std::string &piece, const std::string &part) {
+    std::erase_if(job.log.cut, [&](const log::CutPart &c) { return c.piece == piece && c.part == part; });
+}
+
+void setAsCut(Job &job, const std::string &piece, const std::string &part, double length) {
+    for (log::CutPart &c : job.log.cut)
+        if (c.piece == piece && c.part == part) c.length = length;
+}
+
+std::vector<workshop::CutAlready> cutAlready(const Job &job, const std::string &piece) {
+    std::vector<workshop::CutAlready> out;
+    for (const log::CutPart &c : job.log.cut)
+        if (c.piece == piece) out.push_back({c.part, c.cost});
+    return out;
+}
+
+std::vector<Finding> asCutFindings(const Job &job, const PieceAppraisal &piece) {
+    FindingList out;
+    if (!piece.fabrication) return {};
+    for (const workshop::CutItem &c : piece.fabrication->cuts) {
+        const log::CutPart *done = job.log.cutPart(piece.id, c.part);
+        if (!done || c.isPlate || !(done->length > 0)) continue;
+        const double off = done->length - c.length;
+        if (std::abs(off) <= cutTolerance) continue;
+        Finding &f =
+            out.add("cut/off/" + c.part, Severity::Fix, "cut", c.part,
+                    {fmt::format("The {} was cut {{0}} long; the drawing asks for {{1}}: {}.",
+                                 piece.assembly->labelOf(c.part),
+                                 off > 0 ? "take the rest off" : "cut another, or lay the piece out to it"),
+                     {{done->length}, {c.length}}});
+        f.value = done->length;
+        f.limit = c.length;
+    }
+    return std::move(out.findings);
+}
+
+}  // namespace hefty::job

@@ -1,0 +1,150 @@
+#include <QTest>
+
+#include <cmath>
+#include <numbers>
+
+#include "core/base/constants.h"
+#include "core/clearance/overlaps.h"
+#include "core/workshop/convex_bodies.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::armor;
+using hefty::testing::shippedStock;
+
+namespace {
+
+Assembly built(const char *demo, const char *pattern,
+               std::map<std::string, SettingValue, std::less<>> settings) {
+    const job::Job job = job::loadJob(demoFolder() + "/" + demo + ".girder.json").value();
+    const auto rig = rig::geometry(job.vehicle).value();
+    Piece piece;
+    piece.id = "p";
+    piece.pattern = pattern;
+    piece.settings = std::move(settings);
+    return build({piece, job.vehicle, rig, shippedStock()}).value();
+}
+
+const WeldJoint *weld(const Assembly &a, const std::string &one, const std::string &other) {
+    for (const WeldJoint &w : a.welds)
+        if ((w.a == one && w.b == other) || (w.a == other && w.b == one)) return &w;
+    return nullptr;
+}
+
+/// Parts of the piece that lie in the tire it carries.
+std::vector<std::string> inTheTire(const Assembly &a) {
+    std::vector<clearance::ConvexBody> parts;
+    for (const clearance::ConvexBody &b : workshop::convexBodies(a))
+        if (a.bar(b.id) || a.sheet(b.id)) parts.push_back(b);
+    std::vector<std::string> out;
+    const auto found = clearance::overlaps(workshop::carriedTires(a), parts, 1).value();
+    for (const clearance::Overlap &o : found) out.push_back(o.b);
+    return out;
+}
+
+}  // namespace
+
+/// What carries a spare wheel, by its geometry.
+class TestWheelMounts : public QObject {
+    Q_OBJECT
+
+  private slots:
+    /// Studs stand on their circle, evenly, the first one up; their holes are half a millimeter wider.
+    void studsOnTheirCircle() {
+        const Assembly a = built("vole-upright", "upright-wheel-mount",
+                                 {{"studs", 5.0}, {"studCircle", 130.0}, {"studSize", 12.0}});
+        const SheetPart &hub = *a.sheet("hub");
+        QCOMPARE(hub.holes.size(), std::size_t{5});
+        for (std::size_t i = 0; i < 5; ++i) {
+            QVERIFY(std::abs(hub.holes[i].at.norm() - 65) < 1e-9);
+            const Vec2 &next = hub.holes[(i + 1) % 5].at;
+            QVERIFY(std::abs((hub.holes[i].at - next).norm() - 130 * std::sin(std::numbers::pi / 5)) < 1e-9);
+            QCOMPARE(hub.holes[i].diameter, 12.5);
+        }
+        QVERIFY(hub.axes.toWorld(hub.holes[0].at).z() > hub.axes.origin.z() + 64);
+    }
+    /// The wheel's middle by hand: mounts' face, plate, beam, half the upright, standoff, plate, backspacing.
+    void wheelByHand() {
+        const Assembly a = built("vole-upright", "upright-wheel-mount",
+                                 {{"hubOut", 90.0},
+                                  {"hubThickness", 10.0},
+                                  {"backspacing", 25.0},
+                                  {"endThickness", 10.0},
+                                  {"section", std::string("RHS 80x60x4")},
+                                  {"uprightSection", std::string("SHS 60x60x4")},
+                                  {"wheelHeight", 430.0}});
+        const double x = -3320 - 10 - 30 - 30 - 90 - 10 - 25;
+        QVERIFY2(std::abs(a.wheels[0].center.x() - x) < 1e-9,
+                 qPrintable(QString::number(a.wheels[0].center.x())));
+        const double level = (500 + 390) / 2.0, top = level + 40;
+        QVERIFY(std::abs(a.wheels[0].center.z() - (top + 430)) < 1e-9);
+        QVERIFY(inTheTire(a).empty());
+    }
+    /// Without a standoff the tire's inner half lies where the upright and the braces are.
+    void withoutStandoff() {
+        const Assembly a =
+            built("vole-upright", "upright-wheel-mount", {{"hubOut", 0.0}, {"backspacing", 0.0}});
+        const std::vector<std::string> through = inTheTire(a);
+        for (const char *part : {"upright", "brace.left", "brace.right"})
+            QVERIFY2(std::find(through.begin(), through.end(), part) != through.end(), part);
+        QVERIFY(!a.bar("hub.standoff"));
+    }
+    /// The tire's ring in pieces has the ring's volume, as near as 24 chords come to it.
+    void ringOfTheTire() {
+        const Assembly a = built("vole-upright", "upright-wheel-mount", {});
+        const CarriedWheel &w = a.wheels[0];
+        double volume = 0;
+        for (const clearance::ConvexBody &b : workshop::carriedTires(a))
+            for (const shape::Polygon3 &face : b.faces)
+                volume += shape::newellNormal(face).dot(face.front() - w.center) / 6;
+        const double ring = std::numbers::pi * w.radius * w.radius * (1 - 0.36) * w.width;
+        const double chords = 24 / (2 * std::numbers::pi) * std::sin(2 * std::numbers::pi / 24);
+        QVERIFY2(std::abs(std::abs(volume) / (ring * chords) - 1) < 0.02,
+                 qPrintable(QString("%1 %2").arg(volume).arg(ring)));
+    }
+    /// The posts of the fixed mount lean as they are told to, their feet cut to the tube's top.
+    void leaningPosts() {
+        const double lean = radians(20);
+        const Assembly a =
+            built("heron-wheel-mount", "fixed-wheel-mount",
+                  {{"behind", 1120.0}, {"lean", lean}, {"section", std::string("RHS 120x80x6")}});
+        const BarPart &post = *a.bar("post.left");
+        const Vec3 along = (post.to - post.from).normalized();
+        QVERIFY(std::abs(along.x() - std::sin(lean)) < 1e-9 && std::abs(along.z() - std::cos(lean)) < 1e-9);
+        for (const char *part : {"post.left", "post.right"}) {
+            QVERIFY2(weld(a, "tube", part), part);
+            QVERIFY2(weld(a, part, "back"), part);
+        }
+        QVERIFY(weld(a, "hub.standoff", "back") && weld(a, "hub.standoff", "hub"));
+        QVERIFY(weld(a, "eye", "post.left") && weld(a, "eye", "post.right"));
+        QVERIFY(std::abs(a.sheet("hub")->axes.z.dot(along)) < 1e-9);
+    }
+    /// The heavy front: boxes on the beam, bars on the boxes, steps on both, slats between beam and tube; the
+    /// free area that it tells is that of its slats.
+    void heavyFront() {
+        const Assembly a = built("heron-survey", "heavy-winch-front",
+                                 {{"slats", 11.0}, {"slatThickness", 5.0}, {"grilleWidth", 600.0}});
+        for (const char *side : {"left", "right"}) {
+            const std::string s = side;
+            for (const char *where : {".inner", ".outer"}) {
+                QVERIFY2(weld(a, "beam", "box." + s + where), side);
+                QVERIFY2(weld(a, "box." + s + where, "bar." + s), side);
+                QVERIFY2(weld(a, "box." + s + where, "step." + s), side);
+            }
+            QVERIFY(weld(a, "bracket." + s, "beam") && weld(a, "tab." + s, "beam"));
+        }
+        for (int i = 1; i <= 11; ++i)
+            QVERIFY(weld(a, "slat." + std::to_string(i), "beam") &&
+                    weld(a, "slat." + std::to_string(i), "grille"));
+        const auto told =
+            std::find_if(a.notes.begin(), a.notes.end(), [](const BuildNote &n) { return n.onlyTold; });
+        QVERIFY(told != a.notes.end());
+        // ten gaps of 60 mm less a slat of 5: 92 percent
+        QVERIFY2(told->text.in(measure::UnitSystem::Metric).find("92 percent") != std::string::npos,
+                 told->text.in(measure::UnitSystem::Metric).c_str());
+        QCOMPARE(a.strikes.size(), std::size_t{3});
+    }
+};
+
+QTEST_APPLESS_MAIN(TestWheelMounts)
+#include "test_wheel_mounts.moc"
