@@ -217,8 +217,8 @@ QVariant CutModel::data(const QModelIndex &index, int role) const {
 
 QVariant CutModel::headerData(int section, Qt::Orientation orientation, int role) const {
     if (orientation != Qt::Horizontal || role != Qt::DisplayRole) return {};
-    static const std::array<const char *, 7> names{
-        "Part", "From", "Longest edge, or plate", "Saw, from square", "Holes", "Mass", "Cut"};
+    static const std::array<const char *, 7> names{"Part",  "From", "Longest edge", "Saw",
+                                                   "Holes", "Mass", "Cut"};
     return tr(names[static_cast<std::size_t>(section)]);
 }
 
@@ -239,7 +239,7 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     m_table->verticalHeader()->hide();
     m_table->verticalHeader()->setDefaultSectionSize(34);
     m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
-    m_table->horizontalHeader()->setStretchLastSection(true);
+    m_table->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
     m_table->setTabKeyNavigation(false);
     m_note = new QLabel(this);
     m_note->setObjectName("cutNote");
@@ -296,8 +296,9 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, &CutBench::describe);
     // The list is made anew with every answer: what was chosen stays chosen.
     connect(m_model, &QAbstractItemModel::modelReset, this, [this] {
+        const std::string wanted = m_chosen.empty() ? m_session->selected().toStdString() : m_chosen;
         for (int row = 0; row < m_model->rowCount(); ++row)
-            if (m_model->item(row)->part == m_chosen) return m_table->selectRow(row);
+            if (m_model->item(row)->part == wanted) return m_table->selectRow(row);
     });
     connect(session, &Session::unitsChanged, this, &CutBench::describe);
     connect(session, &Session::appraisalChanged, this, &CutBench::describe);

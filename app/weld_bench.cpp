@@ -30,7 +30,7 @@ WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     m_ahead->setAccessibleName(tr("The piece from ahead, as far as it is fitted"));
     m_ahead->title = tr("From ahead");
     for (PlanView *view : {m_view, m_ahead}) {
-        view->showKeepOuts = view->showTangents = false;
+        view->showOutline = view->showKeepOuts = view->showTangents = false;
         view->drawOver = [this, view](QPainter &p) { drawSeam(p, *view); };
     }
     auto *views = new QHBoxLayout;

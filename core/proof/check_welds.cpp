@@ -193,9 +193,10 @@ void checkWeld(const CheckContext &context, int index) {
     if (pieces.empty()) {
         const armor::SheetPart *plate = context.assembly.sheet(joint.b);
         const std::string &cover = plate && plate->strips.empty() ? joint.b : joint.a;
-        return context.leave({id, joint.name, what,
-                              fmt::format("{} only covers and is taken to carry nothing", context.called(cover)), "",
-                              joint.contacts.empty() ? Vec3(Vec3::Zero()) : joint.contacts[0].center, true});
+        return context.leave(
+            {id, joint.name, what,
+             fmt::format("{} only covers and is taken to carry nothing", context.called(cover)), "",
+             joint.contacts.empty() ? Vec3(Vec3::Zero()) : joint.contacts[0].center, true});
     }
     const double leg = countedLeg(joint.leg, context.rules.fitGap);
     const auto group = groupOf(joint, leg);
@@ -359,7 +360,8 @@ void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
     check.utilization = check.demand / check.capacity;
     check.at = contact.center;
     addWallWorking(check.working, demands[g.loadCase], *seat, omega, strength);
-    constexpr double slenderest = 35, slenderestRound = 50;  // AISC 360-10 tables K1.2A and K1.1A (from memory)
+    constexpr double slenderest = 35,
+                     slenderestRound = 50;  // AISC 360-10 tables K1.2A and K1.1A (from memory)
     if (seat->wall.faceWidth / seat->wall.wall > (seat->round ? slenderestRound : slenderest))
         check.beyond = "its wall is thinner for its width than those that the formula was tested on";
     if (seat->tube->material.family == "aluminum") check.beyond = steelOnly;
