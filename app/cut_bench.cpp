@@ -379,9 +379,12 @@ void CutBench::describe() {
     };
     QString text = QString::fromStdString(c->note.in(m_session->units()));
     for (const armor::Hole &h : c->holes)
-        text += QStringLiteral("%1%2 ⌀ %3 at %4 / %5")
-                    .arg(text.isEmpty() ? "" : ";  ", QString::fromStdString(h.purpose), print(h.diameter),
-                         print(h.at.x()), print(h.at.y()));
+        text +=
+            QStringLiteral("%1%2 ⌀ %3 at %4 / %5")
+                .arg(text.isEmpty()              ? ""
+                     : text.endsWith(QChar('.')) ? " "
+                                                 : ";  ",
+                     QString::fromStdString(h.purpose), print(h.diameter), print(h.at.x()), print(h.at.y()));
     if (!c->holes.empty())
         text += c->isPlate ? tr("  (plate holes in vehicle axes)")
                            : tr("  (from the start of the bar / above its middle)");
