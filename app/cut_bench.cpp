@@ -22,6 +22,12 @@
 namespace hefty::app {
 namespace {
 
+/// What people call a part of the piece that is worked on.
+QString called(const Session &session, const job::Appraisal &a, const std::string &part) {
+    const job::PieceAppraisal *piece = session.chosen(a);
+    return QString::fromStdString(piece && piece->assembly ? piece->assembly->labelOf(part) : part);
+}
+
 /// Of the piece that is worked on.
 const workshop::Fabrication *fabricationOf(const Session &session, const job::Appraisal &a) {
     const job::PieceAppraisal *piece = session.chosen(a);
@@ -80,8 +86,9 @@ void BarsView::paintInto(QPainter &p, const QRectF &box) const {
     if (f->nestings.empty()) {
         p.setFont(textFont(13));
         p.drawText(box, Qt::AlignCenter | Qt::TextWordWrap,
-                   m_session->job().log.cut.empty() ? tr("No bar is needed for this piece.")
-                                                    : tr("All bars of this piece are cut."));
+                   std::any_of(f->cuts.begin(), f->cuts.end(), [](const auto &c) { return !c.isPlate; })
+                       ? tr("All bars of this piece are cut.")
+                       : tr("No bar is needed for this piece."));
         return;
     }
     double longest = 1;
@@ -100,7 +107,7 @@ void BarsView::paintInto(QPainter &p, const QRectF &box) const {
         for (const workshop::NestedBar &b : n.nesting.bars) {
             bool remnant = false;
             for (const workshop::RackItem &i : m_session->job().shop.rack)
-                if (b.bar.id == i.id) remnant = i.remnant;
+                if (b.bar.item == i.id) remnant = i.remnant;
             drawBar(p, QRectF(box.left() + 8, y, box.width() - 16, barPitch), b, longest, remnant);
             y += barPitch;
         }
@@ -137,7 +144,7 @@ void BarsView::drawBar(QPainter &p, const QRectF &line, const workshop::NestedBa
         p.setPen(chosen ? QColor("#1E2428") : colors().ink);
         p.setFont(measureFont(9));
         const QString text =
-            QStringLiteral("%1\n%2").arg(QString::fromStdString(piece.name), print(piece.length));
+            QStringLiteral("%1\n%2").arg(called(*m_session, *m_held, piece.name), print(piece.length));
         p.drawText(cut.adjusted(2, 0, -2, 0), Qt::AlignCenter | Qt::TextWordWrap, text);
         x += (piece.length + bar.kerf) * scale;
     }
@@ -182,13 +189,14 @@ QVariant CutModel::data(const QModelIndex &index, int role) const {
         return QString::fromStdString(
             measure::printQuantity(mm, measure::Quantity::Length, m_session->units()));
     };
+    if (role == Qt::UserRole) return QString::fromStdString(c->part);  // whatever people call it
     if (role == Qt::FontRole && index.column() >= 2) return measureFont(10.5);
     if (role == Qt::TextAlignmentRole && index.column() >= 2)
         return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
     if (role != Qt::DisplayRole) return {};
     switch (index.column()) {
         case 0:
-            return QString::fromStdString(c->part);
+            return called(*m_session, *m_shown, c->part);
         case 1:
             return QStringLiteral("%1 %2").arg(QString::fromStdString(c->stock),
                                                QString::fromStdString(c->material));
@@ -322,7 +330,8 @@ void CutBench::showTick() {
     const log::CutPart *done = c && piece ? m_session->job().log.cutPart(piece->id, c->part) : nullptr;
     const OnBar on = c && piece && piece->fabrication ? barOfChosen(*piece->fabrication) : OnBar{};
     m_tick->setVisible(c != nullptr);
-    m_tick->setEnabled(done || on.bar || (c && c->isPlate));
+    // Until the bars are laid out anew they are those of the job before.
+    m_tick->setEnabled(!m_session->isWorking() && (done || on.bar || (c && c->isPlate)));
     m_tick->setText(done     ? tr("Take the tick back")
                     : on.bar ? tr("Tick bar %1 as cut").arg(QString::fromStdString(on.bar->bar.id))
                              : tr("Tick as cut"));
@@ -340,7 +349,7 @@ void CutBench::tick() {
     const workshop::CutItem *c = m_model->item(m_table->currentIndex().row());
     if (!piece || !c || !piece->fabrication) return;
     const std::string part = c->part, date = QDate::currentDate().toString(Qt::ISODate).toStdString();
-    const QString name = QString::fromStdString(part);
+    const QString name = called(*m_session, *appraisal, part);
     if (m_session->job().log.cutPart(piece->id, part)) {
         m_session->edit(tr("Take back that %1 is cut").arg(name),
                         [&](job::Job &job) { job::untickCut(job, piece->id, part); });
@@ -353,15 +362,16 @@ void CutBench::tick() {
                         [&](job::Job &job) { job::tickCut(job, piece->id, part, date); });
         return;
     }
-    workshop::BookedBar booked;
     const QString bar = QString::fromStdString(on.bar->bar.id);
-    m_session->edit(tr("Cut bar %1").arg(bar),
-                    [&](job::Job &job) { booked = job::cutBar(job, piece->id, *on.kind, *on.bar, date); });
+    job::Job cut = m_session->job();
+    const auto booked = job::cutBar(cut, piece->id, *on.kind, *on.bar, date);
+    if (!booked) return m_booked->setText(QString::fromStdString(booked.error().sentence()));
+    m_session->edit(tr("Cut bar %1").arg(bar), [&](job::Job &job) { job = cut; });
     const QString left = QString::fromStdString(
-        measure::printQuantity(booked.left, measure::Quantity::Length, m_session->units()));
-    m_booked->setText(booked.mark.empty() ? tr("%1 is cut up; %2 of it are scrap.").arg(bar, left)
-                                          : tr("%1 is cut up; %2 go back to the rack. Mark them %3.")
-                                                .arg(bar, left, QString::fromStdString(booked.mark)));
+        measure::printQuantity(booked->left, measure::Quantity::Length, m_session->units()));
+    m_booked->setText(booked->mark.empty() ? tr("%1 is cut up; %2 of it are scrap.").arg(bar, left)
+                                           : tr("%1 is cut up; %2 go back to the rack. Mark them %3.")
+                                                 .arg(bar, left, QString::fromStdString(booked->mark)));
 }
 
 void CutBench::describe() {

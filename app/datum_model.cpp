@@ -121,7 +121,7 @@ QVariant DatumModel::railSection(int column, int role) const {
     if (role == Qt::ToolTipRole)
         return tr(
             "Look into the end of a rail: a closed box, a channel that is open toward the middle, or an "
-            "inverted hat that is open above. While it is unknown, the rails are taken as channels and not "
+            "inverted hat that is open above. While it is unknown, the weaker is taken and nothing is "
             "proved.");
     if (role == Qt::ForegroundRole && column > 0 && !known) return colors().bad;
     if (role == Qt::TextAlignmentRole && column == 1)

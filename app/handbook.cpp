@@ -9,8 +9,8 @@
 #include <QVBoxLayout>
 
 #include "app/theme.h"
-#include "core/base/object_reader.h"
 #include "core/base/places.h"
+#include "core/job/job.h"
 
 namespace hefty::app {
 namespace {
@@ -74,17 +74,16 @@ DemoList::DemoList(QWidget *parent) : QDialog(parent) {
     list->setWordWrap(true);
     const QDir folder(QString::fromStdString(demoFolder()));
     for (const QFileInfo &f : folder.entryInfoList({"*.girder.json"}, QDir::Files, QDir::Name)) {
-        const auto json = parseJson(text(f.filePath()).toStdString());
-        if (!json) continue;
-        const QString name = QString::fromStdString(json->value("name", f.fileName().toStdString()));
+        const auto job = job::loadJob(f.filePath().toStdString());
+        const QString name = job ? QString::fromStdString(job->name) : f.fileName();
         QStringList pieces;
-        if (const auto it = json->find("pieces"); it != json->end())
-            for (const Json &p : *it)
-                pieces << QString::fromStdString(p.value("name", p.value("id", std::string())));
-        auto *item =
-            new QListWidgetItem(pieces.isEmpty() ? tr("%1\nmeasured, nothing laid out yet").arg(name)
-                                                 : QStringLiteral("%1\n%2").arg(name, pieces.join(", ")),
-                                list);
+        if (job)
+            for (const armor::Piece &p : job->pieces) pieces << QString::fromStdString(p.name);
+        auto *item = new QListWidgetItem(
+            QStringLiteral("%1\n%2").arg(name, !job ? QString::fromStdString(job.error().sentence())
+                                               : pieces.isEmpty() ? tr("measured, nothing laid out yet")
+                                                                  : pieces.join(", ")),
+            list);
         item->setData(Qt::UserRole, f.filePath());
         item->setSizeHint({0, 52});
     }

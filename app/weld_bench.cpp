@@ -161,12 +161,9 @@ void WeldBench::choose(int row) {
 }
 
 void WeldBench::showStep(int row) {
-    std::set<std::string> later;
-    for (std::size_t i = 0; row >= 0 && i < m_seams.size(); ++i)
-        if (static_cast<int>(i) > row && !m_seams[i].fits.empty()) later.insert(m_seams[i].fits);
-    // What is bought is bolted on when all is welded and coated.
-    if (m_assembly && row >= 0)
-        for (const armor::BoughtPart &b : m_assembly->bought) later.insert(b.name);
+    const std::set<std::string> later =
+        m_assembly && row >= 0 ? workshop::notThereYet(*m_assembly, m_seams, static_cast<std::size_t>(row))
+                               : std::set<std::string>{};
     for (PlanView *view : {m_view, m_ahead}) {
         view->later = later;
         view->update();

@@ -1,6 +1,7 @@
 #include "cli/schema_json.h"
 
 #include "core/armor/piece.h"
+#include "core/base/constants.h"
 #include "core/proof/house_rules.h"
 #include "core/rig/vehicle.h"
 
@@ -54,20 +55,17 @@ Json holds() {
     Json kinds = Json::array(), faces = Json::array();
     for (const rig::HoldKind &k : rig::holdKinds()) kinds.push_back(k.id);
     for (const rig::HoldFace &f : rig::holdFaces()) faces.push_back(f.id);
-    return listOf(object({{"id", text("")},
-                          {"name", text("for people")},
-                          {"kind", {{"enum", kinds}}},
-                          {"face", {{"enum", faces}}},
-                          {"at", place("middle of the hole on the face, mm")},
-                          {"diameter", between(4, 60, "of the bolt, mm")},
-                          {"thickness", between(0, 100, "of what it bears on, or depth of the thread, mm")},
-                          {"ultimate", between(0, 2000, "of that metal, MPa")},
-                          {"stiffness", between(0, 1e7, "of the body behind it, N/mm")},
-                          {"pull", between(0, 1e7, "that it may carry, N")},
-                          {"shear", between(0, 1e7, "that it may carry, N")},
-                          {"mirrored", truth("there is one on the other side too")},
-                          {"trust", trust()}},
-                         {"id", "kind", "at"}));
+    Json hold = object({{"id", text("")},
+                        {"name", text("for people")},
+                        {"kind", {{"enum", kinds}}},
+                        {"face", {{"enum", faces}}},
+                        {"at", place("middle of the hole on the face, mm")},
+                        {"mirrored", truth("there is one on the other side too")},
+                        {"trust", trust()}},
+                       {"id", "kind", "at"});
+    for (const rig::HoldNumber &n : rig::holdNumbers())
+        hold["properties"][n.id] = between(n.least, n.most, n.name);
+    return listOf(std::move(hold));
 }
 
 Json vehicle() {
@@ -139,8 +137,10 @@ Json piece() {
 Json houseRules() {
     Json rules = Json::object();
     for (const proof::HouseRule &r : proof::houseRules()) {
-        const double by = r.quantity == measure::Quantity::Angle ? 180 / 3.14159265358979323846 : 1;
-        rules[r.id] = between(r.least * by - 1e-9, r.most * by + 1e-9, std::string(r.name) + ". " + r.why);
+        const bool angle = r.quantity == measure::Quantity::Angle;  // in degrees in the file
+        const double least = angle ? degrees(r.least) : r.least, most = angle ? degrees(r.most) : r.most;
+        constexpr double rounding = 1e-9;
+        rules[r.id] = between(least - rounding, most + rounding, std::string(r.name) + ". " + r.why);
     }
     return object(std::move(rules));
 }

@@ -11,6 +11,7 @@
 #include "core/armor/contact.h"
 #include "core/armor/making/maker.h"
 #include "core/armor/operations/operations.h"
+#include "core/armor/places_of.h"
 
 namespace hefty::armor {
 namespace {
@@ -42,13 +43,13 @@ void movePart(Assembly &assembly, const Tweak &tweak) {
             t.from += tweak.by;
             t.to += tweak.by;
             for (PathPoint &p : t.bends) p.at += tweak.by;
+            movePlacesOf(assembly, tweak.part, tweak.by);
             return;
         }
     for (SheetPart &p : assembly.sheets)
         if (p.name == tweak.part) {
             p.axes.origin += tweak.by;
-            for (Anchor &a : assembly.anchors)
-                if (a.name == p.name) a.hole += tweak.by;
+            movePlacesOf(assembly, tweak.part, tweak.by);
             for (const auto *joints : {&assembly.mounts, &assembly.feet})
                 for (const BoltJoint &j : *joints)
                     if (j.part == p.name && tweak.by.norm() > 1e-9)

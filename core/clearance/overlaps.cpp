@@ -4,22 +4,68 @@
 
 #include "core/clearance/convex.h"
 
-#pragma GCC diagnostic push
-#pragma GCC diagnostic ignored "-Wshadow"
-#pragma GCC diagnostic ignored "-Wpedantic"
-#pragma GCC diagnostic ignored "-Woverloaded-virtual"
-#include <fcl/narrowphase/collision.h>
-#pragma GCC diagnostic pop
-
 namespace hefty::clearance {
 namespace {
 
-using Object = std::unique_ptr<fcl::CollisionObjectd>;
+/// What the shadows of a convex body on any axis follow from.
+struct Shape {
+    std::vector<Vec3> corners, normals, edges;  ///< directions of one axis each once, of unit length
+    [[nodiscard]] std::pair<double, double> shadowOn(const Vec3 &axis) const {
+        double low = 1e300, high = -1e300;
+        for (const Vec3 &c : corners) {
+            low = std::min(low, axis.dot(c));
+            high = std::max(high, axis.dot(c));
+        }
+        return {low, high};
+    }
+};
 
-Result<Object> objectOf(const ConvexBody &body) {
-    auto convex = convexOf(body);
-    if (!convex) return fail(ProblemKind::BadInput, "The part has no volume.", body.id, "Check its sizes.");
-    return std::make_unique<fcl::CollisionObjectd>(std::move(convex));
+void keepDirection(std::vector<Vec3> &known, const Vec3 &v) {
+    constexpr double parallel = 1e-7;
+    const double length = v.norm();
+    if (!(length > 1e-9)) return;
+    const Vec3 unit = v / length;
+    for (const Vec3 &k : known)
+        if (k.cross(unit).norm() < parallel) return;
+    known.push_back(unit);
+}
+
+Result<Shape> shapeOf(const ConvexBody &body) {
+    Shape s;
+    for (const shape::Polygon3 &face : body.faces) {
+        Vec3 normal = Vec3::Zero();
+        for (std::size_t i = 0; i < face.size(); ++i) {
+            const Vec3 &here = face[i], &next = face[(i + 1) % face.size()];
+            normal += (here - face[0]).cross(next - face[0]);
+            keepDirection(s.edges, next - here);
+            s.corners.push_back(here);
+        }
+        keepDirection(s.normals, normal);
+    }
+    if (s.normals.size() < 3 || s.corners.size() < 4)
+        return fail(ProblemKind::BadInput, "The part has no volume.", body.id, "Check its sizes.");
+    return s;
+}
+
+/// How far one of two bodies would have to give way; 0 or less if they are apart. The way out of convex
+/// bodies with flat faces is square to a face of one of them or to an edge of both.
+double depthOf(const Shape &a, const Shape &b) {
+    double depth = 1e300;
+    const auto tryAxis = [&](const Vec3 &axis) {
+        const auto [lowA, highA] = a.shadowOn(axis);
+        const auto [lowB, highB] = b.shadowOn(axis);
+        depth = std::min({depth, highA - lowB, highB - lowA});
+        return depth > 0;
+    };
+    for (const Vec3 &n : a.normals)
+        if (!tryAxis(n)) return depth;
+    for (const Vec3 &n : b.normals)
+        if (!tryAxis(n)) return depth;
+    for (const Vec3 &e : a.edges)
+        for (const Vec3 &f : b.edges)
+            if (const Vec3 across = e.cross(f); across.norm() > 1e-6 && !tryAxis(across.normalized()))
+                return depth;
+    return depth;
 }
 
 /// Keeps the deepest pair of two names.
@@ -38,32 +84,25 @@ Result<std::vector<Overlap>> overlaps(const std::vector<ConvexBody> &first,
                                       const std::vector<ConvexBody> &second, double least) {
     std::vector<Around> boxes;
     for (const ConvexBody &b : second) boxes.push_back(around(b));
-    std::vector<Object> others(second.size());
+    std::vector<std::optional<Shape>> others(second.size());
     std::vector<Overlap> out;
     for (const ConvexBody &a : first) {
         const Around box = around(a);
-        Object object;
+        std::optional<Shape> body;
+        const auto ready = [](std::optional<Shape> &made, const ConvexBody &from) -> Result<void> {
+            if (made) return {};
+            auto shape = shapeOf(from);
+            if (!shape) return tl::unexpected(shape.error());
+            made = std::move(*shape);
+            return {};
+        };
         for (std::size_t i = 0; i < second.size(); ++i) {
             const Around shared = box.intersection(boxes[i]);
             if (shared.isEmpty() || shared.sizes().minCoeff() < least) continue;
-            if (!object) {
-                auto made = objectOf(a);
-                if (!made) return tl::unexpected(made.error());
-                object = std::move(*made);
-            }
-            if (!others[i]) {
-                auto made = objectOf(second[i]);
-                if (!made) return tl::unexpected(made.error());
-                others[i] = std::move(*made);
-            }
-            if (!measure(*object, *others[i]).overlaps) continue;
-            fcl::CollisionRequestd request(1, true);
-            fcl::CollisionResultd result;
-            fcl::collide(object.get(), others[i].get(), request, result);
-            if (result.numContacts() == 0) continue;
-            const auto &contact = result.getContact(0);
-            if (std::abs(contact.penetration_depth) < least) continue;
-            keep(out, {a.id, second[i].id, std::abs(contact.penetration_depth), shared.center()});
+            if (auto r = ready(body, a); !r) return tl::unexpected(r.error());
+            if (auto r = ready(others[i], second[i]); !r) return tl::unexpected(r.error());
+            const double depth = depthOf(*body, *others[i]);
+            if (depth >= least) keep(out, {a.id, second[i].id, depth, shared.center()});
         }
     }
     std::stable_sort(out.begin(), out.end(),

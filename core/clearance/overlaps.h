@@ -15,7 +15,7 @@ struct Overlap {
 /// bodies of one name the deepest pair.
 /// @param least  mm: parts that are laid on each other only touch
 /// @error BadInput  a body with fewer than four corners
-/// @source depth of convex bodies by expanding polytopes (FCL with libccd), to about a tenth of a millimeter
+/// @source depth of convex bodies by separating axes (Gottschalk, Lin, Manocha 1996)
 [[nodiscard]] Result<std::vector<Overlap>> overlaps(const std::vector<ConvexBody> &first,
                                                     const std::vector<ConvexBody> &second, double least);
 

@@ -181,16 +181,8 @@ class Appraiser {
     /// Bars that one piece is cut from are not there for the next.
     void takeOffRack(const workshop::Fabrication &made) {
         for (const workshop::SectionNesting &n : made.nestings)
-            for (const workshop::NestedBar &b : n.nesting.bars) {
-                if (!b.bar.onHand) continue;
-                // Of several alike the nesting numbers each: "R-104 (2)".
-                for (workshop::RackItem &i : m_shop.rack)
-                    if (i.count > 0 && (b.bar.id == i.id || b.bar.id.starts_with(i.id + " ("))) {
-                        --i.count;
-                        break;
-                    }
-            }
-        std::erase_if(m_shop.rack, [](const workshop::RackItem &i) { return i.count <= 0; });
+            for (const workshop::NestedBar &b : n.nesting.bars)
+                if (b.bar.onHand) (void)workshop::takeOffRack(m_shop, b.bar);
     }
 
     void loadAxles() {

@@ -9,16 +9,18 @@
 
 namespace hefty::job {
 
-workshop::BookedBar cutBar(Job &job, const std::string &piece, const workshop::SectionNesting &kind,
-                           const workshop::NestedBar &bar, const std::string &date) {
-    workshop::BookedBar booked = workshop::bookBar(job.shop, kind.section, kind.material, bar);
-    job.shop = booked.shop;
+Result<workshop::BookedBar> cutBar(Job &job, const std::string &piece, const workshop::SectionNesting &kind,
+                                   const workshop::NestedBar &bar, const std::string &date) {
+    auto booked = workshop::bookBar(job.shop, kind.section, kind.material, bar);
+    if (!booked) return booked;
+    job.shop = booked->shop;
     double length = 0;
     for (const workshop::PieceLength &p : bar.pieces) length += p.length;
+    const std::string from = bar.bar.onHand ? bar.bar.item : "new";
     for (const workshop::PieceLength &p : bar.pieces) {
         untickCut(job, piece, p.name);
         job.log.cut.push_back(
-            {piece, p.name, date, bar.bar.id, p.length, length > 0 ? booked.cost * p.length / length : 0});
+            {piece, p.name, date, from, p.length, length > 0 ? booked->cost * p.length / length : 0});
     }
     return booked;
 }

@@ -9,7 +9,8 @@ namespace hefty::job {
 /// All pieces of a bar are cut: they are ticked, the bar leaves the rack, what is left goes back under a
 /// mark.
 /// @param date  ISO 8601
-workshop::BookedBar cutBar(Job &job, const std::string &piece, const workshop::SectionNesting &kind,
+/// @error those of bookBar(), the job as it was
+[[nodiscard]] Result<workshop::BookedBar> cutBar(Job &job, const std::string &piece, const workshop::SectionNesting &kind,
                            const workshop::NestedBar &bar, const std::string &date);
 /// A part is cut that comes from no bar.
 void tickCut(Job &job, const std::string &piece, const std::string &part, const std::string &date);

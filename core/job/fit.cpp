@@ -33,6 +33,22 @@ working::Working gapWorking(const std::string &title, const SweepGap &g, bool sw
     return w;
 }
 
+/// Deeper than parts that are only laid on each other, mm.
+constexpr double touching = 1;
+
+/// How deep two parts lie in each other, as a problem of the first.
+FitProblem overlapProblem(const clearance::Overlap &o, std::string sentence, std::string title) {
+    FitProblem p;
+    p.part = o.a;
+    p.sentence = {std::move(sentence), {{o.depth, Quantity::Length}}};
+    p.value = -o.depth;
+    p.at = o.at;
+    p.working.title = std::move(title);
+    p.working.step("d", "how deep they lie in each other", "convex bodies, separating axes", "", o.depth,
+                   "mm", "docs/methods.md");
+    return p;
+}
+
 class FitFinder {
   public:
     FitFinder(const Job &job, const armor::Assembly &assembly, const rig::Stood &stood, std::stop_token stop)
@@ -162,24 +178,19 @@ class FitFinder {
     }
     /// The tires that a piece carries, and its own parts.
     Result<bool> tires() {
-        constexpr double touching = 1;  // mm
         std::vector<ConvexBody> others;
         for (const ConvexBody &b : m_bodies)
             if (m_assembly.bar(b.id) || m_assembly.sheet(b.id)) others.push_back(b);
         const auto found = clearance::overlaps(workshop::carriedTires(m_assembly), others, touching);
         if (!found) return tl::unexpected(found.error());
         for (const clearance::Overlap &o : *found) {
-            FitProblem p;
+            FitProblem p =
+                overlapProblem(o,
+                               fmt::format("The tire of the wheel carried on {} runs through {}, {{0}} deep.",
+                                           called(o.a), called(o.b)),
+                               fmt::format("Tire of the carried wheel and {}", m_assembly.labelOf(o.b)));
             p.id = fmt::format("tire/{}/{}", o.a, o.b);
             p.part = o.b;
-            p.sentence = {fmt::format("The tire of the wheel carried on {} runs through {}, {{0}} deep.",
-                                      called(o.a), called(o.b)),
-                          {{o.depth, Quantity::Length}}};
-            p.value = -o.depth;
-            p.at = o.at;
-            p.working.title = fmt::format("Tire of the carried wheel and {}", m_assembly.labelOf(o.b));
-            p.working.step("d", "how deep they lie in each other", "convex bodies, expanding polytopes", "",
-                           o.depth, "mm", "docs/methods.md");
             p.working.note("The tire is a ring from six tenths of its radius outward: its dish is free.");
             m_out.push_back(std::move(p));
         }
@@ -269,6 +280,23 @@ class FitFinder {
     std::vector<FitProblem> m_out;
 };
 
+/// Parts of a piece that run through those of another.
+Result<std::vector<FitProblem>> throughEachOther(const PieceAppraisal &a, const PieceAppraisal &b) {
+    const auto found = clearance::overlaps(workshop::convexBodies(*a.assembly),
+                                           workshop::convexBodies(*b.assembly), touching);
+    if (!found) return tl::unexpected(found.error());
+    std::vector<FitProblem> out;
+    for (const clearance::Overlap &o : *found) {
+        const std::string one = a.assembly->labelOf(o.a), other = b.assembly->labelOf(o.b);
+        FitProblem p = overlapProblem(
+            o, fmt::format("The {} runs through the {} of \"{}\", {{0}} deep.", one, other, b.id),
+            fmt::format("{} and {}", one, other));
+        p.id = fmt::format("overlap/{}@{}~{}@{}", o.a, a.id, o.b, b.id);
+        out.push_back(std::move(p));
+    }
+    return out;
+}
+
 }  // namespace
 
 Result<std::vector<FitProblem>> fitProblems(const Job &job, const armor::Assembly &assembly,
@@ -292,20 +320,25 @@ void addFit(Appraisal &a, const Job &job, const std::stop_token &stop) {
         f.working = std::move(p.working);
         a.findings.push_back(std::move(f));
     };
-    for (const PieceAppraisal &piece : a.pieces) {
-        if (!piece.assembly || !a.stood) continue;
-        auto problems = fitProblems(job, *piece.assembly, *a.stood, stop);
-        if (stop.stop_requested()) return;
+    const auto take = [&](const std::string &piece, Result<std::vector<FitProblem>> problems) {
         if (!problems) {
             const Problem &p = problems.error();
             FitProblem wrong;
             wrong.id = "fit/" + p.where;
             wrong.part = p.where;
             wrong.sentence = p.message + (p.remedy.empty() ? "" : " " + p.remedy);
-            found(piece.id, std::move(wrong));
-            continue;
+            return found(piece, std::move(wrong));
         }
-        for (FitProblem &p : *problems) found(piece.id, std::move(p));
+        for (FitProblem &p : *problems) found(piece, std::move(p));
+    };
+    for (std::size_t i = 0; i < a.pieces.size(); ++i) {
+        const PieceAppraisal &piece = a.pieces[i];
+        if (!piece.assembly || !a.stood) continue;
+        auto problems = fitProblems(job, *piece.assembly, *a.stood, stop);
+        if (stop.stop_requested()) return;
+        take(piece.id, std::move(problems));
+        for (std::size_t k = 0; k < i; ++k)
+            if (a.pieces[k].assembly) take(piece.id, throughEachOther(piece, a.pieces[k]));
     }
     a.fitDone = true;
     worstFirst(a.findings);

@@ -5,9 +5,7 @@
 
 #include <fmt/format.h>
 
-#include "core/clearance/overlaps.h"
 #include "core/job/make_finding.h"
-#include "core/workshop/convex_bodies.h"
 
 namespace hefty::job {
 namespace {
@@ -36,35 +34,10 @@ bool shareBolts(const armor::Assembly &a, const armor::Assembly &b) {
     return false;
 }
 
-/// Parts of two pieces that lie in each other.
-void addOverlaps(const PieceAppraisal &a, const PieceAppraisal &b, FindingList &out) {
-    constexpr double touching = 1;  // mm
-    const auto found = clearance::overlaps(workshop::convexBodies(*a.assembly),
-                                           workshop::convexBodies(*b.assembly), touching);
-    if (!found) return;  // a part without volume is told where it is built
-    for (const clearance::Overlap &o : *found) {
-        const std::string one = a.assembly->labelOf(o.a), other = b.assembly->labelOf(o.b);
-        Finding &f = out.add(
-            fmt::format("overlap/{}@{}~{}@{}", o.a, a.id, o.b, b.id), Severity::Fix, "layout",
-            o.b + "@" + b.id,
-            measure::Phrase{
-                fmt::format("The {} of {} runs through the {} of {}, {{0}} deep.", one, a.id, other, b.id),
-                {{o.depth, measure::Quantity::Length}}});
-        working::Working &w = f.working.emplace();
-        w.title = fmt::format("{} and {}", one, other);
-        w.step("d", "how deep they lie in each other", "convex bodies, expanding polytopes", "", o.depth,
-               "mm", "docs/methods.md");
-    }
-}
-
 }  // namespace
 
 std::vector<Finding> togetherFindings(const Appraisal &appraisal) {
     FindingList out;
-    for (std::size_t i = 0; i < appraisal.pieces.size(); ++i)
-        for (std::size_t k = 0; k < i; ++k)
-            if (appraisal.pieces[i].assembly && appraisal.pieces[k].assembly)
-                addOverlaps(appraisal.pieces[k], appraisal.pieces[i], out);
     std::vector<const PieceAppraisal *> onFrame;
     for (const PieceAppraisal &p : appraisal.pieces)
         if (p.assembly && !p.assembly->mounts.empty()) onFrame.push_back(&p);

@@ -70,10 +70,10 @@ std::vector<Finding> assumedFindings(const rig::Vehicle &vehicle) {
                 fmt::format("The grade of the frame rails is {} ({}): the frame ends are not proved.",
                             rig::trustWord(vehicle.railMaterialTrust), vehicle.railMaterial));
     if (vehicle.hasFrame() && vehicle.railSection == rig::RailSection::Unknown)
-        out.add(
-            "assumed/railSection", Severity::Note, "measure", "railSection",
-            "Nobody has said whether the frame rails are a closed box, a channel or an inverted hat. They "
-            "are taken as channels, the weakest in twist and sideways, and are not proved.");
+        out.add("assumed/railSection", Severity::Note, "measure", "railSection",
+                "Nobody has said whether the frame rails are a closed box, a channel or an inverted hat. The "
+                "lesser "
+                "of the two open ones is taken, and nothing of the rails is proved.");
     return std::move(out.findings);
 }
 

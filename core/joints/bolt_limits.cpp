@@ -11,12 +11,33 @@ namespace hefty::joints {
 
 using working::number;
 
+namespace {
+
+/// Lengths and ratios of a T-stub that its formulas share.
+struct StubRatios {
+    double b, rho, delta, tc, ratio;
+    StubRatios(const TStub &s, double B, double omega)
+        : b(std::max(s.b - s.bolt / 2, 0.1 * s.b)),
+          rho(b / (std::min(s.a, 1.25 * s.b) + s.bolt / 2)),
+          delta(std::max(0.0, 1 - s.hole / s.p)),
+          tc(std::sqrt(omega * 4 * B * b / (s.p * s.ultimate))),
+          ratio(s.thickness / tc) {
+        assert(s.b > 0 && s.a > 0 && s.p > 0 && s.thickness > 0 && s.ultimate > 0 && B > 0);
+    }
+};
+
+}  // namespace
+
+double pulledWithPrying(const TStub &s, double T, double B, double omega) {
+    const StubRatios r(s, B, omega);
+    if (!(r.delta > 0)) return T;
+    const double square = r.ratio * r.ratio;
+    const double alpha = std::clamp((T / (B * square) - 1) / r.delta, 0.0, 1.0);
+    return T + B * r.delta * alpha * r.rho * square;
+}
+
 double tensionLeft(const TStub &s, double B, double omega, working::Working *w) {
-    assert(s.b > 0 && s.a > 0 && s.p > 0 && s.thickness > 0 && s.ultimate > 0 && B > 0);
-    const double b = std::max(s.b - s.bolt / 2, 0.1 * s.b), a = std::min(s.a, 1.25 * s.b) + s.bolt / 2;
-    const double rho = b / a, delta = std::max(0.0, 1 - s.hole / s.p);
-    const double tc = std::sqrt(omega * 4 * B * b / (s.p * s.ultimate));
-    const double ratio = s.thickness / tc;
+    const auto [b, rho, delta, tc, ratio] = StubRatios(s, B, omega);
     double alpha = 1;
     if (delta > 0) alpha = (1 / (ratio * ratio) - 1) / (delta * (1 + rho));
     const double left =

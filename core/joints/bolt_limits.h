@@ -29,6 +29,15 @@ struct TStub {
                                  working::Working *working = nullptr);
 inline constexpr double pryingOmega = 1.67;
 
+/// What a bolt is pulled with once the edge of its plate pries, N: T + q.
+///
+///     alpha = ((T/B)(tc/t)2 - 1)/delta, between 0 and 1;  q = B delta alpha rho (t/tc)2
+///
+/// @param load  T: of the load alone, N, at least 0
+/// @param strength, omega  as for tensionLeft
+/// @source AISC Steel Construction Manual, 14th edition, part 9, "Prying action" (from memory)
+[[nodiscard]] double pulledWithPrying(const TStub &stub, double load, double strength, double omega);
+
 /// A block of a plate that its bolts could tear out.
 struct TornBlock {
     double thickness = 0;

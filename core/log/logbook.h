@@ -34,7 +34,7 @@ struct WeldedSeam {
 struct CutPart {
     std::string piece, part;
     std::string date;   ///< ISO 8601
-    std::string bar;    ///< mark of the bar on the rack; empty: a plate
+    std::string bar;    ///< mark of the bar on the rack, "new" if it was bought for it; empty: a plate
     double length = 0;  ///< as cut, mm; 0: not measured
     double cost = 0;    ///< of its share of the bar, the shop's money
 

@@ -32,6 +32,12 @@ Prying::Prying(const CheckContext &context, const armor::BoltJoint &joint, std::
     survival = joints::tensionLeft(*stub, 2 * strength, 1);
 }
 
+double Prying::pulled(double tension, bool survives) const {
+    if (!stub || !(tension > 0)) return std::max(0.0, tension);
+    return joints::pulledWithPrying(*stub, tension, survives ? 2 * strength : strength,
+                                    survives ? 1 : joints::pryingOmega);
+}
+
 void Prying::addTo(working::Working &w, const joints::BoltForce &f, bool survives) const {
     if (!stub || !(left(survives) < 1) || !(f.tension > 0)) return;
     (void)joints::tensionLeft(*stub, survives ? 2 * strength : strength, survives ? 1 : joints::pryingOmega,

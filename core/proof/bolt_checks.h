@@ -26,6 +26,8 @@ struct Prying {
 
     Prying(const CheckContext &context, const armor::BoltJoint &joint, std::size_t bolt);
     [[nodiscard]] double left(bool survives) const { return survives ? survival : rated; }
+    /// What the bolt is pulled with, N, under a tension of the load alone.
+    [[nodiscard]] double pulled(double tension, bool survives) const;
     /// Adds it to a bolt's Working, with the utilization that follows.
     void addTo(working::Working &w, const joints::BoltForce &f, bool survives) const;
     static double useOf(const joints::BoltForce &f, double share);

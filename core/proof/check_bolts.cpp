@@ -66,31 +66,39 @@ void addSlip(const CheckContext &context, const armor::BoltJoint &j, const std::
     context.add(std::move(check));
 }
 
-/// What a bolt's pull makes of the rail's wall under its washer: a fan of yield lines, held at the corners.
+/// What a bolt's pull, prying counted, makes of the rail's wall under its washer: a fan of yield lines, held
+/// at the corners.
 void addRailWall(const CheckContext &context, const armor::BoltJoint &j,
-                 const std::vector<std::vector<joints::BoltForce>> &shared) {
+                 const std::vector<std::vector<joints::BoltForce>> &shared,
+                 const std::vector<Prying> &prying) {
+    if (!j.hold.empty()) return;    // what a hold of the body carries is looked at by itself
     constexpr double washer = 0.9;  // radius over the bolt's diameter
     const stock::Material *rail = context.stock.material(context.vehicle.railMaterial);
-    if (!j.hold.empty() || !(j.ontoThickness > 0) || !rail) return;
     const bool onSide = std::abs(j.axis.y()) > std::abs(j.axis.z());
     const double t = j.ontoThickness,
                  clear = (onSide ? context.rig.railHeight : context.rig.railWidth) / 2 - t;
+    const std::string id = "railwall/" + j.name,
+                      title = fmt::format("{}: the rail's wall under their pull", nameOf(j));
+    if (!rail || !(t > 0) || !(clear > 0))
+        return context.leave({id, j.name, title, "the rail's steel, height, width or wall is not known",
+                              "Measure the rails.", j.plane.origin});
     const double a = std::min(washer * j.diameter, 0.9 * clear);
     const double walls = j.sleeve > j.hole ? 2 : 1;
-    const double m = rail->yield * t * t / 4;
+    const double yield = rail->in(t).yield, m = yield * t * t / 4;
     const double strength = walls * 4 * std::numbers::pi * m / (1 - a / clear);
-    const auto hardest = [&](std::size_t c) {
-        double most = 0;
-        for (const joints::BoltForce &f : shared[c]) most = std::max(most, f.tension);
+    const auto hardest = [&](std::size_t c) {  // with prying, and of the load alone
+        std::pair<double, double> most{0, 0};
+        for (std::size_t b = 0; b < shared[c].size(); ++b)
+            most = std::max(
+                most, {prying[b].pulled(shared[c][b].tension, context.isSurvival(c)), shared[c][b].tension});
         return most;
     };
     const Governing g = governing(
-        context, [&](std::size_t c) { return hardest(c) * context.omega(c, memberOmega) / strength; });
-    if (!(g.use > 0)) return;
+        context, [&](std::size_t c) { return hardest(c).first * context.omega(c, memberOmega) / strength; });
     const double omega = context.omega(g.loadCase, memberOmega);
-    Check check = context.begin(CheckKind::Bearing, "railwall/" + j.name, j.name,
-                                fmt::format("{}: the rail's wall under their pull", nameOf(j)), g.loadCase);
-    check.demand = hardest(g.loadCase);
+    Check check = context.begin(CheckKind::Bearing, id, j.name, title, g.loadCase);
+    const auto [pull, load] = hardest(g.loadCase);
+    check.demand = pull;
     check.capacity = strength / omega;
     check.unit = "N";
     check.utilization = g.use;
@@ -100,17 +108,20 @@ void addRailWall(const CheckContext &context, const armor::BoltJoint &j,
     w.given("t", "wall of the rail", t, "mm", "measured");
     w.given("R", "half of the wall between its corners", clear, "mm", "measured");
     w.given("a", "radius of the washer", a, "mm", "0.9 d");
+    w.given("T", "pull of the hardest pulled bolt", load, "N", "bolt group");
+    w.step("T_q", "with what the edge of its plate pries", "T + q",
+           fmt::format("{} + {}", number(load), number(pull - load)), pull, "N",
+           "AISC Manual part 9, prying");
     w.step("Rn", "pull at which the wall yields in a fan, held at the corners",
            walls > 1 ? "2 · 4π (Fy t²/4)/(1 − a/R)" : "4π (Fy t²/4)/(1 − a/R)",
-           fmt::format("Fy = {}", number(rail->yield)), strength, "N", "yield lines; docs/methods.md");
-    w.step("u", "utilization", "Ω T/Rn",
+           fmt::format("Fy = {}", number(yield)), strength, "N", "yield lines; docs/methods.md");
+    w.step("u", "utilization", "Ω T_q/Rn",
            fmt::format("{} · {}/{}", number(omega), number(check.demand), number(strength)),
            check.utilization, "", "");
-    if (walls > 1)
-        w.note("The crush sleeve brings the pull to both walls.");
-    else
-        w.note(
-            "Without a crush sleeve a bolt through both walls is only made snug: full preload folds them.");
+    w.note(walls > 1
+               ? "The crush sleeve brings the pull to both walls."
+               : "Without a crush sleeve a bolt through both walls is only made snug: full preload folds "
+                 "them.");
     context.add(std::move(check));
 }
 
@@ -230,7 +241,7 @@ void checkMount(const CheckContext &context, std::size_t mount) {
         bearing);
     addSlip(context, j, along);
     addSleeve(context, j);
-    addRailWall(context, j, shared);
+    addRailWall(context, j, shared, prying);
     if (j.hold.empty())
         addBearing(context, j, {"frame", j.ontoThickness, j.ontoUltimate, rail, 0, 1, j.ontoAssumed}, pushes);
     context.addRung(

@@ -21,17 +21,14 @@ double throatClassOf(const CheckContext &context, const armor::WeldJoint &joint)
     return least;
 }
 
-Life lifeOf(const CheckContext &context, const Window &w, double leg, double detail, std::size_t still) {
+/// Of one window of a seam, on its throat.
+Life lifeOfWindow(const CheckContext &context, const Window &w, double leg, double detail) {
     const double throat = w.length * joints::throatPerLeg * leg;
     std::vector<Vec3> forces;
     for (std::size_t c = 0; c < context.caseCount(); ++c) forces.push_back(windowForce(context.proof, w, c));
-    Life life = pullsOfItsLife(context, still, [&](std::size_t to, std::size_t from) {
-        return (forces[to] - forces[from]).norm() / throat;
+    return lifeOf(context, detail, [&](std::size_t to, std::optional<std::size_t> from) {
+        return (forces[to] - (from ? forces[*from] : Vec3(Vec3::Zero()))).norm() / throat;
     });
-    life.road = forces[still].norm() * context.rules.roadRange / throat;
-    life.use = lifeUse(context.rules, detail, life);
-    life.loadCase = hardestCase(context.rules, detail, life, still);
-    return life;
 }
 
 void addFatigue(const CheckContext &context, const armor::WeldJoint &joint, const Window &window,
@@ -39,7 +36,7 @@ void addFatigue(const CheckContext &context, const armor::WeldJoint &joint, cons
     Check check = context.begin(CheckKind::Fatigue, "fatigue/" + joint.name, joint.name,
                                 fmt::format("Seam {} to {}: pulls and roads of its life",
                                             context.called(joint.b), context.called(joint.a)),
-                                life.loadCase);
+                                hardestCase(context, detail, life));
     check.demand = check.utilization = life.use;
     check.at = window.middle();
     addLifeWorking(check.working, context.rules, detail, life, "on the throat");
@@ -54,10 +51,6 @@ void checkFatigue(const CheckContext &context) {
     if (!(context.rules.lifePulls > 0) && !(context.rules.lifeRecoveries > 0) &&
         !(context.rules.roadCycles > 0))
         return;
-    std::size_t still = context.caseCount();
-    for (std::size_t c = 0; c < context.caseCount(); ++c)
-        if (context.loadCase(c).duty == "gravity") still = c;
-    if (still == context.caseCount()) return;
     for (std::size_t i = 0; i < context.assembly.welds.size(); ++i) {
         const armor::WeldJoint &joint = context.assembly.welds[i];
         if (joint.isFold()) continue;
@@ -69,7 +62,7 @@ void checkFatigue(const CheckContext &context) {
         const Window *hardest = nullptr;
         Life worst;
         for (const Window &w : windows)
-            if (const Life l = lifeOf(context, w, leg, detail, still); l.use > worst.use) {
+            if (const Life l = lifeOfWindow(context, w, leg, detail); l.use > worst.use) {
                 worst = l;
                 hardest = &w;
             }

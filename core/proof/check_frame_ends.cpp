@@ -4,6 +4,7 @@
 
 #include "core/proof/checker.h"
 #include "core/proof/member_strength.h"
+#include "core/proof/rails.h"
 
 namespace hefty::proof {
 namespace {
@@ -11,6 +12,23 @@ namespace {
 /// Frames have a crossmember nearer than this behind each of their ends; if none is known there, one has not
 /// been measured (docs/methods.md, "Frame rails").
 constexpr double farMember = 1200;  // mm
+
+/// Of a rail that nobody looked at the lesser of what a channel and a hat carry: the one is weaker sideways,
+/// the other upright.
+MemberStrength railStrength(const CheckContext &context, const Bar &rail) {
+    MemberStrength least = memberStrength(rail);
+    if (context.rig.railSection != rig::RailSection::Unknown) return least;
+    Bar lying = railBar(context.rig, rail.material, stock::SectionShape::Hat);
+    lying.unbraced = rail.unbraced;
+    const MemberStrength hat = memberStrength(lying);
+    const MemberStrength channel = least;
+    for (double MemberStrength::*one :
+         {&MemberStrength::tension, &MemberStrength::compression, &MemberStrength::bendingY,
+          &MemberStrength::bendingZ, &MemberStrength::shearY, &MemberStrength::shearZ,
+          &MemberStrength::torsion})
+        least.*one = std::min(channel.*one, hat.*one);
+    return least;
+}
 
 /// The vehicle's own rail to both sides of where a piece is bolted on.
 void checkFrameEnd(const CheckContext &context, std::size_t mount) {
@@ -24,7 +42,7 @@ void checkFrameEnd(const CheckContext &context, std::size_t mount) {
         return;
     }
     const Bar &bar = context.proof.idealization.bars[static_cast<std::size_t>(beams.front())];
-    const MemberStrength strength = memberStrength(bar);
+    const MemberStrength strength = railStrength(context, bar);
     const char *side = j.plane.origin.y() > 0 ? "left" : "right";
     struct End {
         const mechanics::Vec6 *forces = nullptr;
@@ -67,8 +85,9 @@ void checkFrameEnd(const CheckContext &context, std::size_t mount) {
     if (check.assumed) check.working.note("The grade of the frame rail is assumed: this is not a proof.");
     if (context.rig.railSection == rig::RailSection::Unknown)
         check.beyond =
-            "nobody has said whether the rail is a closed box, a channel or an inverted hat: it is taken as "
-            "a channel";
+            "nobody has said whether the rail is a closed box, a channel or an inverted hat: the lesser of "
+            "the "
+            "open ones is taken";
     context.add(std::move(check));
     context.addRung(
         fmt::format("frame.{}", side), fmt::format("frame rail, {}", side),

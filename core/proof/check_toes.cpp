@@ -41,18 +41,6 @@ double meanRange(const CheckContext &context, const Sheet &sheet, const std::vec
     return sum / area;
 }
 
-Life lifeOf(const CheckContext &context, const Sheet &sheet, const std::vector<Beside> &beside,
-            std::size_t still) {
-    Life life = pullsOfItsLife(context, still, [&](std::size_t to, std::size_t from) {
-        return meanRange(context, sheet, beside, to, from);
-    });
-    life.road = meanRange(context, sheet, beside, still, std::nullopt) * context.rules.roadRange;
-    const double detail = fatigueClass(sheet.material).toe;
-    life.use = lifeUse(context.rules, detail, life);
-    life.loadCase = hardestCase(context.rules, detail, life, still);
-    return life;
-}
-
 /// The hardest worked toe of one sheet of shells.
 struct Toe {
     Life life;
@@ -60,7 +48,7 @@ struct Toe {
     std::string joint;
 };
 
-Toe worstToe(const CheckContext &context, const SheetSpots &spots, std::size_t still) {
+Toe worstToe(const CheckContext &context, const SheetSpots &spots) {
     const Sheet &sheet = spots.sheet();
     Toe worst;
     for (const WeldPiece &p : context.proof.idealization.weldPieces) {
@@ -68,8 +56,11 @@ Toe worstToe(const CheckContext &context, const SheetSpots &spots, std::size_t s
         const armor::WeldJoint &w = context.assembly.welds[static_cast<std::size_t>(p.weld)];
         if (w.isFold() || (w.a != sheet.part && w.b != sheet.part)) continue;
         const std::vector<Beside> beside = spots.shells().within(p.at, averagedOver * sheet.thickness);
-        if (const Life l = lifeOf(context, sheet, beside, still); l.use > worst.life.use)
-            worst = {l, p.at, w.name};
+        const Life l = lifeOf(context, fatigueClass(sheet.material).toe,
+                              [&](std::size_t to, std::optional<std::size_t> from) {
+                                  return meanRange(context, sheet, beside, to, from);
+                              });
+        if (l.use > worst.life.use) worst = {l, p.at, w.name};
     }
     return worst;
 }
@@ -79,7 +70,7 @@ void addToeCheck(const CheckContext &context, const Sheet &sheet, const Toe &wor
     Check check = context.begin(
         CheckKind::Fatigue, "toe/" + sheet.id, sheet.part,
         fmt::format("{}: beside the toe of a weld, pulls and roads of its life", context.called(sheet.part)),
-        worst.life.loadCase);
+        hardestCase(context, fatigueClass(sheet.material).toe, worst.life));
     check.demand = check.utilization = worst.life.use;
     check.at = worst.at;
     addLifeWorking(check.working, context.rules, fatigueClass(sheet.material).toe, worst.life,
@@ -97,14 +88,9 @@ void checkToes(const CheckContext &context) {
     if (!(context.rules.lifePulls > 0) && !(context.rules.lifeRecoveries > 0) &&
         !(context.rules.roadCycles > 0))
         return;
-    std::size_t still = context.caseCount();
-    for (std::size_t c = 0; c < context.caseCount(); ++c)
-        if (context.loadCase(c).duty == "gravity") still = c;
-    if (still == context.caseCount()) return;
     std::vector<Toe> worst(context.sheets.size());
     tbb::parallel_for(
-        std::size_t{0}, worst.size(),
-        [&](std::size_t i) { worst[i] = worstToe(context, context.sheets[i], still); },
+        std::size_t{0}, worst.size(), [&](std::size_t i) { worst[i] = worstToe(context, context.sheets[i]); },
         tbb::simple_partitioner{});
     for (std::size_t i = 0; i < worst.size(); ++i) addToeCheck(context, context.sheets[i].sheet(), worst[i]);
 }

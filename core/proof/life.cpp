@@ -1,5 +1,6 @@
 #include "core/proof/life.h"
 
+#include <algorithm>
 #include <array>
 #include <cmath>
 
@@ -24,8 +25,7 @@ struct Worst {
     std::size_t loadCase = 0;
 };
 
-Worst worstOf(const std::vector<std::size_t> &pulls, std::size_t still,
-              const std::function<double(std::size_t, std::size_t)> &range) {
+Worst worstOf(const std::vector<std::size_t> &pulls, std::optional<std::size_t> still, const RangeOf &range) {
     Worst worst;
     for (const std::size_t c : pulls)
         if (const double r = range(c, still); r > worst.range) worst = {r, false, c};
@@ -42,8 +42,13 @@ FatigueClass fatigueClass(const stock::Material &material) {
     return material.family == "aluminum" ? FatigueClass{12, 22} : FatigueClass{};
 }
 
-Life pullsOfItsLife(const CheckContext &context, std::size_t still,
-                    const std::function<double(std::size_t, std::size_t)> &range) {
+std::optional<std::size_t> stillCase(const CheckContext &context) {
+    for (std::size_t c = 0; c < context.caseCount(); ++c)
+        if (context.loadCase(c).duty == "gravity") return c;
+    return std::nullopt;
+}
+
+Life lifeOf(const CheckContext &context, double detail, const RangeOf &range) {
     std::vector<std::size_t> winch, recovery;
     for (std::size_t c = 0; c < context.caseCount(); ++c) {
         const LoadCase &l = context.loadCase(c);
@@ -51,14 +56,18 @@ Life pullsOfItsLife(const CheckContext &context, std::size_t still,
         if (l.duty == "winch" || l.duty == "double-line") winch.push_back(c);
         if (l.duty == "recovery") recovery.push_back(c);
     }
+    const auto still = stillCase(context);
     const Worst pull = worstOf(winch, still, range), shackle = worstOf(recovery, still, range);
     Life life;
     // The shock is for the strongest of the winch's pulls, not for all.
     life.pull = pull.range / context.rules.shockFactor;
     life.pullTurns = pull.turns;
+    life.pullCase = pull.loadCase;
     life.recovery = shackle.range;
     life.recoveryTurns = shackle.turns;
-    life.loadCase = life.pull > life.recovery ? pull.loadCase : shackle.loadCase;
+    life.recoveryCase = shackle.loadCase;
+    if (still) life.road = range(*still, std::nullopt) * context.rules.roadRange;
+    life.use = lifeUse(context.rules, detail, life);
     return life;
 }
 
@@ -73,11 +82,15 @@ double lifeUse(const HouseRules &rules, double detail, const Life &life) {
     return 1 / high;
 }
 
-std::size_t hardestCase(const HouseRules &rules, double detail, const Life &life, std::size_t still) {
-    Life pulls = life, road = life;
-    pulls.road = 0;
-    road.pull = road.recovery = 0;
-    return damageOf(rules, detail, pulls, 1) >= damageOf(rules, detail, road, 1) ? life.loadCase : still;
+std::size_t hardestCase(const CheckContext &context, double detail, const Life &life) {
+    const auto harm = [&](double Life::*range) {
+        Life one;
+        one.*range = life.*range;
+        return damageOf(context.rules, detail, one, 1);
+    };
+    const double pull = harm(&Life::pull), recovery = harm(&Life::recovery), road = harm(&Life::road);
+    if (road > std::max(pull, recovery)) return stillCase(context).value_or(0);
+    return recovery > pull ? life.recoveryCase : life.pullCase;
 }
 
 void addLifeWorking(working::Working &w, const HouseRules &rules, double detail, const Life &life,

@@ -15,11 +15,15 @@ namespace {
 using working::number;
 using working::Working;
 
-/// Flexural buckling stress (E3-2, E3-3) for the slenderness L/r, K = 1.
+/// Buckling stress (E3-2, E3-3) from the elastic one.
+double inelastic(double Fe, double Fy) {
+    return Fy / Fe <= 2.25 ? std::pow(0.658, Fy / Fe) * Fy : 0.877 * Fe;
+}
+
+/// Flexural buckling stress for the slenderness L/r, K = 1.
 double bucklingStress(double E, double Fy, double slenderness) {
     if (!(slenderness > 0)) return Fy;
-    const double Fe = std::numbers::pi * std::numbers::pi * E / (slenderness * slenderness);
-    return Fy / Fe <= 2.25 ? std::pow(0.658, Fy / Fe) * Fy : 0.877 * Fe;
+    return inelastic(std::numbers::pi * std::numbers::pi * E / (slenderness * slenderness), Fy);
 }
 
 /// Nominal moment of a rectangular tube bent across a flange of flat width b (F7).
@@ -133,11 +137,15 @@ MemberStrength flatStrength(const Bar &bar) {
     return s;
 }
 
+double shearModulus(const stock::Material &m) {
+    return m.E / (2 * (1 + m.nu));
+}
+
 /// Elastic stress at which an open wall buckles as a column: by bending, or by twist together with bending
 /// along its axis of symmetry (E4-3, E4-4).
 double openColumnStress(const Bar &bar, const stock::OpenProperties &open) {
     const auto &p = bar.properties;
-    const double E = bar.material.E, G = E / 2.6, L = std::max(bar.unbraced, 1.0);
+    const double E = bar.material.E, G = shearModulus(bar.material), L = std::max(bar.unbraced, 1.0);
     const double pi2 = std::numbers::pi * std::numbers::pi;
     const stock::SectionPoint &c = open.shearCenter;
     const double away = c.y * c.y + c.z * c.z, r2 = away + (p.Iy + p.Iz) / p.area;
@@ -165,22 +173,20 @@ MemberStrength openStrength(const Bar &bar) {
     section.wall = bar.wall;
     const stock::OpenProperties open = stock::openProperties(section);
     const auto &p = bar.properties;
-    const double Fy = bar.material.yield, E = bar.material.E, G = E / 2.6, L = std::max(bar.unbraced, 1.0);
+    const double Fy = bar.material.yield, E = bar.material.E, G = shearModulus(bar.material);
+    const double L = std::max(bar.unbraced, 1.0);
     const bool channel = bar.shape == stock::SectionShape::Channel;
     const double wall =
         openWallStress(bar, channel ? bar.width : bar.height, channel ? bar.height : bar.width);
-    const auto reduced = [Fy](double Fe) {
-        return Fy / Fe <= 2.25 ? std::pow(0.658, Fy / Fe) * Fy : 0.877 * Fe;
-    };
     // Lateral-torsional buckling under an even moment; the weaker axis resists it for both.
     const double least = std::min(p.Iy, p.Iz), a = std::numbers::pi / L;
     const double Me = a * std::sqrt(E * least * G * p.J + a * a * E * least * E * open.warping);
     MemberStrength s;
     s.hollow = false;
     s.tension = Fy * p.area;
-    s.compression = std::min(reduced(openColumnStress(bar, open)), wall) * p.area;
-    s.bendingY = std::min(reduced(Me / p.Wely), wall) * p.Wely;
-    s.bendingZ = std::min(reduced(Me / p.Welz), wall) * p.Welz;
+    s.compression = std::min(inelastic(openColumnStress(bar, open), Fy), wall) * p.area;
+    s.bendingY = std::min(inelastic(Me / p.Wely, Fy), wall) * p.Wely;
+    s.bendingZ = std::min(inelastic(Me / p.Welz, Fy), wall) * p.Welz;
     const double web = 0.6 * Fy * (channel ? bar.height : bar.width) * bar.wall;
     const double sides = 0.6 * Fy * 2 * (channel ? bar.width : bar.height) * bar.wall;
     s.shearZ = channel ? web : sides;

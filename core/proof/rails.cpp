@@ -72,29 +72,36 @@ void Rails::makeSide(bool left) {
                 if (!made.held && std::abs(made.x - s.x) < same) s.node = made.node;
 }
 
-void Rails::addBeam(const Stop &front, const Stop &rear) {
+Bar railBar(const rig::RigGeometry &rig, const stock::Material &material, stock::SectionShape shape) {
     stock::Section rail;
-    rail.height = m_rig.railHeight;
-    rail.width = m_rig.railWidth;
-    rail.wall = m_rig.railWall;
-    // A rail that nobody looked at is taken as the weaker kind.
-    rail.shape = m_rig.railSection == rig::RailSection::Closed ? stock::SectionShape::RectTube
-                 : m_rig.railSection == rig::RailSection::Hat  ? stock::SectionShape::Hat
-                                                               : stock::SectionShape::Channel;
-    const auto at = [this](int node) -> const Vec3 & {
-        return m_out.model.nodes[static_cast<std::size_t>(node)].at;
-    };
+    rail.shape = shape;
+    rail.height = rig.railHeight;
+    rail.width = rig.railWidth;
+    rail.wall = rig.railWall;
     Bar bar;
-    bar.part = front.left ? "frame.left" : "frame.right";
     bar.vehicle = true;
-    bar.shape = rail.shape;
-    bar.material = m_material;
+    bar.shape = shape;
+    bar.material = material;
     bar.height = rail.height;
     bar.width = rail.width;
     bar.wall = rail.wall;
-    bar.unbraced = bar.stationTo = (at(rear.node) - at(front.node)).norm();
-    bar.properties = stock::properties(rail, m_material.density)
+    bar.properties = stock::properties(rail, material.density)
                          .value_or(stock::boxProperties(rail.height, rail.width, rail.wall));
+    return bar;
+}
+
+void Rails::addBeam(const Stop &front, const Stop &rear) {
+    // One that nobody looked at gives way as a channel does; its strength is the lesser of both open kinds.
+    const stock::SectionShape shape =
+        m_rig.railSection == rig::RailSection::Closed ? stock::SectionShape::RectTube
+        : m_rig.railSection == rig::RailSection::Hat  ? stock::SectionShape::Hat
+                                                      : stock::SectionShape::Channel;
+    const auto at = [this](int node) -> const Vec3 & {
+        return m_out.model.nodes[static_cast<std::size_t>(node)].at;
+    };
+    Bar bar = railBar(m_rig, m_material, shape);
+    bar.part = front.left ? "frame.left" : "frame.right";
+    bar.unbraced = bar.stationTo = (at(rear.node) - at(front.node)).norm();
     const int beam = pushBeam(m_out, std::move(bar), front.node, rear.node, Vec3::UnitZ(), m_material);
     m_beams.push_back({front.node, rear.node, beam});
 }

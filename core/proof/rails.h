@@ -5,6 +5,10 @@
 /// Inside of the proof floor: the vehicle's own rails behind the bolts of a piece.
 namespace hefty::proof {
 
+/// A rail of the vehicle as a bar, without its place.
+[[nodiscard]] Bar railBar(const rig::RigGeometry &rig, const stock::Material &material,
+                          stock::SectionShape shape);
+
 /// One rail a side, running through from crossmember to crossmember, held fast at these: behind a piece at an
 /// end of the rails it is a stub back to the first crossmember, between two crossmembers a span.
 class Rails {

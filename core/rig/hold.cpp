@@ -42,6 +42,17 @@ Vec3 Hold::way(double side) const {
     return -Vec3::UnitZ();
 }
 
+std::span<const HoldNumber> holdNumbers() {
+    static constexpr std::array<HoldNumber, 6> numbers{
+        {{"diameter", "of the bolt that goes there, mm", &Hold::diameter, 4, 60, 12},
+         {"thickness", "of what the bolt bears on, or depth of the thread, mm", &Hold::thickness, 0, 100, 0},
+         {"ultimate", "of that metal, MPa", &Hold::ultimate, 0, 2000, 0},
+         {"stiffness", "of the body behind it, N/mm", &Hold::stiffness, 0, 1e7, 0},
+         {"pull", "that it may carry, N", &Hold::pull, 0, 1e7, 0},
+         {"shear", "that it may carry, N", &Hold::shear, 0, 1e7, 0}}};
+    return numbers;
+}
+
 Hold readHold(const Json &json, const std::string &path, Faults &faults) {
     ObjectReader o(json, path, faults);
     Hold h;
@@ -61,18 +72,12 @@ Hold readHold(const Json &json, const std::string &path, Faults &faults) {
     if (!(h.at.cwiseAbs().maxCoeff() <= farthest))
         faults.add("This is further away than any part of a vehicle.", o.pathOf("at"),
                    "Give millimeters from the ground under the front axle.");
-    const auto number = [&](const char *key, double least, double most, double standard) {
-        const double value = o.number(key, standard);
-        if (!(value >= least && value <= most))
-            faults.add(fmt::format("This must be from {:.6g} to {:.6g}.", least, most), o.pathOf(key));
-        return value;
-    };
-    h.diameter = number("diameter", 4, 60, 12);
-    h.thickness = number("thickness", 0, 100, 0);
-    h.ultimate = number("ultimate", 0, 2000, 0);
-    h.stiffness = number("stiffness", 0, 1e7, 0);
-    h.pull = number("pull", 0, 1e7, 0);
-    h.shear = number("shear", 0, 1e7, 0);
+    for (const HoldNumber &n : holdNumbers()) {
+        const double value = o.number(n.id, n.standard);
+        if (!(value >= n.least && value <= n.most))
+            faults.add(fmt::format("This must be from {:.6g} to {:.6g}.", n.least, n.most), o.pathOf(n.id));
+        h.*n.member = value;
+    }
     h.mirrored = o.boolean("mirrored", true);
     h.known = readKnown(o);
     return h;
@@ -84,12 +89,9 @@ Json writeHold(const Hold &h) {
               {"kind", h.kind},
               {"face", h.face},
               {"at", Json::array({h.at.x(), h.at.y(), h.at.z()})},
-              {"diameter", h.diameter},
               {"mirrored", h.mirrored}};
-    for (const auto &[key, value] :
-         {std::pair{"thickness", h.thickness}, std::pair{"ultimate", h.ultimate},
-          std::pair{"stiffness", h.stiffness}, std::pair{"pull", h.pull}, std::pair{"shear", h.shear}})
-        if (value > 0) json[key] = value;
+    for (const HoldNumber &n : holdNumbers())
+        if (h.*n.member > 0) json[n.id] = h.*n.member;
     writeKnown(h.known, json);
     return json;
 }

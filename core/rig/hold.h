@@ -46,6 +46,16 @@ struct Hold {
     [[nodiscard]] shape::Vec3 way(double side) const;
 };
 
+/// A number of a hold, and what it must lie between. One declaration feeds the reader, the writer and the
+/// schema.
+struct HoldNumber {
+    const char *id;  ///< in the file
+    const char *name;
+    double Hold::*member;
+    double least, most, standard;
+};
+[[nodiscard]] std::span<const HoldNumber> holdNumbers();
+
 [[nodiscard]] Hold readHold(const Json &json, const std::string &path, Faults &faults);
 [[nodiscard]] Json writeHold(const Hold &hold);
 

@@ -112,7 +112,7 @@ struct Silhouette {
 
 /// What a frame rail is when it is cut through.
 enum class RailSection {
-    Unknown,  ///< taken as a channel, the weakest; never called proved
+    Unknown,  ///< the lesser of the open ones is taken; never called proved
     Closed,   ///< a box
     Channel,  ///< web outside, open toward the middle of the vehicle
     Hat       ///< open above, its brims not counted

@@ -18,32 +18,38 @@ std::string nextMark(const Shop &shop) {
     return fmt::format("R-{}", most + 1);
 }
 
-BookedBar bookBar(const Shop &shop, const std::string &section, const std::string &material,
-                  const NestedBar &bar) {
+bool takeOffRack(Shop &shop, const Bar &bar) {
+    const auto item = std::find_if(shop.rack.begin(), shop.rack.end(), [&bar](const RackItem &i) {
+        return i.id == bar.item && i.length == bar.length && i.count > 0;
+    });
+    if (bar.item.empty() || item == shop.rack.end()) return false;
+    if (--item->count == 0) shop.rack.erase(item);
+    return true;
+}
+
+Result<BookedBar> bookBar(const Shop &shop, const std::string &section, const std::string &material,
+                          const NestedBar &bar) {
     BookedBar out;
     out.shop = shop;
     out.left = bar.left();
     out.cost = bar.bar.onHand ? bar.bar.cost * bar.used() / bar.bar.length : bar.bar.cost;
-    std::string place = "remnants";
-    if (bar.bar.onHand)
-        // Of several alike the nesting numbers each: "R-104 (2)".
-        for (RackItem &i : out.shop.rack)
-            if (i.count > 0 && (bar.bar.id == i.id || bar.bar.id.starts_with(i.id + " ("))) {
-                --i.count;
-                place = i.place;
-                break;
-            }
-    std::erase_if(out.shop.rack, [](const RackItem &i) { return i.count <= 0; });
+    RackItem remnant;
+    remnant.place = "remnants";
+    if (bar.bar.onHand) {
+        for (const RackItem &i : shop.rack)
+            if (i.id == bar.bar.item) remnant.place = i.place;
+        if (!takeOffRack(out.shop, bar.bar))
+            return fail(ProblemKind::UnknownId, fmt::format("The rack does not have {} anymore.", bar.bar.id),
+                        "rack/" + bar.bar.item, "Wait until the bars are laid out anew.");
+        remnant.price = bar.bar.cost - out.cost;
+    }
     if (out.left < leastRemnant) return out;
     out.mark = nextMark(shop);
-    RackItem remnant;
     remnant.id = out.mark;
     remnant.section = section;
     remnant.material = material;
     remnant.length = out.left;
     remnant.remnant = true;
-    remnant.place = place;
-    remnant.price = bar.bar.onHand ? bar.bar.cost - out.cost : 0;
     out.shop.rack.push_back(std::move(remnant));
     return out;
 }

@@ -6,6 +6,9 @@
 
 namespace hefty::workshop {
 
+/// Takes a bar that is cut off the rack. @return false: the rack does not have it
+bool takeOffRack(Shop &shop, const Bar &bar);
+
 /// What is left of a bar goes back to the rack from this length on [mm]; shorter pieces are scrap.
 inline constexpr double leastRemnant = 100;
 
@@ -19,8 +22,9 @@ struct BookedBar {
 
 /// Takes a bar off the rack, or one that was bought for this, and puts back what its pieces leave under a new
 /// mark. A remnant of a bar that was bought for this job is paid for.
-[[nodiscard]] BookedBar bookBar(const Shop &shop, const std::string &section, const std::string &material,
-                                const NestedBar &bar);
+/// @error UnknownId  the rack does not have the bar anymore
+[[nodiscard]] Result<BookedBar> bookBar(const Shop &shop, const std::string &section,
+                                        const std::string &material, const NestedBar &bar);
 
 /// The rack's next free mark, "R-119": one more than the largest number of its marks.
 [[nodiscard]] std::string nextMark(const Shop &shop);

@@ -19,7 +19,8 @@ struct Bar {
     std::string id;
     double length = 0;
     bool onHand = true;
-    double cost = 0;  ///< of buying it; 0 for what is on hand
+    double cost = 0;        ///< of buying it; 0 for what is on hand
+    std::string item = {};  ///< of the rack that it is one of; empty: none
 };
 
 /// One bar with what is cut from it, in cutting order.

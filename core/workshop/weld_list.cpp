@@ -94,6 +94,15 @@ SeamSums sumOf(const std::vector<SeamWork> &seams) {
     return out;
 }
 
+std::set<std::string> notThereYet(const armor::Assembly &assembly, const std::vector<SeamWork> &seams,
+                                  std::size_t seam) {
+    std::set<std::string> out;
+    for (std::size_t i = seam + 1; i < seams.size(); ++i)
+        if (!seams[i].fits.empty()) out.insert(seams[i].fits);
+    for (const armor::BoughtPart &b : assembly.bought) out.insert(b.name);
+    return out;
+}
+
 std::vector<SeamWork> seamWork(const armor::Assembly &a, const stock::Stock &stock) {
     std::vector<std::pair<std::size_t, const armor::WeldJoint *>> order;
     for (const armor::WeldJoint &w : a.welds)

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <set>
 #include <string>
 #include <vector>
 
@@ -39,6 +40,12 @@ struct WeldingPractice {
     double reinforcement = 1.1;  ///< of the area of the triangle
 };
 [[nodiscard]] WeldingPractice practiceOf(const std::string &process);
+
+/// Parts that are not there yet when a seam is welded, in the order of work: those fitted for later seams,
+/// and what is bought, which is bolted on when all is welded and coated.
+/// @param seam  index into seams
+[[nodiscard]] std::set<std::string> notThereYet(const armor::Assembly &assembly,
+                                                const std::vector<SeamWork> &seams, std::size_t seam);
 
 /// What the seams of a piece come to together.
 struct SeamSums {

@@ -359,13 +359,15 @@ class TestBench : public QObject {
         auto *note = demo.find<QLabel>("cutNote");
         const auto rowOf = [&](const QString &part) {
             for (int r = 0; r < table->model()->rowCount(); ++r)
-                if (table->model()->index(r, 0).data().toString() == part) return r;
+                if (table->model()->index(r, 0).data(Qt::UserRole).toString() == part) return r;
             return -1;
         };
         table->selectRow(rowOf("beam"));
         QVERIFY2(note->text().contains("rope") && note->text().contains("fairlead bolt"),
                  qPrintable(note->text()));
         QCOMPARE(demo.session().selected(), QStringLiteral("beam"));
+        QCOMPARE(table->model()->index(rowOf("beam.left"), 0).data().toString(),
+                 QStringLiteral("left end of the beam"));
         table->selectRow(rowOf("beam.left"));
         QVERIFY2(note->text().contains("60 mm at the tip"), qPrintable(note->text()));
         demo.find<QAction>("units")->trigger();

@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/making/rail_foot.h"
+#include "core/armor/making/settings.h"
 
 namespace hefty::armor {
 
@@ -95,6 +96,40 @@ RailBracket railBracketBySettings(const Maker &maker, const RailEnd &end) {
     b.added = static_cast<int>(std::lround(maker.number("addedBolts")));
     b.addedBy = "addedBolts";
     return b;
+}
+
+void addThroughTabSettings(std::vector<SettingDescriptor> &s, const UsualTab &usual) {
+    s.push_back(thicknessSetting("tabThickness", "Recovery tabs", "Plates", usual.thickness,
+                                 "Plates that pass through the beam."));
+    s.push_back(lengthSetting("tabHeight", "Tab height", "Plates", usual.height, 40, 220,
+                              "Across the tab, where it enters the beam."));
+    s.push_back(lengthSetting("tabSpacing", "Tabs, center to center", "Shape", usual.spacing, 300, 2000,
+                              "In line with the rails is best."));
+    s.push_back(lengthSetting("tabReach", "Hole beyond the beam", "Plates", usual.reach, 25, 150,
+                              "From the far face of the beam to the middle of the shackle hole."));
+    s.push_back(shackleSetting("For the recovery tabs."));
+    s.push_back(snatchRopeSetting("tabs"));
+}
+
+void addGussetSettings(std::vector<SettingDescriptor> &s, double leg, double thickness) {
+    s.push_back(lengthSetting("gussetLeg", "Gusset leg", "Plates", leg, 0, 250,
+                              "Triangle between bracket and beam; 0 leaves it out."));
+    s.push_back(
+        thicknessSetting("gussetThickness", "Gusset plate", "Plates", thickness, "Plate of the gussets."));
+}
+
+void addBracketGusset(Maker &maker, const Side &side, const BracketGusset &g) {
+    const double t = maker.number("bracketThickness");
+    const double y = bracketMiddle(maker, side, t) + g.out * t / 2;
+    SheetPart &p =
+        maker.sheet(g.name, {Role::Gusset, "gussetThickness", "gussetWeld", 0, g.label, {}}, levelAt(g.z),
+                    {{g.face, y}, {g.face + g.away * g.leg, y}, {g.face, y + g.out * g.leg}},
+                    maker.number("gussetThickness"), g.material);
+    p.strips.push_back(
+        {{g.face + g.away * g.leg / 2, y}, {g.face, y + g.out * g.leg / 2}, g.leg / std::sqrt(2.0)});
+    if (std::abs(y + g.out * g.leg) > g.halfStraight)
+        maker.note(g.name, "The gusset reaches past the straight part of the beam and has less to land on.",
+                   "Make it shorter, or the straight part longer.");
 }
 
 ThroughTab throughTabBySettings(Maker &maker) {

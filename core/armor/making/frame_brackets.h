@@ -34,6 +34,21 @@ void addRailBracket(Maker &maker, const Side &side, const RailBracket &bracket);
 [[nodiscard]] const stock::BoltSize *largestThatFits(const stock::Stock &stock, double hole,
                                                      const std::string &grade);
 
+/// A triangle lying flat in the corner between a face of a bracket and a beam. With the settings
+/// gussetThickness and gussetWeld.
+struct BracketGusset {
+    std::string name, label;
+    double out = 1;   ///< of y: the way from the bracket's middle plane to the face that it stands on
+    double face = 0;  ///< x of the beam's face
+    double away = 1;  ///< of x, from that face along the bracket: -1 behind a front beam
+    double z = 0, leg = 0;
+    double halfStraight = 0;  ///< of the beam that it lands on, mm
+    stock::Material material;
+};
+void addBracketGusset(Maker &maker, const Side &side, const BracketGusset &gusset);
+/// gussetLeg and gussetThickness. @param leg, thickness  what is usual, mm
+void addGussetSettings(std::vector<SettingDescriptor> &settings, double leg, double thickness);
+
 /// A plate upright along the vehicle that passes through both upright walls of a beam and takes a shackle
 /// beyond it.
 struct ThroughTab {
@@ -49,6 +64,12 @@ struct ThroughTab {
 /// With the settings tabThickness, tabHeight, tabReach, tabWeld, shackle and snatchRope.
 [[nodiscard]] ThroughTab throughTabBySettings(Maker &maker);
 
+/// What is usual of a tab, mm.
+struct UsualTab {
+    double thickness = 0, height = 0, spacing = 0, reach = 0;
+};
+/// Those settings but the weld, with tabSpacing, shackle and snatchRope.
+void addThroughTabSettings(std::vector<SettingDescriptor> &settings, const UsualTab &usual);
 /// With its anchor, named alike. @pre the shackle is there
 void addThroughTab(Maker &maker, std::string name, std::string label, const ThroughTab &tab);
 

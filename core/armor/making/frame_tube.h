@@ -24,7 +24,6 @@ class FrameTube {
     [[nodiscard]] double width() const { return m_tube.section.width; }
     [[nodiscard]] double half() const;  ///< of its length
     [[nodiscard]] const stock::Material &plate() const { return m_plate; }
-    [[nodiscard]] const StockedBar &tube() const { return m_tube; }
 
   private:
     [[nodiscard]] double number(std::string_view id) const { return m_make.number(id); }

@@ -56,21 +56,22 @@ void addHubPlate(Maker &maker, const HubPlate &hub) {
     maker.out().bought.push_back(std::move(wheel));
 }
 
-void addWheelSettings(std::vector<SettingDescriptor> &s, double radius, double width, double mass,
-                      double studCircle, double studSize, double hubOut) {
-    s.push_back(lengthSetting("hubOut", "Standoff of the hub plate", "Wheel", hubOut, 0, 400,
+void addWheelSettings(std::vector<SettingDescriptor> &s, const UsualWheel &usual) {
+    s.push_back(lengthSetting("hubOut", "Standoff of the hub plate", "Wheel", usual.standoff, 0, 400,
                               "So that the tire clears what the wheel hangs on; 0: the plate lies on it."));
     s.push_back(choiceSetting("standoffSection", "Standoff", "Wheel", Choice::SquareTube, "SHS 40x40x4",
                               "Tube that the hub plate stands off on."));
+    s.push_back(lengthSetting("wheelRadius", "Radius of the wheel", "Wheel", usual.radius, 200, 700,
+                              "Of the tire, free."));
     s.push_back(
-        lengthSetting("wheelRadius", "Radius of the wheel", "Wheel", radius, 200, 700, "Of the tire, free."));
-    s.push_back(lengthSetting("wheelWidth", "Width of the wheel", "Wheel", width, 120, 450, "Of the tire."));
+        lengthSetting("wheelWidth", "Width of the wheel", "Wheel", usual.width, 120, 450, "Of the tire."));
     s.push_back(lengthSetting("backspacing", "Hub behind the tire's middle", "Wheel", 20, -150, 200,
                               "From the wheel's mounting face to the middle of the tire's width."));
-    s.push_back(massSetting("wheelMass", "Wheel with tire", "Wheel", mass, 5, 250, "Weighed."));
+    s.push_back(massSetting("wheelMass", "Wheel with tire", "Wheel", usual.mass, 5, 250, "Weighed."));
     s.push_back(countSetting("studs", "Studs", "Wheel", 3, 2, 8, "That the wheel is bolted on by."));
-    s.push_back(lengthSetting("studCircle", "Stud circle", "Wheel", studCircle, 90, 340, "Its diameter."));
-    s.push_back(lengthSetting("studSize", "Diameter of the studs", "Wheel", studSize, 10, 24,
+    s.push_back(
+        lengthSetting("studCircle", "Stud circle", "Wheel", usual.studCircle, 90, 340, "Its diameter."));
+    s.push_back(lengthSetting("studSize", "Diameter of the studs", "Wheel", usual.studSize, 10, 24,
                               "Their holes are half a millimeter wider."));
 }
 

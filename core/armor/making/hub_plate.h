@@ -22,8 +22,11 @@ struct HubPlate {
 /// The plate, by the setting hubOut off what it stands on on a tube of its own, "NAME.standoff"; the wheel as
 /// a bought part, and what it weighs on the plate.
 void addHubPlate(Maker &maker, const HubPlate &plate);
-/// What the wheel is, in the group "Wheel".
-void addWheelSettings(std::vector<SettingDescriptor> &settings, double radius, double width, double mass,
-                      double studCircle, double studSize, double hubOut);
+/// What is usual of a wheel: mm, and kg.
+struct UsualWheel {
+    double radius = 0, width = 0, mass = 0, studCircle = 0, studSize = 0, standoff = 0;
+};
+/// What the wheel is and how far it stands off, in the group "Wheel".
+void addWheelSettings(std::vector<SettingDescriptor> &settings, const UsualWheel &usual);
 
 }  // namespace hefty::armor

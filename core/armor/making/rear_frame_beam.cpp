@@ -15,19 +15,8 @@ std::vector<SettingDescriptor> rearFrameBeamSettings() {
     s.push_back(plateMaterialSetting("Grade of side plates, tabs and gussets."));
     s.push_back(thicknessSetting("bracketThickness", "Side plates", "Plates", 10,
                                  "Plates bolted to the outside of the rails."));
-    s.push_back(lengthSetting("gussetLeg", "Gusset leg", "Plates", 100, 0, 250,
-                              "Triangle between side plate and beam; 0 leaves it out."));
-    s.push_back(thicknessSetting("gussetThickness", "Gusset plate", "Plates", 8, "Plate of the gussets."));
-    s.push_back(thicknessSetting("tabThickness", "Recovery tabs", "Plates", 20,
-                                 "Plates that pass through the beam."));
-    s.push_back(lengthSetting("tabHeight", "Tab height", "Plates", 80, 40, 200,
-                              "Across the tab, where it enters the beam."));
-    s.push_back(lengthSetting("tabSpacing", "Tabs, center to center", "Shape", 860, 300, 2000,
-                              "In line with the rails is best."));
-    s.push_back(lengthSetting("tabReach", "Hole behind the beam", "Plates", 45, 25, 150,
-                              "From the rear of the beam to the middle of the shackle hole."));
-    s.push_back(shackleSetting("For the recovery tabs."));
-    s.push_back(snatchRopeSetting("tabs"));
+    addGussetSettings(s, 100, 8);
+    addThroughTabSettings(s, {.thickness = 20, .height = 80, .spacing = 860, .reach = 45});
     addReceiverSettings(s);
     s.push_back(mountBoltGradeSetting());
     s.push_back(
@@ -127,18 +116,18 @@ void RearFrameBeam::addTab(const Side &side) {
     addThroughTab(m_make, side.of("tab"), side.people("tab"), tab);
 }
 
-/// A triangle lying flat between the outer face of a side plate and the front of the beam.
+/// Between the outer face of a side plate and the front of the beam.
 void RearFrameBeam::addGusset(const Side &side) {
-    const double t = m_make.number("bracketThickness"), leg = m_make.number("gussetLeg");
-    const double y = bracketMiddle(m_make, side, t) + side.sign * t / 2;
-    SheetPart &p = m_make.sheet(
-        side.of("gusset"), {Role::Gusset, "gussetThickness", "gussetWeld", 0, side.people("gusset"), {}},
-        levelAt(m_beam.z()), {{m_near, y}, {m_near + leg, y}, {m_near, y + side.sign * leg}},
-        m_make.number("gussetThickness"), m_plate);
-    p.strips.push_back({{m_near + leg / 2, y}, {m_near, y + side.sign * leg / 2}, leg / std::sqrt(2.0)});
-    if (std::abs(y) + leg > m_make.number("centerWidth") / 2)
-        m_make.note(p.name, "The gusset reaches past the straight part of the beam and has less to land on.",
-                    "Make it shorter, or the straight part longer.");
+    BracketGusset gusset;
+    gusset.name = side.of("gusset");
+    gusset.label = side.people("gusset");
+    gusset.out = side.sign;
+    gusset.face = m_near;
+    gusset.z = m_beam.z();
+    gusset.leg = m_make.number("gussetLeg");
+    gusset.halfStraight = m_make.number("centerWidth") / 2;
+    gusset.material = m_plate;
+    addBracketGusset(m_make, side, gusset);
 }
 
 void RearFrameBeam::addHandles() {

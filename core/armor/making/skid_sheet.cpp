@@ -108,11 +108,12 @@ void SkidSheet::check() {
     if (m_make.refused()) return;
     if (m_spots.size() < 3)
         return m_make.refuse(
-            fmt::format("{} that looks down lies over the flat part of the skid; at least three have to.",
+            fmt::format("{} that looks down lies over the flat part of the {}; at least three have to.",
                         m_spots.empty()       ? "No hold"
                         : m_spots.size() == 1 ? "One hold"
-                                              : "Two holds"),
-            "holds", "Measure bosses or holes of crossmembers (Lists, Holds), or make the skid longer.");
+                                              : "Two holds",
+                        called()),
+            "holds", "Measure bosses or holes of crossmembers (Lists, Holds), or make it longer.");
     for (const HoldSpot &s : m_spots)
         if (std::abs(s.at.z() - under()) > flatWithin)
             return m_make.refuse(
@@ -174,7 +175,7 @@ void SkidSheet::addSheet() {
                      w = number("openingWidth") / 2;
         flatSheet.cutouts.push_back({{x - l, -w}, {x + l, -w}, {x + l, w}, {x - l, w}});
     }
-    const Provenance made{Role::Skin, "thickness", "ribWeld", 0, "skid", {}};
+    const Provenance made{Role::Skin, "thickness", "ribWeld", 0, called(), {}};
     if (folded()) return addFoldedSheet(m_make, "skid", made, axes, flatSheet, t, m_metal);
     SheetPart &s = m_make.sheet("skid", made, axes, flatSheet.outline, t, m_metal);
     s.cutouts = flatSheet.cutouts;
@@ -241,19 +242,21 @@ void SkidSheet::addPlaces() {
             const char *along = sx > 0 ? "front" : sx < 0 ? "rear" : "middle";
             const char *across = sy > 0 ? "left" : sy < 0 ? "right" : "center";
             grounds.push_back({fmt::format("{}.{}", along, across),
-                               fmt::format("Ground under the skid, {} {}", along, across), flatName(), at,
-                               Vec3::UnitZ(), GroundSpot::Kind::Patch, Share::Whole});
+                               fmt::format("Ground under the {}, {} {}", called(), along, across), flatName(),
+                               at, Vec3::UnitZ(), GroundSpot::Kind::Patch, Share::Whole});
             ++n;
         }
     addLip();
-    if (n == 0) m_make.note(flatName(), "No place of the skid could be loaded.", "Move the service opening.");
+    if (n == 0)
+        m_make.note(flatName(), fmt::format("No place of the {} could be loaded.", called()),
+                    "Move the service opening.");
 }
 
 void SkidSheet::addLip() {
     if (!m_make.wanted("noseLength")) return;
     const double rise = number("noseRise"), l = number("noseLength"), t = number("thickness");
     m_make.out().grounds.push_back(
-        {"nose", "Ground catches the nose of the skid", "skid.2",
+        {"nose", fmt::format("Ground catches the nose of the {}", called()), "skid.2",
          Vec3(m_front + l * std::cos(rise), 0, under() - t / 2 + l * std::sin(rise)), -Vec3::UnitX(),
          GroundSpot::Kind::Lip, Share::Whole});
 }

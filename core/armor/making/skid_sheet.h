@@ -21,6 +21,7 @@ class SkidSheet {
     [[nodiscard]] double number(std::string_view id) const { return m_make.number(id); }
     [[nodiscard]] double under() const { return m_spots.front().at.z(); }
     [[nodiscard]] bool folded() const;
+    [[nodiscard]] const char *called() const { return m_tray ? "guard" : "skid"; }  ///< by people
     [[nodiscard]] std::string flatName() const { return folded() ? "skid.1" : "skid"; }
     /// The facet that the nose is folded up to; it is the first fold.
     [[nodiscard]] SheetPart &flat();

@@ -42,7 +42,8 @@ void addWheelGateSettings(std::vector<SettingDescriptor> &s) {
                               "To the left of the vehicle's middle."));
     s.push_back(
         lengthSetting("wheelHeight", "Middle of the wheel", "Wheel", 1080, 500, 1800, "Above the floor."));
-    addWheelSettings(s, 400, 265, 42, 139.7, 14, 115);
+    addWheelSettings(
+        s, {.radius = 400, .width = 265, .mass = 42, .studCircle = 139.7, .studSize = 14, .standoff = 115});
     s.push_back(thicknessSetting("wheelPlateThickness", "Wheel plate", "Wheel", 10,
                                  "Plate that the studs stand in."));
     s.push_back(thicknessSetting("keeperThickness", "Keeper plate", "Carrier", 12,

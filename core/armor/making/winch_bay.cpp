@@ -182,6 +182,18 @@ void WinchBay::addWinch(const std::string &wall, double wallThickness, double ed
         {"rope", m_rope->id, "rope", m_rope->name, m_rope->mass, {winchX(), 0, m_drum}, Vec3::Zero()});
 }
 
+void addWinchTraySettings(std::vector<SettingDescriptor> &s, const UsualTray &usual) {
+    s.push_back(
+        thicknessSetting("trayThickness", "Winch tray", "Plates", usual.thickness, "Plate under the winch."));
+    s.push_back(lengthSetting("trayDepth", "Tray depth", "Plates", usual.depth, 120, 450,
+                              "From the wall that the rope goes through, rearward."));
+    s.push_back(thicknessSetting("cheekThickness", "Cheek plates", "Plates", usual.cheeks,
+                                 "Plates standing at the ends of the tray."));
+    s.push_back(lengthSetting("lipHeight", "Lip of the tray", "Plates", usual.lipHeight, 0, 200,
+                              "Along the rear edge of the tray between the cheeks; 0 leaves it out."));
+    s.push_back(thicknessSetting("lipThickness", "Lip plate", "Plates", usual.lip, "Plate of the lip."));
+}
+
 void addWinchSettings(std::vector<SettingDescriptor> &settings, std::string lies, std::string leads) {
     settings.push_back(
         choiceSetting("winch", "Winch", "Bought", Choice::Winch, "winch-4300", std::move(lies)));

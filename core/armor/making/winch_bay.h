@@ -48,6 +48,12 @@ class WinchBay {
     double m_back = 0, m_front = 0, m_trayTop = 0, m_cheekTop = 0, m_drum = 0;
 };
 
+/// What is usual of a tray, mm.
+struct UsualTray {
+    double thickness = 0, depth = 0, cheeks = 0, lipHeight = 0, lip = 0;
+};
+/// Of tray, cheeks and lip, without their weld.
+void addWinchTraySettings(std::vector<SettingDescriptor> &settings, const UsualTray &usual);
 /// Winch, rope and fairlead. @param lies, leads  where the winch lies, and where the fairlead is
 void addWinchSettings(std::vector<SettingDescriptor> &settings, std::string lies, std::string leads);
 /// The grades of their bolts. @param through  what those of the fairlead go through

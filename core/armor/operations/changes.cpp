@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/operations/record.h"
+#include "core/armor/places_of.h"
 
 namespace hefty::armor {
 namespace {
@@ -106,18 +107,11 @@ void addTwinAnchor(std::vector<Anchor> &anchors, const std::string &part, const 
 
 /// With all that stands on it.
 void removeOne(Assembly &a, const std::string &part) {
-    const auto ofPart = [&part](const auto &x) { return x.part == part; };
     const auto named = [&part](const auto &x) { return x.name == part; };
     std::erase_if(a.bars, named);
     std::erase_if(a.sheets, named);
     std::erase_if(a.bought, named);
-    std::erase_if(a.mounts, ofPart);
-    std::erase_if(a.anchors, named);
-    std::erase_if(a.steps, ofPart);
-    std::erase_if(a.strikes, ofPart);
-    std::erase_if(a.jacks, ofPart);
-    std::erase_if(a.grounds, ofPart);
-    if (a.coupling && a.coupling->part == part) a.coupling.reset();
+    removePlacesOf(a, part);
     if (!a.winch) return;
     const std::vector<std::string> with = a.winch->bought;
     const auto isWith = [&with](const std::string &name) {
@@ -168,6 +162,7 @@ void movePart(Record &r) {
         b.from += by;
         b.to += by;
         for (PathPoint &p : b.bends) p.at += by;
+        movePlacesOf(out, part, by);
     }
     for (const std::string &side : sidesOf(r, part)) {
         const auto bolted = [&side](const BoltJoint &j) { return j.part == side; };
@@ -175,8 +170,7 @@ void movePart(Record &r) {
             return r.refuse("it is bolted to the vehicle, whose holes stay where they are.");
         for (SheetPart &s : out.sheets)
             if (s.name == side) s.axes.origin += by;
-        for (Anchor &a : out.anchors)
-            if (a.name == side) a.hole += by;
+        if (out.sheet(side)) movePlacesOf(out, side, by);
     }
 }
 

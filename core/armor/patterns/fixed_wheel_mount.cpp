@@ -36,7 +36,8 @@ std::vector<SettingDescriptor> settings() {
         thicknessSetting("hubThickness", "Hub plate", "Plates", 10, "Plate that the studs stand in."));
     s.push_back(lengthSetting("hubHeight", "Middle of the wheel up the posts", "Wheel", 260, 60, 1100,
                               "From the top of the tube, along the posts."));
-    addWheelSettings(s, 400, 265, 42, 139.7, 14, 115);
+    addWheelSettings(
+        s, {.radius = 400, .width = 265, .mass = 42, .studCircle = 139.7, .studSize = 14, .standoff = 115});
     s.push_back(legSetting("postWeld", "Leg, posts", 5, "Of posts, hub plate and eye."));
     return s;
 }

@@ -41,32 +41,14 @@ std::vector<SettingDescriptor> settings() {
     s.push_back(plateMaterialSetting("Grade of all plates."));
     s.push_back(thicknessSetting("bracketThickness", "Bracket plate", "Plates", 15,
                                  "Plates bolted to the outside of the rails."));
-    s.push_back(thicknessSetting("trayThickness", "Winch tray", "Plates", 15, "Plate under the winch."));
-    s.push_back(lengthSetting("trayDepth", "Tray depth", "Plates", 260, 120, 450,
-                              "From the back of the beam, rearward."));
-    s.push_back(thicknessSetting("cheekThickness", "Cheek plates", "Plates", 12,
-                                 "Plates standing at the ends of the tray."));
-    s.push_back(lengthSetting("lipHeight", "Lip of the tray", "Plates", 100, 0, 200,
-                              "Along the rear edge of the tray between the cheeks; 0 leaves it out."));
-    s.push_back(thicknessSetting("lipThickness", "Lip plate", "Plates", 12, "Plate of the lip."));
-    s.push_back(thicknessSetting("tabThickness", "Recovery tabs", "Plates", 25,
-                                 "Plates that pass through the beam."));
-    s.push_back(lengthSetting("tabHeight", "Tab height", "Plates", 110, 40, 220,
-                              "Across the tab, where it enters the beam."));
-    s.push_back(lengthSetting("tabSpacing", "Tabs, center to center", "Shape", 852, 300, 2000,
-                              "In line with the rails is best."));
-    s.push_back(lengthSetting("tabReach", "Hole ahead of the beam", "Plates", 55, 25, 150,
-                              "From the front of the beam to the middle of the shackle hole."));
-    s.push_back(lengthSetting("gussetLeg", "Gusset leg", "Plates", 140, 0, 250,
-                              "Triangle between bracket and beam; 0 leaves it out."));
-    s.push_back(thicknessSetting("gussetThickness", "Gusset plate", "Plates", 12, "Plate of the gussets."));
+    addWinchTraySettings(s, {.thickness = 15, .depth = 260, .cheeks = 12, .lipHeight = 100, .lip = 12});
+    addThroughTabSettings(s, {.thickness = 25, .height = 110, .spacing = 852, .reach = 55});
+    addGussetSettings(s, 140, 12);
     s.push_back(thicknessSetting("stepThickness", "Step plates", "Plates", 4,
                                  "On the crush boxes: two people stand there at the hood."));
     s.push_back(thicknessSetting("slatThickness", "Slats", "Plates", 4, "Of the grille."));
     addWinchSettings(s, "Rated pull is for the first rope layer.",
                      "Aluminum for rope, rollers for steel cable.");
-    s.push_back(shackleSetting("For the recovery tabs."));
-    s.push_back(snatchRopeSetting("tabs"));
     addWinchBoltSettings(s, "The two bolts that hold the fairlead on the front of the beam.");
     s.push_back(mountBoltGradeSetting());
     s.push_back(
@@ -86,7 +68,7 @@ std::vector<SettingDescriptor> settings() {
 /// that fold, with step plates on them; below it a grille that lets the air through.
 class HeavyWinchFront {
   public:
-    HeavyWinchFront(Maker &maker)
+    explicit HeavyWinchFront(Maker &maker)
         : m_make(maker),
           m_tube(maker.barOf("section", "tubeMaterial")),
           m_box(maker.barOf("boxSection", "tubeMaterial")),
@@ -103,7 +85,7 @@ class HeavyWinchFront {
             addBracket(side);
             addTab(side);
             m_bay.addCheek(side, m_tube.section.height);
-            if (m_make.wanted("gussetLeg")) addGusset(side);
+            if (m_make.wanted("gussetLeg")) addGussets(side);
             addCrushBoxes(side);
             addStep(side);
         }
@@ -124,6 +106,7 @@ class HeavyWinchFront {
         return m_make.railOutside() + number("bracketThickness") + m_box.section.width / 2 + 20;
     }
     [[nodiscard]] double outer() const { return half() - fromTip; }
+    [[nodiscard]] double middleOfBars() const { return (inner() + outer()) / 2; }
     /// x of the front bars' center line.
     [[nodiscard]] double barX() const { return m_front + number("crushLength") + m_bar.section.width / 2; }
     [[nodiscard]] double grilleZ() const {
@@ -203,23 +186,21 @@ class HeavyWinchFront {
         addThroughTab(m_make, side.of("tab"), side.people("tab"), tab);
     }
 
-    /// Triangles lying flat on both sides of a bracket, at the back of the beam.
-    void addGusset(const Side &side) {
-        const double t = number("bracketThickness"), leg = number("gussetLeg");
-        for (const double out : {side.sign, -side.sign}) {
-            const double y = bracketMiddle(m_make, side, t) + out * t / 2;
-            const char *where = out == side.sign ? "outer" : "inner";
-            SheetPart &p =
-                m_make.sheet(fmt::format("gusset.{}.{}", side.name, where),
-                             {Role::Gusset,
-                              "gussetThickness",
-                              "gussetWeld",
-                              0,
-                              fmt::format("{} gusset at the {} bracket", where, side.name),
-                              {}},
-                             levelAt(m_z), {{m_back, y}, {m_back - leg, y}, {m_back, y + out * leg}},
-                             number("gussetThickness"), m_plate);
-            p.strips.push_back({{m_back - leg / 2, y}, {m_back, y + out * leg / 2}, leg / std::sqrt(2.0)});
+    /// On both sides of a bracket, at the back of the beam.
+    void addGussets(const Side &side) {
+        for (const bool outer : {true, false}) {
+            const char *where = outer ? "outer" : "inner";
+            BracketGusset gusset;
+            gusset.name = fmt::format("gusset.{}.{}", side.name, where);
+            gusset.label = fmt::format("{} gusset at the {} bracket", where, side.name);
+            gusset.out = outer ? side.sign : -side.sign;
+            gusset.face = m_back;
+            gusset.away = -1;
+            gusset.z = m_z;
+            gusset.leg = number("gussetLeg");
+            gusset.halfStraight = half();
+            gusset.material = m_plate;
+            addBracketGusset(m_make, side, gusset);
         }
     }
 
@@ -301,7 +282,7 @@ class HeavyWinchFront {
     void addPlaces() {
         Assembly &out = m_make.out();
         const double top = m_z + m_box.section.height / 2;
-        const double middle = (inner() + outer()) / 2;
+        const double middle = middleOfBars();
         out.strikes.push_back({"middle", "Struck in the middle", "beam", {m_front, 0, m_z}, -Vec3::UnitX()});
         out.steps.push_back({"beam", {(m_back + m_front) / 2, 0, m_z + m_tube.section.height / 2}});
         for (const Side &side : bothSides) {
@@ -335,13 +316,11 @@ class HeavyWinchFront {
         h.push_back({"height", "front", {m_front, 0, top}, Vec3::UnitZ()});
         h.push_back({"height", "side", {m_front, 0, top}, Vec3::UnitZ()});
         h.push_back({"setback", "side", {m_front, 0, m_z}, Vec3::UnitX()});
-        h.push_back({"crushLength", "top", {barX(), middleOfBar(), m_z}, Vec3::UnitX()});
+        h.push_back({"crushLength", "top", {barX(), middleOfBars(), m_z}, Vec3::UnitX()});
         h.push_back({"tabSpacing", "front", {m_front, number("tabSpacing") / 2, m_z}, Vec3(0, 0.5, 0)});
         if (m_make.wanted("grilleHeight"))
             h.push_back({"grilleHeight", "front", {m_front, 0, grilleZ()}, -Vec3::UnitZ()});
     }
-    [[nodiscard]] double middleOfBar() const { return (inner() + outer()) / 2; }
-
     Maker &m_make;
     StockedBar m_tube, m_box, m_bar;
     stock::Material m_plate;

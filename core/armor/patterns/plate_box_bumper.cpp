@@ -39,11 +39,7 @@ std::vector<SettingDescriptor> settings() {
         thicknessSetting("ribThickness", "Ribs", "Plates", 6, "Upright plates inside, beside the bends."));
     s.push_back(thicknessSetting("bracketThickness", "Rail plates", "Plates", 12,
                                  "Plates bolted outside the rails."));
-    s.push_back(thicknessSetting("trayThickness", "Winch tray", "Plates", 10, "Plate under the winch."));
-    s.push_back(lengthSetting("trayDepth", "Tray depth", "Plates", 190, 120, 400, "Behind the face."));
-    s.push_back(thicknessSetting("cheekThickness", "Cheek plates", "Plates", 8, "Beside the winch."));
-    s.push_back(lengthSetting("lipHeight", "Lip of the tray", "Plates", 60, 0, 150, "0 leaves it out."));
-    s.push_back(thicknessSetting("lipThickness", "Lip plate", "Plates", 8, "Plate of the lip."));
+    addWinchTraySettings(s, {.thickness = 10, .depth = 190, .cheeks = 8, .lipHeight = 60, .lip = 8});
     s.push_back(thicknessSetting("tabThickness", "Recovery tabs", "Plates", 20, "Plates on the face."));
     s.push_back(lengthSetting("tabHeight", "Tab height", "Plates", 120, 60, 300, "Along the face."));
     s.push_back(lengthSetting("tabReach", "Hole ahead of the face", "Plates", 50, 25, 150,

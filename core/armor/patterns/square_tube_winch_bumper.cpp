@@ -18,34 +18,15 @@ std::vector<SettingDescriptor> settings() {
     s.push_back(plateMaterialSetting("Grade of brackets, tray, cheeks, tabs and gussets."));
     s.push_back(thicknessSetting("bracketThickness", "Bracket plate", "Plates", 15,
                                  "Plates bolted to the outside of the rails."));
-    s.push_back(thicknessSetting("trayThickness", "Winch tray", "Plates", 12, "Plate under the winch."));
-    s.push_back(lengthSetting("trayDepth", "Tray depth", "Plates", 190, 120, 400,
-                              "From the back of the beam, rearward."));
-    s.push_back(thicknessSetting("cheekThickness", "Cheek plates", "Plates", 8,
-                                 "Plates standing at the ends of the tray."));
-    s.push_back(
-        lengthSetting("lipHeight", "Lip of the tray", "Plates", 90, 0, 200,
-                      "Plate standing along the rear edge of the tray between the cheeks; 0 leaves it out."));
-    s.push_back(thicknessSetting("lipThickness", "Lip plate", "Plates", 10, "Plate of the lip."));
-    s.push_back(thicknessSetting("tabThickness", "Recovery tabs", "Plates", 20,
-                                 "Plates that pass through the beam."));
-    s.push_back(lengthSetting("tabHeight", "Tab height", "Plates", 90, 40, 200,
-                              "Across the tab, where it enters the beam."));
-    s.push_back(lengthSetting("tabSpacing", "Tabs, center to center", "Shape", 860, 300, 2000,
-                              "In line with the rails is best."));
-    s.push_back(lengthSetting("tabReach", "Hole ahead of the beam", "Plates", 45, 25, 150,
-                              "From the front of the beam to the middle of the shackle hole."));
-    s.push_back(lengthSetting("gussetLeg", "Gusset leg", "Plates", 140, 0, 250,
-                              "Triangle between bracket and beam; 0 leaves it out."));
-    s.push_back(thicknessSetting("gussetThickness", "Gusset plate", "Plates", 10, "Plate of the gussets."));
+    addWinchTraySettings(s, {.thickness = 12, .depth = 190, .cheeks = 8, .lipHeight = 90, .lip = 10});
+    addThroughTabSettings(s, {.thickness = 20, .height = 90, .spacing = 860, .reach = 45});
+    addGussetSettings(s, 140, 10);
     s.push_back(
         lengthSetting("braceReach", "Brace along the ends", "Plates", 0, 0, 400,
                       "Plate from bracket to swept end, of the gussets' thickness, as far along the end; 0 "
                       "leaves it out."));
     addWinchSettings(s, "Rated pull is for the first rope layer.",
                      "Hawse for synthetic rope, rollers for steel cable.");
-    s.push_back(shackleSetting("For the recovery tabs."));
-    s.push_back(snatchRopeSetting("tabs"));
     addWinchBoltSettings(s, "The two bolts that hold the fairlead on the front of the beam.");
     s.push_back(mountBoltGradeSetting());
     s.push_back(
@@ -194,28 +175,23 @@ class WinchBumper {
 
     /// A triangle lying flat between the outer or inner face of a bracket and the back of the beam.
     void addGusset(const Side &side, bool outer, double above, double leg) {
-        const double out = outer ? side.sign : -side.sign;
-        const double y = bracketY(side) + out * setting("bracketThickness") / 2;
-        const std::string name = fmt::format("gusset.{}.{}{}", side.name, outer ? "outer" : "inner",
-                                             above == 0 ? "" : (above > 0 ? ".upper" : ".lower"));
-        if (m_make.out().has(name))
-            return m_make.note(name, "There is a gusset already where another was added.", "Remove one.");
-        SheetPart &p = m_make.sheet(
-            name,
-            {Role::Gusset,
-             "gussetThickness",
-             "gussetWeld",
-             0,
-             fmt::format("{}{} gusset at the {} bracket", above == 0 ? "" : (above > 0 ? "upper " : "lower "),
-                         outer ? "outer" : "inner", side.name),
-             {}},
-            levelAt(m_z + above), {{m_back, y}, {m_back - leg, y}, {m_back, y + out * leg}},
-            setting("gussetThickness"), m_plate);
-        p.strips.push_back({{m_back - leg / 2, y}, {m_back, y + out * leg / 2}, leg / std::sqrt(2.0)});
-        if (std::abs(y + out * leg) > setting("centerWidth") / 2)
-            m_make.note(name,
-                        "The gusset reaches past the straight part of the beam and has less to land on.",
-                        "Make it shorter, or the straight part longer.");
+        BracketGusset gusset;
+        gusset.name = fmt::format("gusset.{}.{}{}", side.name, outer ? "outer" : "inner",
+                                  above == 0 ? "" : (above > 0 ? ".upper" : ".lower"));
+        if (m_make.out().has(gusset.name))
+            return m_make.note(gusset.name, "There is a gusset already where another was added.",
+                               "Remove one.");
+        gusset.label =
+            fmt::format("{}{} gusset at the {} bracket", above == 0 ? "" : (above > 0 ? "upper " : "lower "),
+                        outer ? "outer" : "inner", side.name);
+        gusset.out = outer ? side.sign : -side.sign;
+        gusset.face = m_back;
+        gusset.away = -1;
+        gusset.z = m_z + above;
+        gusset.leg = leg;
+        gusset.halfStraight = setting("centerWidth") / 2;
+        gusset.material = m_plate;
+        addBracketGusset(m_make, side, gusset);
     }
 
     /// A plate lying flat in the corner between bracket, beam and swept end, above the gusset.

@@ -35,7 +35,8 @@ std::vector<SettingDescriptor> settings() {
     s.push_back(plateMaterialSetting("Grade of the plates."));
     s.push_back(thicknessSetting("endThickness", "Mount plates", "Plates", 10, "Bolted to the mounts."));
     s.push_back(thicknessSetting("hubThickness", "Hub plate", "Plates", 10, "That the studs stand in."));
-    addWheelSettings(s, 310, 195, 21, 112, 12, 85);
+    addWheelSettings(
+        s, {.radius = 310, .width = 195, .mass = 21, .studCircle = 112, .studSize = 12, .standoff = 85});
     s.push_back(choiceSetting("boltGrade", "Bolt grade", "Bolts", Choice::BoltGrade, "8.8",
                               "The bolts into the mounts; their size follows the mounts measured."));
     s.push_back(fillerSetting());

@@ -208,6 +208,25 @@ class TestSheets : public QObject {
         for (std::size_t i = 0; i < one.lines.size(); ++i)
             QVERIFY(std::abs(one.lines[i].angle - other.lines[i].angle) < 1e-12);
     }
+    /// What stands on a part goes with it: the hole of a shackle.
+    void placesGoWithTheirPart() {
+        const std::vector<Json> made{
+            {{"op", "tube"},
+             {"name", "cross"},
+             {"section", "RHS 120x80x6"},
+             {"from", {{"at", {800, 500, 600}}}},
+             {"to", {{"at", {800, -500, 600}}}}},
+            {{"op", "tab"}, {"name", "pull"}, {"beam", "cross"}, {"across", 200}, {"thickness", 16}}};
+        const Assembly before = byHand(made);
+        QVERIFY2(refusals(before).empty(), refusals(before).empty() ? "" : refusals(before)[0].c_str());
+        QCOMPARE(before.anchors.size(), std::size_t{1});
+        std::vector<Json> changed = made;
+        changed.push_back({{"op", "move"}, {"part", "pull"}, {"by", {0, 40, 0}}});
+        const Assembly after = byHand(changed);
+        QVERIFY((after.anchors[0].hole - before.anchors[0].hole - Vec3(0, 40, 0)).norm() < 1e-9);
+        changed.back() = {{"op", "remove"}, {"part", "pull"}};
+        QVERIFY(byHand(changed).anchors.empty());
+    }
     /// One side of a folded sheet is neither moved nor mirrored nor taken out by itself; the whole is.
     void sidesGoWithTheirSheet() {
         Json p = plate("tray", {{0, 0}, {200, 0}, {200, 100}, {0, 100}});

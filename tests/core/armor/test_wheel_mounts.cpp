@@ -119,6 +119,21 @@ class TestWheelMounts : public QObject {
         QVERIFY(weld(a, "eye", "post.left") && weld(a, "eye", "post.right"));
         QVERIFY(std::abs(a.sheet("hub")->axes.z.dot(along)) < 1e-9);
     }
+    /// A hub plate that is moved by hand takes its wheel along; taken out it takes the wheel away.
+    void wheelGoesWithItsPlate() {
+        const job::Job job = job::loadJob(demoFolder() + "/vole-upright.girder.json").value();
+        const auto rig = rig::geometry(job.vehicle).value();
+        Piece piece = job.pieces[0];
+        const auto made = [&] { return build({piece, job.vehicle, rig, shippedStock()}).value(); };
+        const Assembly before = made();
+        piece.operations = {{{"op", "move"}, {"part", "hub"}, {"by", {0, 0, 30}}}};
+        const Assembly moved = made();
+        QVERIFY((moved.wheels[0].center - before.wheels[0].center - Vec3(0, 0, 30)).norm() < 1e-9);
+        QVERIFY((moved.bought[0].center - moved.wheels[0].center).norm() < 1e-9);
+        piece.operations = {{{"op", "remove"}, {"part", "hub"}}};
+        const Assembly without = made();
+        QVERIFY(without.wheels.empty() && without.bought.empty());
+    }
     /// The heavy front: boxes on the beam, bars on the boxes, steps on both, slats between beam and tube; the
     /// free area that it tells is that of its slats.
     void heavyFront() {

@@ -65,7 +65,9 @@ class TestFit : public QObject {
         second.id = "second";
         second.pattern = "rear-beam";
         job.pieces.push_back(second);
-        QVERIFY(!found(fitted(job), "overlap/").empty());
+        const Appraisal a = fitted(job);
+        const auto through = found(a, "overlap/");
+        QVERIFY(!through.empty() && through[0]->working && through[0]->piece == "second");
     }
     /// A lamp that comes out downward meets the bumper; the distance is the one between them.
     void lampMeetsTheBeam() {

@@ -36,6 +36,11 @@ class TestJointLimits : public QObject {
         const double b = s.b - s.bolt / 2, a = std::min(s.a, 1.25 * s.b) + s.bolt / 2;
         const double pry = (T * b - M) / a;
         QVERIFY(near(T + pry, B));
+        QVERIFY(near(pulledWithPrying(s, T, B, omega), B));
+        const double part = 1.2 * M / b;  // the plate yields at the line: the rest goes by the edge
+        QVERIFY(part < T);
+        QVERIFY(near(pulledWithPrying(s, part, B, omega), part + (part * b - M) / a));
+        QCOMPARE(pulledWithPrying(s, 0.9 * M / b, B, omega), 0.9 * M / b);
         // At the bolts it bends no more than a plate with holes can.
         QVERIFY(pry * a <= (1 - s.hole / s.p) * M);
         // Thin: a hinge at the line and one at the bolts, T b' = M (1 + delta).

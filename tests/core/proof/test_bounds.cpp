@@ -256,7 +256,7 @@ class TestBounds : public QObject {
         const auto box = use(rig::RailSection::Closed), channel = use(rig::RailSection::Channel),
                    hat = use(rig::RailSection::Hat), unknown = use(rig::RailSection::Unknown);
         QVERIFY(channel.first > 1.5 * box.first && hat.first > 1.5 * box.first);
-        QCOMPARE(unknown.first, channel.first);
+        QVERIFY(unknown.first >= channel.first - 1e-9);  // the lesser strength of both kinds
         QVERIFY(box.second && !unknown.second);
         job.vehicle.railSection = rig::RailSection::Unknown;
         const Appraisal a = appraise(job, shippedStock());
@@ -371,7 +371,7 @@ class TestBounds : public QObject {
         // A steep change becomes as much smaller as its step; a jump stays what it is.
         double from = own - step, to = own + step;
         Uses low = usesAt(from), high = usesAt(to);
-        if (low.empty() || high.empty()) return;
+        if (low.empty() || high.empty()) QSKIP("it cannot be built on both sides of the demo's value");
         std::string name = jumped(low, high);
         for (int halved = 0; halved < 4 && !name.empty(); ++halved) {
             const double middle = (from + to) / 2;

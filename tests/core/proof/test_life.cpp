@@ -32,11 +32,12 @@ struct Lived {
         proof.duties.cases.push_back(std::move(c));
         stress.push_back(at);
     }
+    CheckContext context() {
+        return {assembly, vehicle, rig, hefty::testing::shippedStock(), rules, proof, sheets, out};
+    }
     Life life() {
-        const CheckContext context{assembly, vehicle, rig,    hefty::testing::shippedStock(),
-                                   rules,    proof,   sheets, out};
-        return pullsOfItsLife(context, 0, [this](std::size_t to, std::size_t from) {
-            return std::abs(stress[to] - stress[from]);
+        return lifeOf(context(), 36, [this](std::size_t to, std::optional<std::size_t> from) {
+            return std::abs(stress[to] - (from ? stress[*from] : 0));
         });
     }
 };
@@ -66,7 +67,9 @@ class TestLife : public QObject {
         const Life life = l.life();
         QVERIFY(near(life.pull, 90 / 1.5) && !life.pullTurns);
         QVERIFY(near(life.recovery, 50) && !life.recoveryTurns);
-        QCOMPARE(life.loadCase, std::size_t{2});
+        QVERIFY(near(life.road, 10 * l.rules.roadRange));
+        QCOMPARE(life.pullCase, std::size_t{2});
+        QCOMPARE(life.recoveryCase, std::size_t{5});
     }
     /// Pulls to both sides in turn: the range between the two, which comes once for every two pulls.
     void toBothSidesInTurn() {
@@ -117,18 +120,29 @@ class TestLife : public QObject {
         QCOMPARE(fatigueClass(steel).throat / fatigueClass(aluminum).throat, 3.0);
         QVERIFY(fatigueClass(aluminum).toe < fatigueClass(steel).toe);
     }
-    /// Who does most harm: the pull, or the road that a place shakes on.
+    /// Who does most harm by range and by how often: many small pulls, few large recoveries, or the road.
     void hardestCaseByHarm() {
-        HouseRules rules;
-        rules.lifePulls = 2000;
-        rules.roadCycles = 2e6;
-        Life life;
-        life.loadCase = 7;
-        life.pull = 100;
-        life.road = 5;
-        QCOMPARE(hardestCase(rules, 36, life, 3), std::size_t{7});
-        life.road = 40;
-        QCOMPARE(hardestCase(rules, 36, life, 3), std::size_t{3});
+        Lived l;
+        l.rules.shockFactor = 1;
+        l.rules.lifePulls = 2000;
+        l.rules.lifeRecoveries = 200;
+        l.rules.roadCycles = 2e6;
+        l.add("gravity", 1);
+        l.add("winch", 101);
+        l.add("recovery", 151);  // 200 times 150 cubed is less than 2000 times 100 cubed
+        QCOMPARE(hardestCase(l.context(), 36, l.life()), std::size_t{1});
+        l.stress[2] = 251;  // 200 times 250 cubed is more
+        QCOMPARE(hardestCase(l.context(), 36, l.life()), std::size_t{2});
+        l.stress[0] = 60;
+        QCOMPARE(hardestCase(l.context(), 36, l.life()), std::size_t{0});
+    }
+    /// Without a case that stands still pulls count from nothing, and there is no road.
+    void withoutStanding() {
+        Lived l;
+        l.rules.shockFactor = 1;
+        l.add("winch", 70);
+        const Life life = l.life();
+        QVERIFY(near(life.pull, 70) && life.road == 0 && life.use > 0);
     }
 };
 

@@ -120,6 +120,22 @@ class TestStrength : public QObject {
         const MemberStrength box = memberStrength(bar(stock::SectionShape::RectTube, 120, 60, 4, 300, 300));
         QVERIFY(s.torsion < box.torsion / 20 && s.bendingZ < 0.6 * box.bendingZ);
     }
+    /// Lateral buckling of a long channel by AISC 360-16 F2-4 as it is printed, with its own rts, c and h0,
+    /// through the column curve.
+    void channelBucklesSideways() {
+        const double E = 200000, L = 5000, h0 = 192, b = 76, t = 8;
+        const Bar channel = bar(stock::SectionShape::Channel, 200, 80, 8, 300, L);
+        const auto &p = channel.properties;
+        const double warping = t * h0 * h0 * b * b * b * (3 * b + 2 * h0) / (12 * (6 * b + h0));
+        const double c = h0 / 2 * std::sqrt(p.Iz / warping),
+                     rts = std::sqrt(std::sqrt(p.Iz * warping) / p.Wely), slender = L / rts;
+        const double Fcr = std::numbers::pi * std::numbers::pi * E / (slender * slender) *
+                           std::sqrt(1 + 0.078 * p.J * c / (p.Wely * h0) * slender * slender);
+        const double Fn = 300 / Fcr <= 2.25 ? std::pow(0.658, 300 / Fcr) * 300 : 0.877 * Fcr;
+        const MemberStrength s = memberStrength(channel);
+        QVERIFY2(near(s.bendingY, Fn * p.Wely, 0.02),
+                 qPrintable(QString("%1 %2").arg(s.bendingY).arg(Fn * p.Wely)));
+    }
     /// Euler's load about the weaker axis, where twist does not come first.
     void openColumn() {
         const Bar channel = bar(stock::SectionShape::Channel, 120, 60, 8, 300, 6000);

@@ -77,7 +77,11 @@ class TestFabricate : public QObject {
         const double byHand =
             bar->bar.length - pieces - static_cast<double>(bar->pieces.size()) * job.shop.kerf;
         const std::size_t rack = job.shop.rack.size();
-        const BookedBar booked = job::cutBar(job, before.pieces[0].id, *kind, *bar, "2026-11-29");
+        const BookedBar booked = job::cutBar(job, before.pieces[0].id, *kind, *bar, "2026-11-29").value();
+        // A second time the rack does not have it, and the job stays as it is.
+        const job::Job once = job;
+        const auto again = job::cutBar(job, before.pieces[0].id, *kind, *bar, "2026-11-29");
+        QVERIFY(!again && again.error().where == "rack/" + bar->bar.item && job == once);
         QVERIFY(std::abs(booked.left - byHand) < 1e-9);
         QCOMPARE(job.shop.rack.size(), rack);  // one gone, one come
         const RackItem &remnant = job.shop.rack.back();
@@ -117,8 +121,9 @@ class TestFabricate : public QObject {
     void scrapIsNotMarked() {
         Shop shop;
         shop.rack.push_back({"R-7", "SHS 60x60x4", "S355", 1050, 2, false, "rack 1", 20});
-        const BookedBar booked =
-            bookBar(shop, "SHS 60x60x4", "S355", {{"R-7 (2)", 1050, true, 20}, {{"a", 600}, {"b", 400}}, 3});
+        const BookedBar booked = bookBar(shop, "SHS 60x60x4", "S355",
+                                         {{"R-7 (2)", 1050, true, 20, "R-7"}, {{"a", 600}, {"b", 400}}, 3})
+                                     .value();
         QVERIFY(booked.mark.empty());
         QCOMPARE(booked.shop.rack.size(), std::size_t{1});
         QCOMPARE(booked.shop.rack[0].count, 1);
