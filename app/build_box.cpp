@@ -1,151 +1,21 @@
 #include "app/build_box.h"
 
-#include <array>
-
 #include <QComboBox>
 #include <QCoreApplication>
 #include <QFormLayout>
+#include <QIcon>
+#include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
-#include <QRegularExpression>
+#include <QToolButton>
 #include <QVBoxLayout>
 
 #include "app/theme.h"
 
 namespace hefty::app {
-namespace {
 
-enum class Field { Word, Length, Mass, Place, Numbers, Section, Part, Way, End, RailEnd, BarEnd };
-
-struct FieldSpec {
-    const char *key;
-    const char *name;
-    Field kind;
-    const char *standard;
-};
-
-struct OperationSpec {
-    const char *op;
-    const char *name;
-    std::vector<FieldSpec> fields;
-};
-
-const std::vector<OperationSpec> &operations() {
-    static const std::vector<OperationSpec> list{
-        {"tube",
-         QT_TRANSLATE_NOOP("build", "Tube between two places"),
-         {{"name", "Name", Field::Word, "tube"},
-          {"section", "Section", Field::Section, "RHS 120x80x6"},
-          {"from", "From", Field::Place, ""},
-          {"to", "To", Field::Place, ""},
-          {"bend", "Bend at", Field::Numbers, ""},
-          {"radius", "Bend radius", Field::Length, "120 mm"}}},
-        {"plate",
-         QT_TRANSLATE_NOOP("build", "Plate"),
-         {{"name", "Name", Field::Word, "plate"},
-          {"thickness", "Thickness", Field::Length, "8 mm"},
-          {"at", "Middle", Field::Place, ""},
-          {"normal", "Faces", Field::Way, "forward"},
-          {"size", "Width, height", Field::Numbers, "100 mm, 100 mm"}}},
-        {"gusset",
-         QT_TRANSLATE_NOOP("build", "Gusset in a corner"),
-         {{"name", "Name", Field::Word, "gusset"},
-          {"thickness", "Thickness", Field::Length, "8 mm"},
-          {"corner", "Corner", Field::Place, ""},
-          {"along", "One leg runs", Field::Way, "forward"},
-          {"up", "The other", Field::Way, "left"},
-          {"leg", "Leg", Field::Length, "80 mm"}}},
-        {"bracket",
-         QT_TRANSLATE_NOOP("build", "Side plates on the rails"),
-         {{"end", "Ends of the rails", Field::RailEnd, "rear"},
-          {"beam", "Beam", Field::Part, ""},
-          {"thickness", "Thickness", Field::Length, "10 mm"}}},
-        {"tab",
-         QT_TRANSLATE_NOOP("build", "Recovery tab through a beam"),
-         {{"name", "Name", Field::Word, "tab.left"},
-          {"beam", "Beam", Field::Part, ""},
-          {"across", "Left of the middle", Field::Length, "430 mm"},
-          {"thickness", "Thickness", Field::Length, "20 mm"},
-          {"height", "Height", Field::Length, "80 mm"},
-          {"reach", "Hole beyond the beam", Field::Length, "45 mm"}}},
-        {"receiver",
-         QT_TRANSLATE_NOOP("build", "Receiver through a beam"),
-         {{"name", "Name", Field::Word, "receiver"},
-          {"beam", "Beam", Field::Part, ""},
-          {"towMass", "Trailer", Field::Mass, "1500 kg"}}},
-        {"cap",
-         QT_TRANSLATE_NOOP("build", "End cap"),
-         {{"name", "Name", Field::Word, "cap"},
-          {"bar", "Bar", Field::Part, ""},
-          {"end", "At its", Field::BarEnd, "start"}}},
-        {"hole",
-         QT_TRANSLATE_NOOP("build", "Hole"),
-         {{"part", "Part", Field::Part, ""},
-          {"at", "At", Field::Numbers, "100 mm, 0"},
-          {"diameter", "Diameter", Field::Length, "13 mm"},
-          {"purpose", "For", Field::Word, "drain"}}},
-        {"mirror", QT_TRANSLATE_NOOP("build", "Twin on the other side"), {{"part", "Part", Field::Part, ""}}},
-        {"move",
-         QT_TRANSLATE_NOOP("build", "Move a part"),
-         {{"part", "Part", Field::Part, ""}, {"by", "By", Field::Numbers, "0, 0, 10 mm"}}},
-        {"remove", QT_TRANSLATE_NOOP("build", "Take a part out"), {{"part", "Part", Field::Part, ""}}}};
-    return list;
-}
-
-const std::array<std::pair<const char *, std::array<double, 3>>, 6> ways{{{"forward", {1, 0, 0}},
-                                                                          {"rearward", {-1, 0, 0}},
-                                                                          {"left", {0, 1, 0}},
-                                                                          {"right", {0, -1, 0}},
-                                                                          {"up", {0, 0, 1}},
-                                                                          {"down", {0, 0, -1}}}};
-
-/// Numbers with commas between; lengths in any unit that a person writes.
-std::optional<Json> numbersFromText(const QString &text, measure::UnitSystem units) {
-    Json out = Json::array();
-    for (const QString &part : text.split(',')) {
-        const auto read =
-            measure::readQuantity(part.trimmed().toStdString(), measure::Quantity::Length, units);
-        if (!read) return std::nullopt;
-        out.push_back(read->value);
-    }
-    return out;
-}
-
-}  // namespace
-
-std::optional<Json> placeFromText(const QString &text, measure::UnitSystem units) {
-    const QStringList halves = text.split('+');
-    if (halves.size() > 2) return std::nullopt;
-    const QString base = halves[0].trimmed();
-    Json out = Json::object();
-    static const QRegularExpression rail("^rail (left|right) (front|rear)$"),
-        onPart("^([^@,\\s]+)(?:@(.+))?$");
-    if (const auto m = rail.match(base); m.hasMatch()) {
-        out["rail"] = m.captured(1).toStdString();
-        out["end"] = m.captured(2).toStdString();
-    } else if (base.contains(',')) {
-        const auto at = numbersFromText(base, units);
-        if (!at || at->size() != 3) return std::nullopt;
-        out["at"] = *at;
-    } else if (const auto p = onPart.match(base); p.hasMatch()) {
-        out["part"] = p.captured(1).toStdString();
-        if (!p.captured(2).isEmpty()) {
-            const auto read = measure::readQuantity(p.captured(2).trimmed().toStdString(),
-                                                    measure::Quantity::Length, units);
-            if (!read) return std::nullopt;
-            out["station"] = read->value;
-        }
-    } else {
-        return std::nullopt;
-    }
-    if (halves.size() == 2) {
-        const auto offset = numbersFromText(halves[1], units);
-        if (!offset || offset->size() != 3) return std::nullopt;
-        out["offset"] = *offset;
-    }
-    return out;
-}
+using Field = BuildField::Kind;
 
 BuildBox::BuildBox(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("buildBox");
@@ -157,7 +27,7 @@ BuildBox::BuildBox(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     m_kind = new QComboBox(this);
     m_kind->setObjectName("buildKind");
     m_kind->setAccessibleName(tr("What to build"));
-    for (const OperationSpec &o : operations())
+    for (const BuildSpec &o : buildSpecs())
         m_kind->addItem(QCoreApplication::translate("build", o.name), QLatin1String(o.op));
     m_layout->addWidget(m_kind);
     auto *build = new QPushButton(tr("Build"), this);
@@ -165,8 +35,12 @@ BuildBox::BuildBox(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     m_note = new QLabel(this);
     m_note->setObjectName("buildNote");
     m_note->setWordWrap(true);
+    m_trial = new QLabel(this);
+    m_trial->setObjectName("buildTrial");
+    m_trial->setWordWrap(true);
     m_list = new QVBoxLayout;
     m_layout->addWidget(build);
+    m_layout->addWidget(m_trial);
     m_layout->addWidget(m_note);
     m_layout->addLayout(m_list);
     connect(m_kind, &QComboBox::currentIndexChanged, this, &BuildBox::layFields);
@@ -174,117 +48,163 @@ BuildBox::BuildBox(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     connect(session, &Session::selectionChanged, this, [this] {
         const QString part = m_session->selected();
         if (part.isEmpty()) return;
-        for (const FieldSpec &f : operations()[static_cast<std::size_t>(m_kind->currentIndex())].fields)
-            if (f.kind == Field::Part) static_cast<QLineEdit *>(m_edits[QLatin1String(f.key)])->setText(part);
+        for (const BuildField &f : spec().fields)
+            if (f.kind == Field::Part) setText(QLatin1String(f.key), part);
     });
     connect(session, &Session::jobChanged, this, &BuildBox::refresh);
-    connect(session, &Session::pieceChosen, this, &BuildBox::refresh);
+    connect(session, &Session::pieceChosen, this, [this] {
+        pick({});
+        refresh();
+    });
+    connect(session, &Session::appraisalChanged, this, &BuildBox::freshNames);
     layFields();
     refresh();
 }
 
+const BuildSpec &BuildBox::spec() const {
+    return buildSpecs()[static_cast<std::size_t>(m_kind->currentIndex())];
+}
+
+QString BuildBox::textOf(const QString &key) const {
+    const auto it = m_edits.find(key);
+    if (it == m_edits.end()) return {};
+    const auto *box = qobject_cast<const QComboBox *>(it->second);
+    return box ? box->currentText() : static_cast<const QLineEdit *>(it->second)->text();
+}
+
+void BuildBox::setText(const QString &key, const QString &text) {
+    const auto it = m_edits.find(key);
+    if (it == m_edits.end()) return;
+    if (auto *box = qobject_cast<QComboBox *>(it->second))
+        box->setCurrentText(text);
+    else
+        static_cast<QLineEdit *>(it->second)->setText(text);
+}
+
+QWidget *BuildBox::makeField(const BuildField &f) {
+    QStringList words;
+    if (f.kind == Field::Way)
+        for (const auto &[word, way] : armor::directionWords) words << QLatin1String(word);
+    if (f.kind == Field::RailEnd) words = {"front", "rear"};
+    if (f.kind == Field::BarEnd) words = {"start", "end"};
+    if (f.kind == Field::Section)
+        for (const stock::Section &s : m_session->stock().sections) words << QString::fromStdString(s.id);
+    if (!words.isEmpty()) {
+        auto *box = new QComboBox;
+        box->addItems(words);
+        box->setCurrentText(QLatin1String(f.standard));
+        box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        box->setMinimumContentsLength(8);
+        connect(box, &QComboBox::currentTextChanged, this, &BuildBox::changed);
+        return box;
+    }
+    auto *edit = new QLineEdit(QLatin1String(f.standard));
+    if (f.kind == Field::Part && !m_session->selected().isEmpty()) edit->setText(m_session->selected());
+    if (f.kind == Field::Place) edit->setPlaceholderText(tr("beam@350 or x, y, z"));
+    connect(edit, &QLineEdit::textChanged, this, &BuildBox::changed);
+    return edit;
+}
+
+/// A button that lets the field's place be pointed at in the drawings.
+QToolButton *BuildBox::makePick(const BuildField &f) {
+    const QString key = QLatin1String(f.key);
+    auto *button = new QToolButton;
+    button->setIcon(QIcon(":/icons/pick.svg"));
+    button->setCheckable(true);
+    button->setObjectName("pick." + key);
+    button->setAccessibleName(tr("Pick \"%1\" in the drawings").arg(QLatin1String(f.name)));
+    button->setToolTip(button->accessibleName());
+    button->setFixedSize(36, 36);
+    connect(button, &QToolButton::clicked, this, [this, key](bool on) { pick(on ? key : QString()); });
+    m_picks[key] = button;
+    return button;
+}
+
 void BuildBox::layFields() {
+    pick({});
     delete m_fields;
     m_edits.clear();
+    m_picks.clear();
     m_fields = new QWidget(this);
     auto *form = new QFormLayout(m_fields);
     form->setContentsMargins(0, 0, 0, 0);
-    const OperationSpec &o = operations()[static_cast<std::size_t>(m_kind->currentIndex())];
-    for (const FieldSpec &f : o.fields) {
-        QWidget *widget = nullptr;
-        QStringList words;
-        if (f.kind == Field::Way)
-            for (const auto &[word, way] : ways) words << QLatin1String(word);
-        if (f.kind == Field::RailEnd) words = {"front", "rear"};
-        if (f.kind == Field::BarEnd) words = {"start", "end"};
-        if (f.kind == Field::Section)
-            for (const stock::Section &s : m_session->stock().sections) words << QString::fromStdString(s.id);
-        if (!words.isEmpty()) {
-            auto *box = new QComboBox;
-            box->addItems(words);
-            box->setCurrentText(QLatin1String(f.standard));
-            box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-            box->setMinimumContentsLength(8);
-            widget = box;
-        } else {
-            auto *edit = new QLineEdit(QLatin1String(f.standard));
-            if (f.kind == Field::Part && !m_session->selected().isEmpty())
-                edit->setText(m_session->selected());
-            if (f.kind == Field::Place) edit->setPlaceholderText(tr("beam@350 or x, y, z"));
-            widget = edit;
-        }
+    for (const BuildField &f : spec().fields) {
+        QWidget *widget = makeField(f);
         widget->setObjectName(QStringLiteral("build.") + QLatin1String(f.key));
         widget->setAccessibleName(QLatin1String(f.name));
-        form->addRow(QLatin1String(f.name), widget);
         m_edits[QLatin1String(f.key)] = widget;
+        if (f.kind == Field::Place || f.kind == Field::Spot || f.kind == Field::OnPart) {
+            auto *row = new QHBoxLayout;
+            row->setContentsMargins(0, 0, 0, 0);
+            row->addWidget(widget, 1);
+            row->addWidget(makePick(f));
+            form->addRow(QLatin1String(f.name), row);
+        } else {
+            form->addRow(QLatin1String(f.name), widget);
+        }
     }
     m_layout->insertWidget(2, m_fields);
     m_fields->show();
+    freshNames();
+    emit changed();
 }
 
-/// A field as it stands in the operation; nothing, with a note, if it cannot be read.
-std::optional<Json> BuildBox::valueOf(const QString &key, const QString &text) {
-    const OperationSpec &o = operations()[static_cast<std::size_t>(m_kind->currentIndex())];
-    for (const FieldSpec &f : o.fields) {
-        if (key != QLatin1String(f.key)) continue;
-        std::optional<Json> out;
-        switch (f.kind) {
-            case Field::Length:
-            case Field::Mass:
-                if (const auto read = measure::readQuantity(
-                        text.toStdString(),
-                        f.kind == Field::Mass ? measure::Quantity::Mass : measure::Quantity::Length,
-                        m_session->units()))
-                    out = read->value;
-                break;
-            case Field::Numbers:
-                out = numbersFromText(text, m_session->units());
-                break;
-            case Field::Place:
-                out = placeFromText(text, m_session->units());
-                break;
-            case Field::Way:
-                for (const auto &[word, way] : ways)
-                    if (text == QLatin1String(word)) out = Json(way);
-                break;
-            default:
-                if (!text.trimmed().isEmpty()) out = text.trimmed().toStdString();
-        }
-        if (!out) m_note->setText(tr("\"%1\" cannot be read: %2").arg(QLatin1String(f.name), text));
-        return out;
+/// A name that the piece does not have yet, as long as the person has not written another.
+void BuildBox::freshNames() {
+    const BuildField *f = spec().field("name");
+    const auto *shown = m_session->chosen(*m_session->appraisal());
+    if (!f || !shown || !shown->assembly) return;
+    const std::string now = textOf("name").toStdString();
+    const std::string standard = f->standard;
+    if (!now.starts_with(standard) || !shown->assembly->has(now)) return;
+    int n = 2;
+    while (shown->assembly->has(standard + std::to_string(n))) ++n;
+    setText("name", QString::fromStdString(standard + std::to_string(n)));
+}
+
+void BuildBox::pick(const QString &key) {
+    if (m_pick == key) return;
+    m_pick = key;
+    for (const auto &[of, button] : m_picks) button->setChecked(of == key);
+    emit pickChanged();
+}
+
+void BuildBox::keyPressEvent(QKeyEvent *event) {
+    if (event->key() == Qt::Key_Escape && !m_pick.isEmpty()) return pick({});
+    QWidget::keyPressEvent(event);
+}
+
+void BuildBox::picked(const QString &text) {
+    const QString key = m_pick;
+    setText(key, text);
+    QString next;
+    bool beyond = false;
+    for (const BuildField &f : spec().fields) {
+        if (beyond && next.isEmpty() && f.kind == Field::Place) next = QLatin1String(f.key);
+        beyond = beyond || key == QLatin1String(f.key);
     }
-    return std::nullopt;
+    pick(next);
+}
+
+Result<Json> BuildBox::operation(const QString &overKey, const QString &overText) const {
+    std::map<QString, QString> texts;
+    for (const auto &[key, widget] : m_edits) texts[key] = key == overKey ? overText : textOf(key);
+    return operationFrom(spec(), texts, m_session->units());
+}
+
+void BuildBox::tell(const QString &text) {
+    m_trial->setText(text);
 }
 
 void BuildBox::make() {
     m_note->clear();
-    const OperationSpec &o = operations()[static_cast<std::size_t>(m_kind->currentIndex())];
-    Json json{{"op", o.op}};
-    for (const FieldSpec &f : o.fields) {
-        const QWidget *w = m_edits[QLatin1String(f.key)];
-        const auto *box = qobject_cast<const QComboBox *>(w);
-        const QString text = box ? box->currentText() : static_cast<const QLineEdit *>(w)->text();
-        const std::string key = f.key;
-        if ((key == "bend" || key == "radius") && static_cast<QLineEdit *>(m_edits["bend"])->text().isEmpty())
-            continue;
-        const auto value = valueOf(QLatin1String(f.key), text);
-        if (!value) return;
-        json[key] = *value;
-    }
-    if (json.contains("bend")) {
-        if (json["bend"].size() != 3) return m_note->setText(tr("A bend needs three numbers: x, y, z."));
-        json["bends"] = Json::array({{{"at", json["bend"]}, {"radius", json["radius"]}}});
-    }
-    json.erase("bend");
-    json.erase("radius");
-    if (json.contains("size")) {
-        if (json["size"].size() != 2) return m_note->setText(tr("A size needs two numbers: width, height."));
-        const double w = json["size"][0].get<double>() / 2, h = json["size"][1].get<double>() / 2;
-        json["outline"] = Json::array({{-w, -h}, {w, -h}, {w, h}, {-w, h}});
-        json.erase("size");
-    }
+    pick({});
+    const auto json = operation();
+    if (!json) return m_note->setText(QString::fromStdString(json.error().message));
     m_session->editPiece(tr("Build: %1").arg(m_kind->currentText().toLower()),
-                         [&](armor::Piece &piece) { piece.operations.push_back(json); });
+                         [&](armor::Piece &piece) { piece.operations.push_back(*json); });
+    for (const BuildField &f : spec().fields)
+        if (f.kind == Field::Place || f.kind == Field::Spot) setText(QLatin1String(f.key), f.standard);
 }
 
 void BuildBox::refresh() {

@@ -4,41 +4,60 @@
 
 #include <QWidget>
 
+#include "app/build_fields.h"
 #include "app/session.h"
 
 class QComboBox;
-class QFormLayout;
 class QLabel;
-class QLineEdit;
+class QToolButton;
 class QVBoxLayout;
 
 namespace hefty::app {
 
-/// Building by hand on the chosen piece: what to add, its sizes and its places; what has been built, each to
-/// be taken out again.
+/// Building by hand on the chosen piece: what to add, its sizes and its places, typed or pointed at; what has
+/// been built, each to be taken out again.
 class BuildBox : public QWidget {
     Q_OBJECT
 
   public:
     explicit BuildBox(Session *session, QWidget *parent = nullptr);
 
+    [[nodiscard]] const BuildSpec &spec() const;
+    [[nodiscard]] QString textOf(const QString &key) const;
+    /// The field whose place is pointed at in the drawings; empty: none is.
+    [[nodiscard]] QString picking() const { return m_pick; }
+    void pick(const QString &key);
+    /// Takes a place for the field that is picked, and goes on to the next one.
+    void picked(const QString &text);
+    /// What the fields say, one of them with another text. @error BadInput
+    [[nodiscard]] Result<Json> operation(const QString &overKey = {}, const QString &overText = {}) const;
+    /// What it would come to.
+    void tell(const QString &text);
+    void make();
+
+  signals:
+    void pickChanged();
+    void changed();  ///< a field, or which fields there are
+
+  protected:
+    void keyPressEvent(QKeyEvent *event) override;
+
   private:
     void layFields();
+    [[nodiscard]] QWidget *makeField(const BuildField &field);
+    [[nodiscard]] QToolButton *makePick(const BuildField &field);
+    void setText(const QString &key, const QString &text);
+    void freshNames();
     void refresh();
-    void make();
-    [[nodiscard]] std::optional<Json> valueOf(const QString &key, const QString &text);
 
     Session *m_session;
     QComboBox *m_kind;
     QWidget *m_fields = nullptr;
     QVBoxLayout *m_layout, *m_list;
-    QLabel *m_note;
+    QLabel *m_note, *m_trial;
     std::map<QString, QWidget *> m_edits;
+    std::map<QString, QToolButton *> m_picks;
+    QString m_pick;
 };
-
-/// A place as a person types it: "beam" or "beam@350" on a part, "-4440, 600, 640" from the ground under
-/// the front axle, "rail left rear"; each may end with "+ 0, 0, 40". Nothing if it is none.
-/// @param units  of numbers without a unit
-[[nodiscard]] std::optional<Json> placeFromText(const QString &text, measure::UnitSystem units);
 
 }  // namespace hefty::app

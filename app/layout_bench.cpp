@@ -4,15 +4,17 @@
 #include <QComboBox>
 #include <QGridLayout>
 #include <QHBoxLayout>
+#include <QIcon>
 #include <QLabel>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QStackedWidget>
+#include <QToolButton>
 #include <QVBoxLayout>
 
 #include "app/angles_page.h"
-#include "app/build_box.h"
 #include "app/drive_page.h"
+#include "app/place_picker.h"
 #include "app/quantity_edit.h"
 #include "app/theme.h"
 #include "app/tweak_box.h"
@@ -48,25 +50,38 @@ LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m
     m_formLayout = new QVBoxLayout(form);
     m_formLayout->setContentsMargins(4, 4, 12, 4);
     m_tweaks = new TweakBox(session, form);
+    auto *build = new BuildBox(session, form);
+    m_formLayout->addLayout(makeTrayChooser(build));
     m_formLayout->addWidget(m_tweaks);
-    m_formLayout->addWidget(new BuildBox(session, form));
+    m_formLayout->addWidget(build);
+    new PlacePicker(session, build, {m_side, m_top, m_front});
     m_formLayout->addStretch();
     auto *tray = m_tray = new QScrollArea(this);
     tray->setWidget(form);
     tray->setWidgetResizable(true);
     tray->setFixedWidth(272);
     tray->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    auto *views = new QGridLayout;
-    views->addWidget(m_front, 0, 0);
-    views->addWidget(m_top, 1, 0);
-    views->addWidget(m_side, 2, 0);
-    views->setRowStretch(0, 10);
-    views->setRowStretch(1, 8);
-    views->setRowStretch(2, 16);
+    m_views = new QGridLayout;
+    m_views->setRowStretch(0, 5);
+    m_views->setRowStretch(1, 3);
+    for (PlanView *view : {m_side, m_top, m_front}) {
+        auto *button = m_enlarge[view] = new QToolButton(view);
+        button->setObjectName("enlarge." + view->objectName());
+        button->setIcon(QIcon(":/icons/enlarge.svg"));
+        button->setAccessibleName(tr("Large: %1").arg(view->title));
+        button->setToolTip(button->accessibleName());
+        button->setFixedSize(32, 32);
+        auto *corner = new QVBoxLayout(view);
+        corner->setContentsMargins(4, 4, 4, 4);
+        corner->addWidget(button, 0, Qt::AlignRight | Qt::AlignTop);
+        corner->addStretch();
+        connect(button, &QToolButton::clicked, this, [this, view] { enlarge(view); });
+    }
+    enlarge(m_front);
     auto *drawing = new QWidget(this);
     auto *drawn = new QHBoxLayout(drawing);
     drawn->setContentsMargins(0, 0, 0, 0);
-    drawn->addLayout(views, 1);
+    drawn->addLayout(m_views, 1);
     drawn->addWidget(tray);
     m_angles = new AnglesPage(session, this);
     m_drive = new DrivePage(session, this);
@@ -99,6 +114,40 @@ LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m
     });
     connect(session, &Session::appraisalChanged, this, &LayoutBench::fitViews);
     refreshForm();
+}
+
+/// What the tray shows below the chosen part: the settings of the pattern, or building by hand.
+QHBoxLayout *LayoutBench::makeTrayChooser(QWidget *build) {
+    auto *row = new QHBoxLayout;
+    auto *group = new QButtonGroup(this);
+    for (const auto &[name, object] :
+         {std::pair{tr("Settings"), "traySettings"}, {tr("By hand"), "trayByHand"}}) {
+        auto *button = new QPushButton(name, this);
+        button->setObjectName(object);
+        button->setCheckable(true);
+        group->addButton(button);
+        row->addWidget(button);
+    }
+    m_byHand = static_cast<QPushButton *>(group->buttons().last());
+    group->buttons().first()->setChecked(true);
+    build->hide();
+    connect(m_byHand, &QPushButton::toggled, this, [this, build](bool on) {
+        build->setVisible(on);
+        if (m_settings) m_settings->setVisible(!on);
+    });
+    return row;
+}
+
+void LayoutBench::enlarge(PlanView *large) {
+    int column = 0;
+    for (PlanView *view : {m_side, m_top, m_front}) {
+        m_views->removeWidget(view);
+        if (view == large)
+            m_views->addWidget(view, 0, 0, 1, 2);
+        else
+            m_views->addWidget(view, 1, column++);
+        m_enlarge[view]->setVisible(view != large);
+    }
 }
 
 PlanView *LayoutBench::view(ViewSide side) const {
@@ -144,7 +193,8 @@ void LayoutBench::buildForm() {
     m_settings = new QWidget;
     auto *form = new QVBoxLayout(m_settings);
     form->setContentsMargins(0, 0, 0, 0);
-    m_formLayout->insertWidget(1, m_settings);
+    m_formLayout->insertWidget(2, m_settings);
+    m_settings->setVisible(!m_byHand->isChecked());
     if (!pattern) return;
     std::string group;
     for (const armor::SettingDescriptor &d : pattern->settings) {
@@ -157,7 +207,6 @@ void LayoutBench::buildForm() {
         }
         addSetting(form, d);
     }
-    m_settings->show();
 }
 
 /// Fits the views to the piece that was chosen, with what is near it of the vehicle.

@@ -248,6 +248,7 @@ int PlanView::targetAt(const QPointF &place) const {
 void PlanView::mousePressEvent(QMouseEvent *event) {
     closeEditor(true);
     if (event->button() != Qt::LeftButton) return;
+    if (takes && takes(*event)) return;
     if (targets) m_targets = targets();
     const int hit = targetAt(event->position());
     if (hit >= 0) {
@@ -283,11 +284,12 @@ void PlanView::mouseMoveEvent(QMouseEvent *event) {
         update();
         return;
     }
+    if (hovered) hovered(*event);
     const int hit = targetAt(event->position());
-    const QString hovered = hit >= 0 ? m_targets[static_cast<std::size_t>(hit)].id : QString();
-    setCursor(hit >= 0 ? Qt::SizeAllCursor : Qt::ArrowCursor);
-    if (hovered != m_hovered) {
-        m_hovered = hovered;
+    const QString over = hit >= 0 ? m_targets[static_cast<std::size_t>(hit)].id : QString();
+    if (cursor().shape() != Qt::CrossCursor) setCursor(hit >= 0 ? Qt::SizeAllCursor : Qt::ArrowCursor);
+    if (over != m_hovered) {
+        m_hovered = over;
         update();
     }
 }

@@ -46,9 +46,11 @@ class PlanView : public QWidget {
     bool showTangents = true;
     bool showArmor = true;
     bool showSurvey = false;
-    std::set<std::string> later;                   ///< parts of the piece that are not there yet
-    std::function<void(QPainter &)> drawOver;      ///< paints on top of the drawing, below its handles
-    std::function<bool(const QPointF &)> clicked;  ///< a click on no handle; true: it is taken
+    std::set<std::string> later;                       ///< parts of the piece that are not there yet
+    std::function<void(QPainter &)> drawOver;          ///< paints on top of the drawing, below its handles
+    std::function<bool(const QPointF &)> clicked;      ///< a click on no handle; true: it is taken
+    std::function<bool(const QMouseEvent &)> takes;    ///< a click, before the handles; true: it is taken
+    std::function<void(const QMouseEvent &)> hovered;  ///< the pointer moves, nothing is dragged
     bool showAllAngles = false;  ///< every angle with its runners-up, and the ground as the vehicle stands
     std::function<QString(const QPointF &)> hintAt;  ///< what lies under the pointer
     QString title;
@@ -60,6 +62,8 @@ class PlanView : public QWidget {
     [[nodiscard]] QPointF toScreen(const Vec3 &p) const;
     /// World vector for a screen vector; no component along the line of sight.
     [[nodiscard]] Vec3 toWorld(const QPointF &screenDelta) const;
+    /// The world point on the paper under a screen point: its line of sight goes through it.
+    [[nodiscard]] Vec3 pointAt(const QPointF &screen) const { return toWorld(screen - m_offset); }
     [[nodiscard]] ViewSide side() const { return m_side; }
     [[nodiscard]] double scale() const { return m_scale; }
     /// Screen place of a target, for tests and "show me".

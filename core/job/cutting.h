@@ -10,8 +10,9 @@ namespace hefty::job {
 /// mark.
 /// @param date  ISO 8601
 /// @error those of bookBar(), the job as it was
-[[nodiscard]] Result<workshop::BookedBar> cutBar(Job &job, const std::string &piece, const workshop::SectionNesting &kind,
-                           const workshop::NestedBar &bar, const std::string &date);
+[[nodiscard]] Result<workshop::BookedBar> cutBar(Job &job, const std::string &piece,
+                                                 const workshop::SectionNesting &kind,
+                                                 const workshop::NestedBar &bar, const std::string &date);
 /// A part is cut that comes from no bar.
 void tickCut(Job &job, const std::string &piece, const std::string &part, const std::string &date);
 /// It is not cut after all; the rack stays as it is.

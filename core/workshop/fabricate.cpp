@@ -177,8 +177,8 @@ Result<bool> nestBars(const armor::Assembly &a, const Shop &shop, std::stop_toke
         for (const RackItem &i : shop.rack)
             if (i.section == t.section.id && i.material == t.material.id)
                 for (int n = 0; n < i.count; ++n)
-                    bars.push_back(
-                        {i.count > 1 ? fmt::format("{} ({})", i.id, n + 1) : i.id, i.length, true, i.price, i.id});
+                    bars.push_back({i.count > 1 ? fmt::format("{} ({})", i.id, n + 1) : i.id, i.length, true,
+                                    i.price, i.id});
         const double newPrice = t.properties.massPerLength * t.section.length * shop.tubePricePerKg;
         auto nesting =
             nest(pieces, bars, {"to buy", t.section.length, false, newPrice}, {shop.kerf, 50, stop});

@@ -3,8 +3,8 @@
 #include <QTimer>
 #include <QToolButton>
 
-#include "app/build_box.h"
 #include "app/gallery.h"
+#include "app/place_picker.h"
 #include "app/plan_view.h"
 #include "tests/app/app_test.h"
 
@@ -162,6 +162,7 @@ class TestPieces : public QObject {
         demo.session().choosePiece("rear-beam");
         demo.session().removePiece();
         demo.session().addPiece(*armor::pattern("from-nothing"));
+        QTest::mouseClick(demo.find<QPushButton>("trayByHand"), Qt::LeftButton);
         auto *kind = demo.find<QComboBox>("buildKind");
         const auto type = [&](const char *field, const QString &text) {
             auto *edit = demo.find<QLineEdit>(QStringLiteral("build.") + field);
@@ -214,6 +215,72 @@ class TestPieces : public QObject {
         QTest::mouseClick(demo.find<QPushButton>("removeOperation4"), Qt::LeftButton);
         QCOMPARE(demo.session().piece()->operations.size(), std::size_t(4));
     }
+    /// Pointed at in the drawings: the end of a part, its wall, a free place; the ghost tells seams before
+    /// the click; Enter builds, Esc leaves.
+    void builtInThePicture() {
+        DemoWindow demo("layout", fullSet());
+        QVERIFY(answered(demo));
+        demo.session().choosePiece("rear-beam");
+        auto *front = demo.find<PlanView>("layoutFront");
+        QTest::mouseClick(demo.find<QPushButton>("trayByHand"), Qt::LeftButton);
+        auto *kind = demo.find<QComboBox>("buildKind");
+        kind->setCurrentIndex(kind->findData("tube"));
+        const auto held = demo.session().appraisal();
+        const parts::BarPart *beam = demo.session().chosen(*held)->assembly->bar("beam");
+        QVERIFY(beam);
+        const Vec3 start = beam->axesAt(0).origin;
+        const auto click = [&](const Vec3 &at, const QPoint &off, Qt::KeyboardModifiers with = {}) {
+            const QPoint to = front->toScreen(at).toPoint() + off;
+            QTest::mouseMove(front, to);
+            QTest::mouseClick(front, Qt::LeftButton, with, to);
+        };
+        const auto text = [&](const char *field) {
+            return demo.find<QLineEdit>(QStringLiteral("build.") + field)->text();
+        };
+        QTest::mouseClick(demo.find<QToolButton>("pick.from"), Qt::LeftButton);
+        click(start, {4, 3});
+        QCOMPARE(text("from"), QString("beam@start"));
+        QVERIFY(demo.find<QToolButton>("pick.to")->isChecked());
+        click(start + Vec3(0, 0, 300), {0, 0});
+        QVERIFY(!demo.find<QToolButton>("pick.to")->isChecked());
+        auto *told = demo.find<QLabel>("buildTrial");
+        QVERIFY2(QTest::qWaitFor([&] { return told->text().contains("Enter"); }, 5000),
+                 qPrintable(told->text()));
+        QVERIFY2(told->text().contains("seam"), qPrintable(told->text()));
+        const std::size_t before = demo.session().piece()->operations.size();
+        QTest::keyClick(front, Qt::Key_Return);
+        QCOMPARE(demo.session().piece()->operations.size(), before + 1);
+        QVERIFY(answered(demo));
+        const auto after = demo.session().appraisal();
+        const armor::Assembly &built = *demo.session().chosen(*after)->assembly;
+        const parts::BarPart *post = built.bar("tube");
+        QVERIFY(post);
+        QVERIFY((post->to - start - Vec3(0, 0, 300)).norm() < 10);
+        QVERIFY(std::abs(post->to.x() - start.x()) < 1e-6);  // as deep as the place before it
+        QCOMPARE(text("name"), QString("tube2"));
+        // With Shift on the wall that faces whoever looks; Esc leaves and nothing is built.
+        QTest::mouseClick(demo.find<QToolButton>("pick.from"), Qt::LeftButton);
+        click(start, {0, 0}, Qt::ShiftModifier);
+        QCOMPARE(text("from"), QString("beam@start wall forward"));
+        QTest::keyClick(front, Qt::Key_Escape);
+        QVERIFY(!demo.find<QToolButton>("pick.to")->isChecked());
+        QTest::keyClick(front, Qt::Key_Return);
+        QCOMPARE(demo.session().piece()->operations.size(), before + 1);
+        demo.session().undoStack()->undo();
+        QCOMPARE(demo.session().piece()->operations.size(), before);
+    }
+    void placesReadBack() {
+        for (const auto units : {measure::UnitSystem::Metric, measure::UnitSystem::Inch})
+            for (const char *written : {"beam", "beam@end", "beam@2 in", "plate#2", "beam@start wall up",
+                                        "rail left rear", "10 in, -3 in, 0 + 0, 0, 1 in"}) {
+                const auto place = placeFromText(written, units);
+                QVERIFY2(place, written);
+                const QString text = textOfPlace(*place, units);
+                QCOMPARE(textOfPlace(placeFromText(text, units).value(), units), text);
+            }
+        for (const char *bad : {"", "a b", "beam wall inward", "1, 2", "rail up rear", "beam@long"})
+            QVERIFY2(!placeFromText(bad, measure::UnitSystem::Metric), bad);
+    }
     /// Whoever works in inches builds in inches; what stands there at first says its unit.
     void builtInInches() {
         const auto at = [](const char *text, const char *key) {
@@ -230,6 +297,7 @@ class TestPieces : public QObject {
         QVERIFY(answered(demo));
         demo.session().setUnits(measure::UnitSystem::Inch);
         demo.session().choosePiece("rear-beam");
+        QTest::mouseClick(demo.find<QPushButton>("trayByHand"), Qt::LeftButton);
         auto *kind = demo.find<QComboBox>("buildKind");
         kind->setCurrentIndex(kind->findData("receiver"));
         demo.find<QLineEdit>("build.beam")->setText("beam");

@@ -10,7 +10,7 @@ namespace hefty::armor {
 namespace {
 
 /// Carries out one record. @return why it does not apply; empty: it was carried out
-std::string carryOut(Maker &maker, const Json &json) {
+std::string carryOutWith(Maker &maker, const Json &json) {
     static const std::map<std::string, void (*)(Record &)> kinds{
         {"tube", addTube},       {"plate", addPlate},   {"gusset", addGusset},
         {"bracket", addBracket}, {"tab", addTab},       {"receiver", addReceiverTube},
@@ -26,19 +26,21 @@ std::string carryOut(Maker &maker, const Json &json) {
 
 }  // namespace
 
+std::string carryOut(Assembly &assembly, const BuildInput &input, const Pattern &pattern,
+                     const Json &record) {
+    // On a copy: one that fails half way leaves nothing behind.
+    Maker maker(input, pattern, assembly);
+    std::string why = carryOutWith(maker, record);
+    if (why.empty() && maker.refused())
+        if (const auto refused = maker.finish(); !refused) why = refused.error().message;
+    if (why.empty()) assembly = std::move(maker.out());
+    return why;
+}
+
 void applyOperations(Assembly &assembly, const BuildInput &input, const Pattern &pattern) {
     for (const Json &json : input.piece.operations) {
-        // Each on a copy: one that fails half way leaves nothing behind.
-        Maker maker(input, pattern, assembly);
-        std::string why = carryOut(maker, json);
-        if (why.empty() && maker.refused()) {
-            const auto refused = maker.finish();
-            why = refused ? std::string() : refused.error().message;
-        }
-        if (why.empty()) {
-            assembly = std::move(maker.out());
-            continue;
-        }
+        const std::string why = carryOut(assembly, input, pattern, json);
+        if (why.empty()) continue;
         const auto word = [&json](const char *key) {
             const auto it = json.find(key);
             return it != json.end() && it->is_string() ? it->get<std::string>() : std::string();

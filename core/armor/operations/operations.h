@@ -25,10 +25,15 @@
 ///     {"op": "move", "part", "by": [..]}
 ///     {"op": "remove", "part"}
 ///
-/// PLACE: {"at": [x,y,z]}; {"part", "station": mm from its start} of a bar; {"part"} of a sheet, its middle;
-/// {"rail": "left|right", "end": "front|rear"} the outer side of a rail at its end; each with "offset":
-/// [x,y,z].
+/// PLACE: {"at": [x,y,z]}; {"part", "station": mm from its start, or "start|middle|end"} of a bar; {"part"}
+/// of a sheet, its middle, or {"part", "corner": from 1}; {"rail": "left|right", "end": "front|rear"} the
+/// outer side of a rail at its end; of a part with "wall": "forward|rearward|left|right|up|down" the place on
+/// its outside that way; each with "offset": [x,y,z].
 namespace hefty::armor {
+
+/// Carries out one record on what has been built. @return why it does not apply; empty: it was carried out
+[[nodiscard]] std::string carryOut(Assembly &assembly, const BuildInput &input, const Pattern &pattern,
+                                   const Json &record);
 
 /// Carries out the operations of a piece. One that is not known, or no longer applies, becomes a note and
 /// leaves the assembly as it was; the record itself stays with the piece.

@@ -4,7 +4,10 @@
 
 #include <fmt/format.h>
 
+#include "core/armor/operations/snap.h"
+
 namespace hefty::armor {
+
 std::string Record::freshName() {
     std::string name = in.text("name");
     if (name.empty()) refuse("the part needs a name.");
@@ -50,6 +53,32 @@ const BarPart *Record::beam(const char *key) {
     return b;
 }
 
+/// A station of a bar in millimeters or as a word; the middle of a sheet or one of its corners.
+Vec3 Record::onPart(const std::string &part, ObjectReader &o) {
+    if (const BarPart *b = out().bar(part)) {
+        const Json *at = o.child("station");
+        const std::string word = at && at->is_string() ? at->get<std::string>() : std::string();
+        double station = b->length() / 2;
+        if (word == "start" || word == "end")
+            station = word == "end" ? b->length() : 0;
+        else if (word.empty() && at)
+            station = o.number("station");
+        else if (!word.empty() && word != "middle")
+            refuse(fmt::format("\"{}\" is no place along a bar.", word));
+        return b->axesAt(std::clamp(station, 0.0, b->length())).origin;
+    }
+    if (const SheetPart *s = out().sheet(part)) {
+        if (!o.has("corner")) return s->axes.toWorld(shape::centroid(s->outline));
+        const int corner = o.integer("corner", 1);
+        if (corner >= 1 && corner <= static_cast<int>(s->outline.size()))
+            return s->axes.toWorld(s->outline[static_cast<std::size_t>(corner - 1)]);
+        refuse(fmt::format("\"{}\" has no corner {}.", part, corner));
+        return Vec3::Zero();
+    }
+    refuse(fmt::format("the piece has no part \"{}\".", part));
+    return Vec3::Zero();
+}
+
 Record::Place Record::place(const char *key) {
     Place p;
     const Json *json = in.child(key, true);
@@ -58,17 +87,24 @@ Record::Place Record::place(const char *key) {
     if (o.has("at")) {
         p.at = vec(o.numbers<3>("at"));
     } else if (o.has("rail")) {
-        const RailEnd end = maker.railEnd(o.text("end", std::string("front")) == "rear");
+        const rig::RigGeometry &g = maker.rig();
+        const bool rear = o.text("end", std::string("front")) == "rear";
         const double sign = o.text("rail") == "right" ? -1 : 1;
-        p.at = {end.x, sign * maker.railOutside(), end.center};
+        if (!g.hasFrame() || (rear && !g.rearEnd))
+            refuse(g.hasFrame() ? "the rear ends of the rails have not been measured."
+                                : "the vehicle has no rails.");
+        else
+            p.at = {rear ? *g.rearEnd : g.frameEnd, sign * maker.railOutside(),
+                    rear ? g.rearRailCenter : g.railCenter};
     } else {
         p.part = o.text("part");
-        if (const BarPart *b = out().bar(p.part))
-            p.at = b->axesAt(std::clamp(o.number("station", b->length() / 2), 0.0, b->length())).origin;
-        else if (const SheetPart *s = out().sheet(p.part))
-            p.at = s->axes.toWorld(shape::centroid(s->outline));
+        p.at = onPart(p.part, o);
+    }
+    if (const std::string wall = o.text("wall", std::string()); !wall.empty()) {
+        if (const auto toward = directionOf(wall))
+            p.at = onWall(out(), p.part, p.at, *toward);
         else
-            refuse(fmt::format("the piece has no part \"{}\".", p.part));
+            refuse(fmt::format("\"{}\" is no way that a wall can face.", wall));
     }
     if (o.has("offset")) p.at += vec(o.numbers<3>("offset"));
     return p;

@@ -52,6 +52,8 @@ class Record {
     bool isPart(const std::string &part);
 
   private:
+    [[nodiscard]] Vec3 onPart(const std::string &part, ObjectReader &place);
+
     Faults m_faults;
     std::string m_why;
 

@@ -1,0 +1,144 @@
+#include "app/build_fields.h"
+
+#include <QCoreApplication>
+
+namespace hefty::app {
+namespace {
+
+using Field = BuildField::Kind;
+
+/// A field as it stands in the operation; nothing: it cannot be read.
+std::optional<Json> valueOf(const BuildField &f, const QString &text, measure::UnitSystem units) {
+    switch (f.kind) {
+        case Field::Length:
+        case Field::Mass: {
+            const auto read = measure::readQuantity(
+                text.toStdString(),
+                f.kind == Field::Mass ? measure::Quantity::Mass : measure::Quantity::Length, units);
+            if (read) return Json(read->value);
+            return std::nullopt;
+        }
+        case Field::Spot:
+        case Field::OnPart:
+        case Field::Numbers: {
+            auto numbers = numbersFromText(text, units);
+            if (numbers && numbers->size() != (f.kind == Field::Spot ? 3U : 2U) &&
+                std::string_view(f.key) != "by")
+                return std::nullopt;
+            return numbers;
+        }
+        case Field::Place:
+            return placeFromText(text, units);
+        case Field::Way:
+            if (const auto way = armor::directionOf(text.toStdString()))
+                return Json{way->x(), way->y(), way->z()};
+            return std::nullopt;
+        default:
+            if (text.trimmed().isEmpty()) return std::nullopt;
+            return Json(text.trimmed().toStdString());
+    }
+}
+
+}  // namespace
+
+const BuildField *BuildSpec::field(const QString &key) const {
+    for (const BuildField &f : fields)
+        if (key == QLatin1String(f.key)) return &f;
+    return nullptr;
+}
+
+const std::vector<BuildSpec> &buildSpecs() {
+    static const std::vector<BuildSpec> list{
+        {"tube",
+         QT_TRANSLATE_NOOP("build", "Tube between two places"),
+         {{"name", "Name", Field::Word, "tube"},
+          {"section", "Section", Field::Section, "RHS 120x80x6"},
+          {"from", "From", Field::Place, ""},
+          {"to", "To", Field::Place, ""},
+          {"bend", "Bend at", Field::Spot, ""},
+          {"radius", "Bend radius", Field::Length, "120 mm"}}},
+        {"plate",
+         QT_TRANSLATE_NOOP("build", "Plate"),
+         {{"name", "Name", Field::Word, "plate"},
+          {"thickness", "Thickness", Field::Length, "8 mm"},
+          {"at", "Middle", Field::Place, ""},
+          {"normal", "Faces", Field::Way, "forward"},
+          {"size", "Width, height", Field::Numbers, "100 mm, 100 mm"}}},
+        {"gusset",
+         QT_TRANSLATE_NOOP("build", "Gusset in a corner"),
+         {{"name", "Name", Field::Word, "gusset"},
+          {"thickness", "Thickness", Field::Length, "8 mm"},
+          {"corner", "Corner", Field::Place, ""},
+          {"along", "One leg runs", Field::Way, "forward"},
+          {"up", "The other", Field::Way, "left"},
+          {"leg", "Leg", Field::Length, "80 mm"}}},
+        {"bracket",
+         QT_TRANSLATE_NOOP("build", "Side plates on the rails"),
+         {{"end", "Ends of the rails", Field::RailEnd, "rear"},
+          {"beam", "Beam", Field::Part, ""},
+          {"thickness", "Thickness", Field::Length, "10 mm"}}},
+        {"tab",
+         QT_TRANSLATE_NOOP("build", "Recovery tab through a beam"),
+         {{"name", "Name", Field::Word, "tab.left"},
+          {"beam", "Beam", Field::Part, ""},
+          {"across", "Left of the middle", Field::Length, "430 mm"},
+          {"thickness", "Thickness", Field::Length, "20 mm"},
+          {"height", "Height", Field::Length, "80 mm"},
+          {"reach", "Hole beyond the beam", Field::Length, "45 mm"}}},
+        {"receiver",
+         QT_TRANSLATE_NOOP("build", "Receiver through a beam"),
+         {{"name", "Name", Field::Word, "receiver"},
+          {"beam", "Beam", Field::Part, ""},
+          {"towMass", "Trailer", Field::Mass, "1500 kg"}}},
+        {"cap",
+         QT_TRANSLATE_NOOP("build", "End cap"),
+         {{"name", "Name", Field::Word, "cap"},
+          {"bar", "Bar", Field::Part, ""},
+          {"end", "At its", Field::BarEnd, "start"}}},
+        {"hole",
+         QT_TRANSLATE_NOOP("build", "Hole"),
+         {{"part", "Part", Field::Part, ""},
+          {"at", "At", Field::OnPart, "100 mm, 0"},
+          {"diameter", "Diameter", Field::Length, "13 mm"},
+          {"purpose", "For", Field::Word, "drain"}}},
+        {"mirror", QT_TRANSLATE_NOOP("build", "Twin on the other side"), {{"part", "Part", Field::Part, ""}}},
+        {"move",
+         QT_TRANSLATE_NOOP("build", "Move a part"),
+         {{"part", "Part", Field::Part, ""}, {"by", "By", Field::Numbers, "0, 0, 10 mm"}}},
+        {"remove", QT_TRANSLATE_NOOP("build", "Take a part out"), {{"part", "Part", Field::Part, ""}}}};
+    return list;
+}
+
+Result<Json> operationFrom(const BuildSpec &spec, const std::map<QString, QString> &texts,
+                           measure::UnitSystem units) {
+    Json json{{"op", spec.op}};
+    const auto textOf = [&texts](const char *key) {
+        const auto it = texts.find(QLatin1String(key));
+        return it == texts.end() ? QString() : it->second;
+    };
+    const bool straight = textOf("bend").trimmed().isEmpty();
+    for (const BuildField &f : spec.fields) {
+        const std::string key = f.key;
+        if ((key == "bend" || key == "radius") && straight) continue;
+        const auto value = valueOf(f, textOf(f.key), units);
+        if (!value)
+            return fail(ProblemKind::BadInput,
+                        QCoreApplication::translate("build", "\"%1\" cannot be read: %2")
+                            .arg(QCoreApplication::translate("build", f.name), textOf(f.key))
+                            .toStdString(),
+                        key, {});
+        json[key] = *value;
+    }
+    if (json.contains("bend"))
+        json["bends"] = Json::array({{{"at", json["bend"]}, {"radius", json["radius"]}}});
+    json.erase("bend");
+    json.erase("radius");
+    if (json.contains("size")) {
+        const double w = json["size"][0].get<double>() / 2, h = json["size"][1].get<double>() / 2;
+        json["outline"] = Json::array({{-w, -h}, {w, -h}, {w, h}, {-w, h}});
+        json.erase("size");
+    }
+    return json;
+}
+
+}  // namespace hefty::app

@@ -1,0 +1,49 @@
+#pragma once
+
+#include <map>
+#include <vector>
+
+#include <QString>
+
+#include "app/place_text.h"
+
+/// What can be built by hand, as fields to fill in.
+namespace hefty::app {
+
+struct BuildField {
+    enum class Kind {
+        Word,
+        Length,
+        Mass,
+        Place,   ///< on a part, the vehicle, or by its measures
+        Spot,    ///< three measures, where nothing needs to be; may be left empty
+        OnPart,  ///< two measures on the part that another field names
+        Numbers,
+        Section,
+        Part,
+        Way,
+        RailEnd,
+        BarEnd
+    };
+    const char *key;
+    const char *name;
+    Kind kind;
+    const char *standard;
+};
+
+struct BuildSpec {
+    const char *op;
+    const char *name;
+    std::vector<BuildField> fields;
+    [[nodiscard]] const BuildField *field(const QString &key) const;
+};
+
+[[nodiscard]] const std::vector<BuildSpec> &buildSpecs();
+
+/// The operation that filled-in fields describe.
+/// @param texts  by the fields' keys
+/// @error BadInput  a field that cannot be read, in a sentence
+[[nodiscard]] Result<Json> operationFrom(const BuildSpec &spec, const std::map<QString, QString> &texts,
+                                         measure::UnitSystem units);
+
+}  // namespace hefty::app

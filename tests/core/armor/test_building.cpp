@@ -1,0 +1,184 @@
+#include <QtTest>
+
+#include "core/armor/operations/snap.h"
+#include "core/job/trial.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::armor;
+using hefty::testing::shippedStock;
+
+namespace {
+
+Json tube(const char *name, Json from, Json to) {
+    return {{"op", "tube"},
+            {"name", name},
+            {"section", "RHS 120x80x6"},
+            {"from", std::move(from)},
+            {"to", std::move(to)}};
+}
+
+Json at(double x, double y, double z) {
+    return {{"at", {x, y, z}}};
+}
+
+Assembly byHand(const std::vector<Json> &operations) {
+    const job::Job job = hefty::testing::demoJob();
+    Piece piece;
+    piece.id = "mine";
+    piece.pattern = "from-nothing";
+    piece.operations = operations;
+    return build({piece, job.vehicle, rig::geometry(job.vehicle).value(), shippedStock()}).value();
+}
+
+/// A beam across the vehicle and a plate that lies flat above it, its corners a hundred apart.
+const std::vector<Json> &beamAndPlate() {
+    static const std::vector<Json> list{tube("beam", at(700, 600, 600), at(700, -600, 600)),
+                                        {{"op", "plate"},
+                                         {"name", "plate"},
+                                         {"thickness", 8},
+                                         {"at", at(700, 0, 800)},
+                                         {"normal", {0, 0, 1}},
+                                         {"up", {0, 1, 0}},
+                                         {"outline", {{-50, -50}, {50, -50}, {50, 50}, {-50, 50}}}}};
+    return list;
+}
+
+const rig::RigGeometry &demoRig() {
+    static const rig::RigGeometry rig = rig::geometry(hefty::testing::demoJob().vehicle).value();
+    return rig;
+}
+
+Sight fromAhead(double y, double z) {
+    return {Vec3(0, y, z), Vec3(1, 0, 0), 20};
+}
+
+bool near(const Vec3 &a, const Vec3 &b) {
+    if ((a - b).norm() < 1e-6) return true;
+    qWarning("%g %g %g, wanted %g %g %g", a.x(), a.y(), a.z(), b.x(), b.y(), b.z());
+    return false;
+}
+
+}  // namespace
+
+class TestBuilding : public QObject {
+    Q_OBJECT
+
+  private slots:
+    void placesWithNames() {
+        const Assembly a = byHand(beamAndPlate());
+        const auto places = snaps(a, demoRig());
+        const auto named = [&places](const std::string &name) {
+            const auto it = std::find_if(places.begin(), places.end(),
+                                         [&name](const Snap &s) { return s.name.text == name; });
+            return it == places.end() ? Vec3(Vec3::Constant(1e9)) : it->at;
+        };
+        QVERIFY(near(named("start of beam"), {700, 600, 600}));
+        QVERIFY(near(named("middle of beam"), {700, 0, 600}));
+        QVERIFY(near(named("end of beam"), {700, -600, 600}));
+        QVERIFY(near(named("middle of plate"), {700, 0, 800}));
+        const Vec3 corner = named("corner 1 of plate");
+        QVERIFY(std::abs(std::abs(corner.x() - 700) - 50) < 1e-6 &&
+                std::abs(std::abs(corner.y()) - 50) < 1e-6);
+        const rig::RigGeometry &g = demoRig();
+        QVERIFY(near(named("front end of the right rail"),
+                     {g.frameEnd, -(g.railSpacing + g.railWidth) / 2, g.railCenter}));
+        // Every place reads back as where it is: a short tube built from it begins there.
+        for (const Snap &s : places) {
+            auto list = beamAndPlate();
+            Json up = s.place;
+            up["offset"] = {0, 0, 300};
+            list.push_back(tube("probe", s.place, up));
+            const Assembly with = byHand(list);
+            QVERIFY2(with.bar("probe"), s.name.text.c_str());
+            QVERIFY2(near(with.bar("probe")->from, s.at), s.name.text.c_str());
+        }
+    }
+    void whatIsPointedAt() {
+        const Assembly a = byHand(beamAndPlate());
+        const auto places = snaps(a, demoRig());
+        const auto end = snapTo(places, a, fromAhead(592, 605));
+        QVERIFY(end && end->place["station"] == "start");
+        // between the named places: on whole steps along the bar
+        const auto along = snapTo(places, a, fromAhead(402, 606));
+        QVERIFY(along && along->place["station"] == 200.0);
+        QVERIFY(near(along->at, {700, 400, 600}));
+        QVERIFY(!snapTo(places, a, fromAhead(402, 630)));
+        // the wall that faces the viewer: half of the tube's 80 mm ahead, half of its 120 mm above
+        Sight wall = fromAhead(402, 606);
+        wall.ontoWall = true;
+        QVERIFY(near(snapTo(places, a, wall)->at, {740, 400, 600}));
+        Sight above{Vec3(700, 400, 0), Vec3(0, 0, 1), 20};
+        above.ontoWall = true;
+        const auto top = snapTo(places, a, above);
+        QVERIFY(top && top->place["wall"] == "up" && near(top->at, {700, 400, 660}));
+        // seen from above the plate hides the middle of the beam, from below it is the other way around
+        QCOMPARE(snapTo(places, a, {Vec3(700, 0, 0), Vec3(0, 0, 1), 20})->part, std::string("plate"));
+        QCOMPARE(snapTo(places, a, {Vec3(700, 0, 0), Vec3(0, 0, -1), 20})->part, std::string("beam"));
+    }
+    void placesForHoles() {
+        const Assembly a = byHand(beamAndPlate());
+        const Sight down{Vec3(720, 10, 0), Vec3(0, 0, 1), 20};
+        const auto onPlate = placeOnPart(a, "plate", down);
+        QVERIFY(onPlate);
+        QVERIFY(near(a.sheet("plate")->axes.toWorld(*onPlate), {720, 10, 800}));
+        QVERIFY(!placeOnPart(a, "plate", fromAhead(0, 800)));  // seen from its edge
+        const auto onBeam = placeOnPart(a, "beam", fromAhead(400, 620));
+        QVERIFY(onBeam && *onBeam == Vec2(200, 20));
+        QVERIFY(!placeOnPart(a, "nothing", down));
+    }
+    /// What hangs on the end of a bar goes with it.
+    void hangsOnAPlace() {
+        auto list = beamAndPlate();
+        list.push_back(
+            tube("post", {{"part", "beam"}, {"station", "end"}, {"wall", "up"}}, at(700, -600, 900)));
+        QVERIFY(near(byHand(list).bar("post")->from, {700, -600, 660}));
+        list[0] = tube("beam", at(700, 600, 600), at(700, -500, 600));
+        QVERIFY(near(byHand(list).bar("post")->from, {700, -500, 660}));
+        for (const Json &bad :
+             {Json{{"part", "beam"}, {"station", "elsewhere"}}, Json{{"part", "plate"}, {"corner", 5}},
+              Json{{"part", "beam"}, {"wall", "inward"}}}) {
+            list.back() = tube("post", bad, at(700, -600, 900));
+            const Assembly a = byHand(list);
+            QVERIFY2(!a.bar("post") && !a.notes.empty(), bad.dump().c_str());
+        }
+    }
+    /// What it would come to: its seams, what it runs through, why not. The job stays as it was.
+    void triedOut() {
+        const job::Job job = job::loadJob(demoFolder() + "/marten-full-set.girder.json").value();
+        const job::Appraisal now = job::appraise(job, shippedStock());
+        const job::PieceAppraisal *rear = nullptr;
+        for (const auto &p : now.pieces)
+            if (p.id == "rear-beam") rear = &p;
+        QVERIFY(rear && rear->assembly);
+        const BarPart *beam = rear->assembly->bar("beam");
+        QVERIFY(beam);
+        // On the top wall of its own beam, 80 wide with corners of 20: two of the foot's sides lie on the
+        // flat.
+        const Vec3 foot = beam->axesAt(100).origin;
+        const auto up = job::tryOperation(job, now, "rear-beam",
+                                          tube("post", {{"part", "beam"}, {"station", 100}, {"wall", "up"}},
+                                               at(foot.x(), foot.y(), foot.z() + 500)),
+                                          shippedStock());
+        QVERIFY2(up.whyNot.empty(), up.whyNot.c_str());
+        QCOMPARE(up.solids.size(), std::size_t{1});
+        QCOMPARE(up.solids[0].part, std::string("post"));
+        QCOMPARE(up.seams.size(), std::size_t{1});
+        const double seam = up.seams[0].measures[0].value;
+        QVERIFY2(seam > 70 && seam <= 80, up.seams[0].in(measure::UnitSystem::Metric).c_str());
+        // The same tube built on the front piece stands in the rear beam.
+        const auto through = job::tryOperation(
+            job, now, "front-bumper",
+            tube("post", at(foot.x(), foot.y(), foot.z() - 200), at(foot.x(), foot.y(), foot.z() + 200)),
+            shippedStock());
+        QVERIFY(through.whyNot.empty() && through.seams.empty());
+        QVERIFY(!through.meets.empty());
+        const auto odd = job::tryOperation(job, now, "rear-beam",
+                                           tube("post", {{"part", "nobody"}}, at(0, 0, 0)), shippedStock());
+        QVERIFY(odd.whyNot.find("nobody") != std::string::npos && odd.solids.empty());
+        QVERIFY(!job::tryOperation(job, now, "no-piece", Json::object(), shippedStock()).whyNot.empty());
+    }
+};
+
+QTEST_APPLESS_MAIN(TestBuilding)
+#include "test_building.moc"
