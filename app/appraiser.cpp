@@ -61,6 +61,7 @@ void Appraiser::work(const std::stop_token &quit) {
         auto full = std::make_shared<job::Appraisal>(*plain);
         job::settle(*full, *job, *m_stock, stop);
         if (stop.stop_requested()) continue;
+        m_plain = full;  // what is known of the torch's reach serves the next answers
         emit answered({job, std::move(full)});
         {
             const std::lock_guard lock(m_mutex);

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include <QButtonGroup>
 #include <QDate>
 #include <QHBoxLayout>
 #include <QHeaderView>
@@ -10,11 +11,14 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QStackedWidget>
 #include <QTableView>
 #include <QVBoxLayout>
 
+#include "app/bend_page.h"
 #include "app/cut_part_view.h"
 #include "app/quantity_edit.h"
+#include "app/sheet_page.h"
 #include "app/theme.h"
 #include "core/base/constants.h"
 #include "core/job/cutting.h"
@@ -292,8 +296,9 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     foot->addWidget(caution, 1);
     foot->addWidget(rack);
     foot->addWidget(save);
-    auto *layout = new QVBoxLayout(this);
-    layout->setContentsMargins(8, 8, 8, 8);
+    auto *bars = new QWidget(this);
+    auto *layout = new QVBoxLayout(bars);
+    layout->setContentsMargins(0, 0, 0, 0);
     m_part = new CutPartView(session, this);
     layout->addWidget(scroll, 3);
     layout->addWidget(m_part, 4);
@@ -301,6 +306,7 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     layout->addWidget(m_note);
     layout->addLayout(done);
     layout->addLayout(foot);
+    layPages(bars);
     connect(m_table->selectionModel(), &QItemSelectionModel::currentRowChanged, this, &CutBench::describe);
     // The list is made anew with every answer: what was chosen stays chosen.
     connect(m_model, &QAbstractItemModel::modelReset, this, [this] {
@@ -312,6 +318,34 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     connect(session, &Session::appraisalChanged, this, &CutBench::describe);
     connect(session, &Session::jobChanged, this, &CutBench::showTick);
     describe();
+}
+
+/// What the saw cuts, what the bender bends, what comes out of sheets.
+void CutBench::layPages(QWidget *bars) {
+    m_sheets = new SheetPage(m_session, this);
+    connect(m_sheets, &SheetPage::filesAsked, this, &CutBench::sheetFilesAsked);
+    m_pages = new QStackedWidget(this);
+    auto *chooser = new QHBoxLayout;
+    chooser->setSpacing(4);
+    auto *group = new QButtonGroup(this);
+    for (const auto &[name, object, page] :
+         {std::tuple{tr("Parts"), "pageParts", bars},
+          {tr("Bender"), "pageBender", static_cast<QWidget *>(new BendPage(m_session, this))},
+          {tr("Sheets"), "pageSheets", static_cast<QWidget *>(m_sheets)}}) {
+        auto *button = new QPushButton(name, this);
+        button->setObjectName(object);
+        button->setCheckable(true);
+        button->setFixedWidth(110);
+        group->addButton(button, m_pages->addWidget(page));
+        chooser->addWidget(button);
+    }
+    chooser->addStretch();
+    group->button(0)->setChecked(true);
+    connect(group, &QButtonGroup::idClicked, m_pages, &QStackedWidget::setCurrentIndex);
+    auto *all = new QVBoxLayout(this);
+    all->setContentsMargins(8, 8, 8, 8);
+    all->addLayout(chooser);
+    all->addWidget(m_pages, 1);
 }
 
 CutBench::OnBar CutBench::barOfChosen(const workshop::Fabrication &f) const {
@@ -403,6 +437,8 @@ void CutBench::describe() {
 }
 
 void CutBench::showSubject(const QString &subject) {
+    m_pages->setCurrentIndex(0);
+    findChild<QPushButton *>("pageParts")->setChecked(true);
     for (int r = 0; r < m_model->rowCount(); ++r)
         if (QString::fromStdString(m_model->item(r)->part) == subject) m_table->selectRow(r);
     m_session->select(subject);

@@ -8,10 +8,12 @@
 class QTableView;
 class QLabel;
 class QPushButton;
+class QStackedWidget;
 
 namespace hefty::app {
 
 class CutPartView;
+class SheetPage;
 class QuantityEdit;
 
 /// Every bar that is cut, to scale in its stock length, with its pieces in it.
@@ -60,12 +62,15 @@ class CutBench : public QWidget {
     explicit CutBench(Session *session, QWidget *parent = nullptr);
     void showSubject(const QString &subject);
     [[nodiscard]] BarsView *bars() const { return m_bars; }
+    [[nodiscard]] SheetPage *sheets() const { return m_sheets; }
 
   signals:
     void exportAsked();
     void rackAsked();
+    void sheetFilesAsked();
 
   private:
+    void layPages(QWidget *bars);
     void describe();
     void showTick();
     void tick();
@@ -81,6 +86,8 @@ class CutBench : public QWidget {
     QuantityEdit *m_asCut;
     QLabel *m_booked;
     BarsView *m_bars;
+    SheetPage *m_sheets;
+    QStackedWidget *m_pages;
     CutModel *m_model;
     QTableView *m_table;
     CutPartView *m_part;

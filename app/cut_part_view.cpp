@@ -23,7 +23,7 @@ void CutPartView::show(const std::string &part) {
     m_name.clear();
     const job::PieceAppraisal *piece = m_session->chosen(*m_session->shownAppraisal());
     if (piece && piece->assembly && !part.empty()) {
-        m_drawing = exchange::cutDrawing(*piece->assembly, part);
+        m_drawing = exchange::cutDrawing(*piece->assembly, part, m_session->job().shop);
         m_name = QString::fromStdString(piece->assembly->labelOf(part));
     }
     QStringList steps;

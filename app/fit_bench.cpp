@@ -27,6 +27,21 @@ FitBench::FitBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     m_note->setObjectName("fitNote");
     m_note->setWordWrap(true);
     m_note->setMinimumHeight(44);
+    m_asBuilt = new QLabel(this);
+    m_asBuilt->setObjectName("fitAsBuilt");
+    m_asBuilt->setWordWrap(true);
+    m_asBuilt->setFont(textFont(12));
+    m_asBuilt->setMinimumHeight(44);
+    m_why = new QPushButton(tr("Why: the working"), this);
+    m_why->setObjectName("fitWhy");
+    connect(m_why, &QPushButton::clicked, this, [this] {
+        const auto appraisal = m_session->shownAppraisal();
+        const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
+        if (piece && piece->asBuilt) emit whyAsked(piece->asBuilt->working);
+    });
+    auto *built = new QHBoxLayout;
+    built->addWidget(m_asBuilt, 1);
+    built->addWidget(m_why);
     m_reading = new QuantityEdit(session, measure::Quantity::DrilledLength);
     m_reading->setObjectName("fitReading");
     m_reading->setAccessibleName(tr("What it reads"));
@@ -48,6 +63,7 @@ FitBench::FitBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     layout->setContentsMargins(8, 8, 8, 8);
     layout->addWidget(m_view, 4);
     layout->addWidget(m_table, 5);
+    layout->addLayout(built);
     layout->addWidget(m_note);
     layout->addLayout(foot);
     connect(session, &Session::appraisalChanged, this, &FitBench::refresh);
@@ -94,7 +110,26 @@ void FitBench::refresh() {
                         : QStringLiteral("✓"),
              r && r->value ? QString::fromStdString(workshop::fitAdvice(item, *r->value)) : QString()});
     }
+    showAsBuilt();
     choose();
+}
+
+/// What the distances between the holes say about the whole: does it go on, and what to do.
+void FitBench::showAsBuilt() {
+    const auto appraisal = m_session->shownAppraisal();
+    const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
+    const bool known = piece && piece->asBuilt;
+    m_why->setEnabled(known);
+    if (known)
+        m_asBuilt->setText(tr("As built, by %1 readings: %2 %3")
+                               .arg(piece->asBuilt->readings)
+                               .arg(piece->asBuilt->goesOn ? tr("it goes on.") : tr("it does not go on."),
+                                    QString::fromStdString(piece->asBuilt->advice)));
+    else
+        m_asBuilt->setText(m_items.empty()
+                               ? QString()
+                               : tr("Read at least three distances between holes of the left and the "
+                                    "right: they say whether the piece goes on before it is lifted."));
 }
 
 void FitBench::choose() {

@@ -22,8 +22,12 @@ class FitBench : public QWidget {
   public:
     explicit FitBench(Session *session, QWidget *parent = nullptr);
 
+  signals:
+    void whyAsked(const hefty::working::Working &working);
+
   private:
     void refresh();
+    void showAsBuilt();
     void choose();
     void take(std::optional<double> value);
     void takeBack();
@@ -32,9 +36,9 @@ class FitBench : public QWidget {
     Session *m_session;
     PlanView *m_view;
     StopTable *m_table;
-    QLabel *m_note;
+    QLabel *m_note, *m_asBuilt;
     QuantityEdit *m_reading;
-    QPushButton *m_tick;
+    QPushButton *m_tick, *m_why;
     std::vector<workshop::FitItem> m_items;
 };
 

@@ -45,8 +45,9 @@ void GaugeButton::refresh() {
         m_name = QString::fromStdString(g->name);
         m_broken = g->broken();
         if (g->value) m_value = printed(*g->value, *g, *m_session);
-        m_limit = (g->limitIsLeast ? QStringLiteral("≥ ") : QStringLiteral("≤ ")) +
-                  printed(g->limit, *g, *m_session);
+        m_limit = !std::isfinite(g->limit) ? QString::fromStdString(g->governs)
+                                           : (g->limitIsLeast ? QStringLiteral("≥ ") : QStringLiteral("≤ ")) +
+                                                 printed(g->limit, *g, *m_session);
         const auto pinned = m_session->pinned();
         const job::Gauge *before = pinned ? pinned->gauge(m_id.toStdString()) : nullptr;
         if (before && before->value && g->value) {
@@ -60,7 +61,7 @@ void GaugeButton::refresh() {
                 m_change.prepend('+');
         }
     }
-    setToolTip(g && !g->governs.empty()
+    setToolTip(g && !g->governs.empty() && std::isfinite(g->limit)
                    ? tr("Governed by %1. Click for the working.").arg(QString::fromStdString(g->governs))
                    : tr("Click for the working."));
     if (shown == std::tuple(m_working, m_value, m_limit, m_change, m_broken)) return;
@@ -102,8 +103,8 @@ GaugeBar::GaugeBar(Session *session, QWidget *parent) : QWidget(parent) {
     auto *layout = new QHBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(1);
-    for (const char *id :
-         {"approach", "wheelPath", "breakover", "departure", "clearance", "margin", "mass", "axle", "cost"}) {
+    for (const char *id : {"approach", "wheelPath", "breakover", "departure", "clearance", "margin", "mass",
+                           "axle", "cost", "hours"}) {
         auto *button = new GaugeButton(session, id, this);
         connect(button, &QAbstractButton::clicked, this, [this, id] { emit asked(id); });
         layout->addWidget(button);

@@ -107,6 +107,7 @@ void InstrumentStrip::take(const instrument::Reading &reading) {
         measure::printQuantity(reading.value, instrument::quantityOf(reading.kind), m_session->units()));
     if (reading.kind == Kind::Pad) return takePad(reading);
     if (reading.kind == Kind::Load) return say(tr("%1: %2 on the rope.").arg(name, value));
+    if (reading.kind == Kind::Dial) return say(tr("%1: %2. It belongs to a proof pull.").arg(name, value));
     const auto target = waiting();
     if (!target)
         return say(tr("%1: %2. Choose what it is of in the list, and read again.").arg(name, value), true);

@@ -1,5 +1,7 @@
 #include "app/job_lists.h"
 
+#include <numbers>
+
 #include "app/list_maker.h"
 
 namespace hefty::app {
@@ -286,6 +288,79 @@ RecordList rackList(const stock::Stock &stock) {
         })
         .hint(tr(
             "What lies on the rack: remnants are used first. The price is what one such bar was bought for."))
+        .take();
+}
+
+RecordList sheetList(const stock::Stock &stock) {
+    using workshop::SheetItem;
+    QStringList materials;
+    for (const stock::Material &m : stock.materials) materials << q(m.id);
+    return listOf<SheetItem>(
+               tr("sheet"), [](auto &j) -> auto & { return j.shop.sheets; })
+        .words(tr("Mark"), 0, &SheetItem::id)
+        .column(
+            tr("Material"), 110,
+            [=](const SheetItem &i) { return RecordCell::choice(q(i.material), materials); }, {},
+            [](SheetItem &i, const QString &t) { i.material = t.toStdString(); })
+        .number(tr("Thickness"), 100, &SheetItem::thickness, Quantity::DrilledLength, 0.5, 100)
+        .number(tr("Length"), 100, &SheetItem::length, Quantity::Length, 20, 12000)
+        .number(tr("Width"), 100, &SheetItem::width, Quantity::Length, 20, 4000)
+        .column(
+            tr("Sheets"), 70,
+            [](const SheetItem &i) {
+                return RecordCell::measure(i.count, Quantity::Count, 0, workshop::mostBars);
+            },
+            [](SheetItem &i, double v) { i.count = static_cast<int>(v); })
+        .number(tr("Price"), 84, &SheetItem::price, Quantity::Money, 0, 1e6)
+        .adds([](const auto &rows) {
+            SheetItem item;
+            if (!rows.empty()) item = rows.back();
+            item.id = freshId(rows, "S-");
+            if (rows.empty()) item = {item.id, "S355", 10, 1000, 600, 1, true, 0};
+            return item;
+        })
+        .hint(tr("Sheets and what is left of them: plates are laid on them before new ones are bought."))
+        .take();
+}
+
+RecordList dieList() {
+    using workshop::BenderDie;
+    return listOf<BenderDie>(
+               tr("die"), [](auto &j) -> auto & { return j.shop.dies; })
+        .words(tr("Mark"), 0, &BenderDie::id)
+        .number(tr("Tube"), 90, &BenderDie::tube, Quantity::DrilledLength, 5, 200)
+        .number(tr("Radius"), 90, &BenderDie::radius, Quantity::DrilledLength, 5, 2000)
+        .number(tr("Clamp"), 90, &BenderDie::grip, Quantity::Length, 0, 1000)
+        .number(tr("Setback"), 90, &BenderDie::setback, Quantity::DrilledLength, 0, 500)
+        .number(tr("Stroke"), 90, &BenderDie::stroke, Quantity::Angle, 0, std::numbers::pi)
+        .adds([](const auto &rows) { return BenderDie{freshId(rows, "D-"), 48.3, 150, 80, 0, 0}; })
+        .hint(
+            tr("Radius to the middle of the tube; clamp: straight tube it holds ahead of a bend; setback: a "
+               "start mark lies this far before the bend; stroke: most in one pull, 0 for any."))
+        .take();
+}
+
+RecordList testBendList(const stock::Stock &stock) {
+    using workshop::TestBend;
+    QStringList materials;
+    for (const stock::Material &m : stock.materials) materials << q(m.id);
+    return listOf<TestBend>(
+               tr("test bend"), [](auto &j) -> auto & { return j.shop.testBends; })
+        .words(tr("Die"), 0, &TestBend::die)
+        .column(
+            tr("Material"), 110,
+            [=](const TestBend &t) { return RecordCell::choice(q(t.material), materials); }, {},
+            [](TestBend &t, const QString &text) { t.material = text.toStdString(); })
+        .number(tr("Set"), 100, &TestBend::set, Quantity::Angle, 0.01, 3.1)
+        .number(tr("Kept"), 100, &TestBend::got, Quantity::Angle, 0.01, 3.1)
+        .words(tr("Date"), 120, &TestBend::date)
+        .adds([](const auto &rows) {
+            TestBend t = rows.empty() ? TestBend{"D-1", "S235", 0, 0, ""} : rows.back();
+            t.set = std::numbers::pi / 2;
+            t.got = t.set * 0.978;
+            return t;
+        })
+        .hint(tr("What the bender was set to and what the tube kept: later bends are set by it."))
         .take();
 }
 

@@ -14,6 +14,9 @@ namespace hefty::app {
 [[nodiscard]] RecordList houseRuleList();
 [[nodiscard]] RecordList shopSettingList();
 [[nodiscard]] RecordList rackList(const stock::Stock &stock);
+[[nodiscard]] RecordList sheetList(const stock::Stock &stock);
+[[nodiscard]] RecordList dieList();
+[[nodiscard]] RecordList testBendList(const stock::Stock &stock);
 [[nodiscard]] RecordList jobCardList();
 /// The templates, with the size that each comes to.
 [[nodiscard]] RecordList templateList(Session *session);

@@ -53,7 +53,8 @@ void summary(const Printing &s) {
             {QString::fromStdString(g.name),
              g.value ? s.print(*g.value, g.quantity) + unit + (g.broken() ? JobSheet::tr("  (!)") : QString())
                      : QStringLiteral("–"),
-             (g.limitIsLeast ? "≥ " : "≤ ") + s.print(g.limit, g.quantity) + unit,
+             std::isfinite(g.limit) ? (g.limitIsLeast ? "≥ " : "≤ ") + s.print(g.limit, g.quantity) + unit
+                                    : QString(),
              QString::fromStdString(g.governs)},
             {0.3, 0.2, 0.2, 0.3});
     }

@@ -1,7 +1,10 @@
 #include "app/list_sheet.h"
 
+#include <QButtonGroup>
+#include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
 #include "app/theme.h"
@@ -15,17 +18,43 @@ ListSheet::ListSheet(Session *session, const QString &title, std::vector<Part> p
     setWindowTitle(title);
     resize(820, 620);
     auto *layout = new QVBoxLayout(this);
-    for (Part &part : parts) {
-        auto *heading = new QLabel(part.heading, this);
-        heading->setFont(textFont(12, true));
-        layout->addWidget(heading);
-        layout->addWidget(new RecordTable(session, part.name, std::move(part.list), this), part.share);
+    constexpr std::size_t fit = 2;  // lists that have room below each other
+    if (parts.size() > fit) {
+        layout->addLayout(chooserOf(session, parts));
+        layout->addWidget(m_pages, 1);
+    } else {
+        for (Part &part : parts) {
+            auto *heading = new QLabel(part.heading, this);
+            heading->setFont(textFont(12, true));
+            layout->addWidget(heading);
+            layout->addWidget(new RecordTable(session, part.name, std::move(part.list), this), part.share);
+        }
     }
     auto *close = new QPushButton(tr("Close"), this);
     close->setObjectName("closeSheet");
     close->setAutoDefault(false);
     connect(close, &QPushButton::clicked, this, &QDialog::close);
     layout->addWidget(close, 0, Qt::AlignRight);
+}
+
+/// One list at a time, chosen by a row of buttons.
+QHBoxLayout *ListSheet::chooserOf(Session *session, std::vector<Part> &parts) {
+    auto *row = new QHBoxLayout;
+    auto *group = new QButtonGroup(this);
+    m_pages = new QStackedWidget(this);
+    for (Part &part : parts) {
+        auto *button = new QPushButton(part.heading, this);
+        button->setObjectName("list." + part.name);
+        button->setCheckable(true);
+        button->setAutoDefault(false);
+        group->addButton(button,
+                         m_pages->addWidget(new RecordTable(session, part.name, std::move(part.list), this)));
+        row->addWidget(button);
+    }
+    row->addStretch();
+    group->button(0)->setChecked(true);
+    connect(group, &QButtonGroup::idClicked, m_pages, &QStackedWidget::setCurrentIndex);
+    return row;
 }
 
 }  // namespace hefty::app

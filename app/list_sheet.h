@@ -4,6 +4,9 @@
 
 #include "app/record_table.h"
 
+class QHBoxLayout;
+class QStackedWidget;
+
 namespace hefty::app {
 
 /// A sheet beside the window with lists of the job; every change is a named undo step at once, so
@@ -19,6 +22,10 @@ class ListSheet : public QDialog {
         int share = 1;  ///< of the height
     };
     ListSheet(Session *session, const QString &title, std::vector<Part> parts, QWidget *parent = nullptr);
+
+  private:
+    [[nodiscard]] QHBoxLayout *chooserOf(Session *session, std::vector<Part> &parts);
+    QStackedWidget *m_pages = nullptr;
 };
 
 }  // namespace hefty::app

@@ -1,5 +1,12 @@
 #include "app/log_bench.h"
 
+#include <QButtonGroup>
+#include <QHBoxLayout>
+#include <QPushButton>
+#include <QStackedWidget>
+
+#include "app/pull_page.h"
+
 #include <QDate>
 #include <QLabel>
 #include <QVBoxLayout>
@@ -63,23 +70,70 @@ RecordList entryList() {
 
 LogBench::LogBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("logBench");
-    m_sums = new QLabel(this);
-    m_sums->setObjectName("logSums");
-    m_sums->setWordWrap(true);
-    m_sums->setFont(textFont(12));
-    auto *heading = new QLabel(tr("What was done and seen on this job"), this);
-    heading->setFont(textFont(14, true));
+    auto *pages = new QStackedWidget(this);
+    auto *pull = new PullPage(session, this);
+    connect(pull, &PullPage::whyAsked, this, &LogBench::whyAsked);
+    auto *chooser = new QHBoxLayout;
+    chooser->setSpacing(4);
+    auto *group = new QButtonGroup(this);
+    for (const auto &[name, object, page] : {std::tuple{tr("What was done"), "pageLog", makeLog()},
+                                             {tr("Proof pull"), "pagePull", static_cast<QWidget *>(pull)}}) {
+        auto *button = new QPushButton(name, this);
+        button->setObjectName(object);
+        button->setCheckable(true);
+        button->setFixedWidth(150);
+        group->addButton(button, pages->addWidget(page));
+        chooser->addWidget(button);
+    }
+    chooser->addStretch();
+    group->button(0)->setChecked(true);
+    connect(group, &QButtonGroup::idClicked, pages, &QStackedWidget::setCurrentIndex);
     auto *layout = new QVBoxLayout(this);
-    layout->setContentsMargins(12, 12, 12, 12);
-    layout->addWidget(heading);
-    layout->addWidget(m_sums);
-    layout->addWidget(new RecordTable(session, "logTable", entryList(), this), 1);
+    layout->setContentsMargins(8, 8, 8, 8);
+    layout->addLayout(chooser);
+    layout->addWidget(pages, 1);
     connect(session, &Session::jobChanged, this, &LogBench::refresh);
     connect(session, &Session::appraisalChanged, this, &LogBench::refresh);
     refresh();
 }
 
+QWidget *LogBench::makeLog() {
+    auto *page = new QWidget(this);
+    m_sums = new QLabel(page);
+    m_sums->setObjectName("logSums");
+    m_sums->setWordWrap(true);
+    m_sums->setFont(textFont(12));
+    m_factor = new QPushButton(page);
+    m_factor->setObjectName("useFactor");
+    connect(m_factor, &QPushButton::clicked, this, &LogBench::useFactor);
+    auto *layout = new QVBoxLayout(page);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addWidget(m_sums);
+    layout->addWidget(m_factor, 0, Qt::AlignLeft);
+    layout->addWidget(new RecordTable(m_session, "logTable", entryList(), page), 1);
+    return page;
+}
+
+std::optional<double> LogBench::factor() const {
+    const job::Gauge *hours = m_session->appraisal()->gauge("hours");
+    return hours && hours->value ? log::factorFrom(m_session->job().log.entries, *hours->value,
+                                                   m_session->job().shop.hoursFactor)
+                                 : std::nullopt;
+}
+
+/// Later estimates are made with what this job took.
+void LogBench::useFactor() {
+    if (const auto f = factor())
+        m_session->edit(tr("Estimate by what this job took"),
+                        [&](job::Job &job) { job.shop.hoursFactor = *f; });
+}
+
 void LogBench::refresh() {
+    if (const auto f = factor())
+        m_factor->setText(tr("Estimate later work by this job: %1 times instead of %2")
+                              .arg(*f, 0, 'f', 2)
+                              .arg(m_session->job().shop.hoursFactor, 0, 'f', 2));
+    m_factor->setVisible(factor().has_value());
     const log::LogSums sums = log::sumOf(m_session->job().log.entries);
     const auto appraisal = m_session->appraisal();
     const job::Gauge *planned = appraisal->gauge("cost");

@@ -5,6 +5,7 @@
 #include "app/session.h"
 
 class QLabel;
+class QPushButton;
 
 namespace hefty::app {
 
@@ -16,10 +17,18 @@ class LogBench : public QWidget {
   public:
     explicit LogBench(Session *session, QWidget *parent = nullptr);
 
+  signals:
+    void whyAsked(const hefty::working::Working &working);
+
   private:
     void refresh();
+    [[nodiscard]] QWidget *makeLog();
     Session *m_session;
+    void useFactor();
+    /// What jobs take over the estimate, after this one; none: no hours are logged, or none estimated.
+    [[nodiscard]] std::optional<double> factor() const;
     QLabel *m_sums;
+    QPushButton *m_factor;
 };
 
 }  // namespace hefty::app

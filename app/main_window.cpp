@@ -34,6 +34,7 @@
 #include "app/measure_bench.h"
 #include "app/piece_chips.h"
 #include "app/prove_bench.h"
+#include "app/sheet_page.h"
 #include "app/theme.h"
 #include "app/traveler.h"
 #include "app/weld_bench.h"
@@ -66,6 +67,9 @@ Asking dialogs() {
             [](QWidget *parent, const QString &title, const QString &text) {
                 QMessageBox box(QMessageBox::NoIcon, title, text, QMessageBox::Close, parent);
                 box.exec();
+            },
+            [](QWidget *parent, const QString &title) {
+                return QFileDialog::getExistingDirectory(parent, title);
             }};
 }
 
@@ -81,9 +85,11 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     m_cut = new CutBench(m_session);
     auto *load = new LoadBench(m_session);
     auto *weld = new WeldBench(m_session);
+    auto *fit = new FitBench(m_session);
+    auto *log = new LogBench(m_session);
     m_benches = new QStackedWidget;
-    for (QWidget *bench : std::initializer_list<QWidget *>{m_measure, m_layout, load, m_prove, m_cut, weld,
-                                                           new FitBench(m_session), new LogBench(m_session)})
+    for (QWidget *bench :
+         std::initializer_list<QWidget *>{m_measure, m_layout, load, m_prove, m_cut, weld, fit, log})
         m_benches->addWidget(bench);
     m_findings = new FindingsPanel(m_session);
     makeActions();
@@ -107,7 +113,10 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     connect(m_prove, &ProveBench::whyAsked, this, &MainWindow::openWorking);
     connect(m_measure, &MeasureBench::whyAsked, this, &MainWindow::openWorking);
     connect(weld, &WeldBench::whyAsked, this, &MainWindow::openWorking);
+    connect(fit, &FitBench::whyAsked, this, &MainWindow::openWorking);
+    connect(log, &LogBench::whyAsked, this, &MainWindow::openWorking);
     connect(m_cut, &CutBench::exportAsked, this, &MainWindow::exportCuts);
+    connect(m_cut, &CutBench::sheetFilesAsked, this, &MainWindow::exportSheets);
     connect(m_cut, &CutBench::rackAsked, this, &MainWindow::openRack);
     for (auto signal : {&Session::jobChanged, &Session::fileChanged, &Session::unitsChanged,
                         &Session::appraisalChanged, &Session::pieceChosen})
@@ -241,8 +250,16 @@ QWidget *MainWindow::makeStrip() {
     }
     m_undo = stripButton(undo, "undoButton");
     m_redo = stripButton(redo, "redoButton");
-    m_undo->setMaximumWidth(250);
-    m_redo->setMaximumWidth(140);
+    // A long name must not make the window wider: it is shortened, its tip has the whole of it.
+    for (const auto &[button, width] : {std::pair{m_undo, 150}, {m_redo, 80}}) {
+        const auto shorten = [button = button, width = width] {
+            const QString whole = button->defaultAction()->text();
+            button->setText(button->fontMetrics().elidedText(whole, Qt::ElideRight, width - 24));
+            button->setToolTip(whole);
+        };
+        button->setMaximumWidth(width);
+        connect(button->defaultAction(), &QAction::changed, button, shorten, Qt::QueuedConnection);
+    }
     m_pin = new QToolButton;
     m_pin->setObjectName("pinButton");
     m_pin->setCheckable(true);
@@ -353,6 +370,14 @@ void MainWindow::exportCuts() {
     if (const auto saved = job::saveText(path.toStdString(), workshop::cutListCsv(*piece->fabrication));
         !saved)
         tell(tr("The cut list cannot be saved"), saved.error());
+}
+
+void MainWindow::exportSheets() {
+    const QString folder = asking.folder(this, tr("A folder for the cutting files"));
+    if (folder.isEmpty()) return;
+    const auto written = m_cut->sheets()->writeFiles(folder);
+    if (!written) return tell(tr("The cutting files cannot be written"), written.error());
+    asking.tell(this, tr("Cutting files"), tr("Files written to %1: %2.").arg(folder).arg(*written));
 }
 
 void MainWindow::exportPdf() {
@@ -477,8 +502,11 @@ void MainWindow::openRules() {
 
 void MainWindow::openRack() {
     (new ListSheet(m_session, tr("Rack and prices"),
-                   {{tr("On the rack"), "rack", rackList(m_session->stock()), 5},
-                    {tr("Prices and saw"), "shopSettings", shopSettingList(), 4}},
+                   {{tr("Bars on the rack"), "rack", rackList(m_session->stock()), 5},
+                    {tr("Sheets"), "sheets", sheetList(m_session->stock()), 5},
+                    {tr("Dies of the bender"), "dies", dieList(), 5},
+                    {tr("Test bends"), "testBends", testBendList(m_session->stock()), 5},
+                    {tr("Prices and times"), "shopSettings", shopSettingList(), 5}},
                    this))
         ->show();
 }

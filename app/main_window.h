@@ -29,6 +29,7 @@ struct Asking {
     std::function<QString(QWidget *, const QString &title, const QString &proposal, const QString &filter)>
         saveFile;
     std::function<void(QWidget *, const QString &title, const QString &text)> tell;
+    std::function<QString(QWidget *, const QString &title)> folder;
 };
 [[nodiscard]] Asking dialogs();
 
@@ -61,6 +62,7 @@ class MainWindow : public QMainWindow {
     bool save();
     bool saveAs();
     void exportCuts();
+    void exportSheets();
     void exportPdf();
     void preview();
     void tell(const QString &title, const Problem &problem);

@@ -1,5 +1,6 @@
 #include "app/stop_table.h"
 
+#include <QDropEvent>
 #include <QHeaderView>
 
 namespace hefty::app {
@@ -34,6 +35,23 @@ void StopTable::setRow(int row, const QStringList &texts) {
         item(row, c)->setText(texts[c]);
         item(row, c)->setToolTip(texts[c]);
     }
+}
+
+void StopTable::letRowsMove() {
+    setDragDropMode(QAbstractItemView::InternalMove);
+    setDragDropOverwriteMode(false);
+    setDropIndicatorShown(true);
+}
+
+void StopTable::dropEvent(QDropEvent *event) {
+    const int from = currentRow();
+    const QModelIndex over = indexAt(event->position().toPoint());
+    int before = over.isValid() ? over.row() : rowCount();
+    if (over.isValid() && event->position().y() > visualRect(over).center().y()) ++before;
+    event->setDropAction(Qt::IgnoreAction);  // the rows follow the job
+    event->accept();
+    const int to = before > from ? before - 1 : before;
+    if (from >= 0 && to != from) emit rowMoved(from, to);
 }
 
 }  // namespace hefty::app

@@ -16,6 +16,15 @@ class StopTable : public QTableWidget {
     void shareWithLast();
     /// Fills in one row. @pre as many texts as heads
     void setRow(int row, const QStringList &texts);
+    /// Rows can be dragged to another place: rowMoved() says so, the table itself stays as it is.
+    void letRowsMove();
+
+  signals:
+    /// @param to  where the row then stands
+    void rowMoved(int from, int to);
+
+  protected:
+    void dropEvent(QDropEvent *event) override;
 };
 
 }  // namespace hefty::app

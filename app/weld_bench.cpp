@@ -4,8 +4,11 @@
 #include <set>
 
 #include <QDate>
+#include <QDoubleValidator>
 #include <QHBoxLayout>
+#include <QHeaderView>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPainter>
 #include <QPushButton>
 #include <QTimer>
@@ -38,8 +41,10 @@ WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     views->addWidget(m_ahead, 1);
     m_table = new StopTable("weldTable", tr("Seams in the order of work"),
                             {tr("Step and seam"), tr("Fit first"), tr("Leg"), tr("Length"), tr("No reach"),
-                             tr("Passes"), tr("Minutes"), tr("Done")},
+                             tr("Min"), tr("Wait"), tr("Warm"), tr("Done")},
                             this);
+    m_table->letRowsMove();
+    m_table->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
     m_moves = new QLabel(this);
     m_moves->setObjectName("weldMoves");
     m_moves->setWordWrap(true);
@@ -55,11 +60,6 @@ WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
         else
             play();
     });
-    m_play = new QPushButton(tr("Play the order"), this);
-    m_play->setObjectName("playOrder");
-    connect(m_play, &QPushButton::clicked, this, &WeldBench::play);
-    m_tick = new QPushButton(tr("Tick as welded"), this);
-    m_tick->setObjectName("tickSeam");
     auto *why = new QPushButton(tr("Why: the working"), this);
     why->setObjectName("weldWhy");
     auto *caution = new QLabel(
@@ -71,25 +71,117 @@ WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     caution->setWordWrap(true);
     auto *foot = new QHBoxLayout;
     foot->addWidget(caution, 1);
-    foot->addWidget(m_play);
     foot->addWidget(why);
-    foot->addWidget(m_tick);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);
     layout->addLayout(views, 4);
     layout->addWidget(m_table, 5);
+    layout->addLayout(makeOrderRow());
     layout->addWidget(m_moves);
     layout->addWidget(m_note);
+    layout->addLayout(makeDoneRow());
     layout->addLayout(foot);
     connect(session, &Session::appraisalChanged, this, &WeldBench::refresh);
     connect(session, &Session::jobChanged, this, &WeldBench::refresh);
     connect(session, &Session::unitsChanged, this, &WeldBench::refresh);
     connect(m_table, &QTableWidget::currentCellChanged, this, [this](int row) { choose(row); });
-    connect(m_tick, &QPushButton::clicked, this, &WeldBench::tick);
+    connect(m_table, &StopTable::rowMoved, this, &WeldBench::moveStep);
     connect(why, &QPushButton::clicked, this, [this] {
         if (const workshop::SeamWork *s = chosen()) emit whyAsked(s->working);
     });
     refresh();
+}
+
+/// The order: played, changed step by step, given back.
+QHBoxLayout *WeldBench::makeOrderRow() {
+    m_cost = new QLabel(this);
+    m_cost->setObjectName("orderCost");
+    m_cost->setWordWrap(true);
+    m_play = new QPushButton(tr("Play the order"), this);
+    m_play->setObjectName("playOrder");
+    m_earlier = new QPushButton(tr("Earlier"), this);
+    m_earlier->setObjectName("stepEarlier");
+    m_earlier->setShortcut(QKeySequence("Alt+Up"));
+    m_later = new QPushButton(tr("Later"), this);
+    m_later->setObjectName("stepLater");
+    m_later->setShortcut(QKeySequence("Alt+Down"));
+    m_planned = new QPushButton(tr("As planned"), this);
+    m_planned->setObjectName("orderAsPlanned");
+    connect(m_play, &QPushButton::clicked, this, &WeldBench::play);
+    connect(m_earlier, &QPushButton::clicked, this,
+            [this] { moveStep(m_table->currentRow(), m_table->currentRow() - 1); });
+    connect(m_later, &QPushButton::clicked, this,
+            [this] { moveStep(m_table->currentRow(), m_table->currentRow() + 1); });
+    connect(m_planned, &QPushButton::clicked, this, &WeldBench::asPlanned);
+    auto *row = new QHBoxLayout;
+    row->addWidget(m_cost, 1);
+    for (QPushButton *b : {m_play, m_earlier, m_later, m_planned}) row->addWidget(b);
+    return row;
+}
+
+/// Who welded the chosen seam, with what, how long.
+QHBoxLayout *WeldBench::makeDoneRow() {
+    m_tick = new QPushButton(tr("Tick as welded"), this);
+    m_tick->setObjectName("tickSeam");
+    connect(m_tick, &QPushButton::clicked, this, &WeldBench::tick);
+    auto *row = new QHBoxLayout;
+    const auto field = [&](const QString &name, const char *object, int width) {
+        auto *edit = new QLineEdit(this);
+        edit->setObjectName(object);
+        edit->setAccessibleName(name);
+        edit->setPlaceholderText(name);
+        if (width > 0) edit->setFixedWidth(width);
+        row->addWidget(edit, width > 0 ? 0 : 1);
+        return edit;
+    };
+    m_who = field(tr("Who welds"), "weldWho", 150);
+    m_machine = field(tr("Machine set to"), "weldMachine", 0);
+    m_minutes = field(tr("Minutes"), "weldMinutes", 100);
+    m_minutes->setValidator(new QDoubleValidator(0, 6000, 1, m_minutes));
+    row->addWidget(m_tick);
+    return row;
+}
+
+/// A step to another place in the order: from then on it is the person's own.
+void WeldBench::moveStep(int from, int to) {
+    const armor::Piece *piece = m_session->piece();
+    const auto count = static_cast<int>(m_seams.size());
+    if (!piece || from < 0 || to < 0 || from >= count || to >= count || from == to) return;
+    std::vector<std::string> order;
+    for (const workshop::SeamWork &s : m_seams) order.push_back(s.joint);
+    const std::string moved = order[static_cast<std::size_t>(from)];
+    order.erase(order.begin() + from);
+    order.insert(order.begin() + to, moved);
+    m_session->edit(tr("Weld %1 as step %2")
+                        .arg(QString::fromStdString(m_seams[static_cast<std::size_t>(from)].name))
+                        .arg(to + 1),
+                    [&](job::Job &job) { job.weldOrders[piece->id] = order; });
+}
+
+void WeldBench::asPlanned() {
+    const armor::Piece *piece = m_session->piece();
+    if (!piece) return;
+    m_session->edit(tr("Weld in the planned order"), [&](job::Job &job) { job.weldOrders.erase(piece->id); });
+}
+
+/// What the order costs; of a person's own also what the planned one would.
+QString WeldBench::costOf(const job::PieceAppraisal &piece) const {
+    if (!piece.weldingPlanned) return tr("The order is being worked out.");
+    const auto told = [this](const job::WeldOrderCost &c) {
+        return tr("%1 out of reach, %2 min of waiting to cool")
+            .arg(said(c.outOfReach, Quantity::Length))
+            .arg(c.waiting, 0, 'f', 0);
+    };
+    return piece.orderedByHand
+               ? tr("Your order: %1. Planned: %2.").arg(told(piece.weldCost), told(piece.plannedCost))
+               : tr("The planned order: %1. Drag a row to weld it earlier or later.")
+                     .arg(told(piece.weldCost));
+}
+
+QString WeldBench::warm(double celsius) const {
+    return m_session->units() == measure::UnitSystem::Inch
+               ? QStringLiteral("%1 °F").arg(celsius * 1.8 + 32, 0, 'f', 0)
+               : QStringLiteral("%1 °C").arg(celsius, 0, 'f', 0);
 }
 
 const workshop::SeamWork *WeldBench::chosen() const {
@@ -103,6 +195,10 @@ void WeldBench::refresh() {
     const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
     const std::string kept = chosen() ? chosen()->joint : std::string();
     m_seams = piece ? piece->seams : std::vector<workshop::SeamWork>{};
+    m_heat = piece ? piece->heat : std::vector<workshop::SeamHeat>{};
+    if (m_heat.size() != m_seams.size()) m_heat.clear();
+    m_cost->setText(piece && !m_seams.empty() ? costOf(*piece) : QString());
+    m_planned->setVisible(piece && m_session->job().weldOrders.contains(piece->id));
     const auto assembly = piece ? piece->assembly : nullptr;
     if (assembly != m_assembly)
         for (PlanView *view : {m_view, m_ahead}) view->fitTo(assembly.get());
@@ -116,9 +212,14 @@ void WeldBench::refresh() {
         m_table->setRow(static_cast<int>(i),
                         {tr("%1. %2").arg(i + 1).arg(QString::fromStdString(s.name)),
                          s.fits.empty() ? QStringLiteral("–") : named(s.fits),
-                         said(s.leg, Quantity::DrilledLength), said(s.length, Quantity::Length),
+                         said(s.leg, Quantity::DrilledLength) +
+                             (s.passes > 1 ? QStringLiteral(" ×%1").arg(s.passes) : QString()),
+                         said(s.length, Quantity::Length),
                          s.barredBy.empty() ? QStringLiteral("–") : said(s.closed, Quantity::Length),
-                         QString::number(s.passes), QString::number(s.minutes, 'f', 0),
+                         QString::number(s.minutes, 'f', 0),
+                         m_heat.empty() || m_heat[i].wait < 0.5 ? QStringLiteral("–")
+                                                                : QString::number(m_heat[i].wait, 'f', 0),
+                         m_heat.empty() ? QStringLiteral("–") : warm(m_heat[i].warm),
                          welded ? QStringLiteral("✓") : QString()});
     }
     m_moves->setText(piece ? movesOf(*piece) : QString());
@@ -148,6 +249,7 @@ void WeldBench::choose(int row) {
     const job::PieceAppraisal *piece = m_session->chosen(*m_session->shownAppraisal());
     const bool welded = piece && m_session->job().log.isWelded(piece->id, s->joint);
     m_tick->setText(welded ? tr("Take the tick back") : tr("Tick as welded"));
+    for (QLineEdit *e : {m_who, m_machine, m_minutes}) e->setEnabled(!welded);
     m_note->setText(tr("%1: %2, %3 J/mm of heat each, thickest part %4, %5. Strip mill scale, zinc and paint "
                        "25 mm to both sides.")
                         .arg(QString::fromStdString(s->name))
@@ -161,6 +263,11 @@ void WeldBench::choose(int row) {
 }
 
 void WeldBench::showStep(int row) {
+    m_warm.clear();
+    if (m_assembly && row >= 0 && row < static_cast<int>(m_heat.size()))
+        m_warm = workshop::warmAt(*m_assembly, m_seams, m_heat, m_heat[static_cast<std::size_t>(row)].start);
+    m_earlier->setEnabled(row > 0);
+    m_later->setEnabled(row >= 0 && row + 1 < static_cast<int>(m_seams.size()));
     const std::set<std::string> later =
         m_assembly && row >= 0 ? workshop::notThereYet(*m_assembly, m_seams, static_cast<std::size_t>(row))
                                : std::set<std::string>{};
@@ -177,7 +284,13 @@ void WeldBench::drawSeam(QPainter &p, const PlanView &view) const {
     for (int i = 0; i <= row && i < static_cast<int>(m_seams.size()); ++i)
         for (const armor::WeldJoint &w : m_assembly->welds) {
             if (w.name != m_seams[static_cast<std::size_t>(i)].joint) continue;
-            QPen pen(i == row ? colors().bad : colors().ink, i == row ? 5 : 2.5);
+            // Still hot ones in the colors that steel turns; from 400 degrees on as hot as it gets.
+            constexpr double hot = 400;
+            const double share = static_cast<std::size_t>(i) < m_warm.size()
+                                     ? (m_warm[static_cast<std::size_t>(i)] - workshop::shopAir) / hot
+                                     : 0;
+            const QColor done = share > 0.1 ? temper(std::min(share, 0.99)) : colors().ink;
+            QPen pen(i == row ? colors().bad : done, i == row ? 5 : (share > 0.1 ? 4 : 2.5));
             pen.setCosmetic(true);
             pen.setCapStyle(Qt::RoundCap);
             p.setPen(pen);
@@ -259,7 +372,9 @@ void WeldBench::tick() {
         if (welded)
             std::erase_if(list, [&](const log::WeldedSeam &w) { return w.piece == id && w.seam == seam; });
         else
-            list.push_back({id, seam, QDate::currentDate().toString(Qt::ISODate).toStdString(), {}});
+            list.push_back({id, seam, QDate::currentDate().toString(Qt::ISODate).toStdString(),
+                            m_who->text().trimmed().toStdString(), m_minutes->text().toDouble(),
+                            m_machine->text().trimmed().toStdString()});
     });
 }
 

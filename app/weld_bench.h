@@ -5,7 +5,9 @@
 #include "app/session.h"
 #include "core/workshop/weld_list.h"
 
+class QHBoxLayout;
 class QLabel;
+class QLineEdit;
 class QPainter;
 class QPushButton;
 class QTimer;
@@ -34,6 +36,12 @@ class WeldBench : public QWidget {
     void showStep(int row);
     void drawSeam(QPainter &painter, const PlanView &view) const;
     void play();
+    void moveStep(int from, int to);
+    void asPlanned();
+    [[nodiscard]] QHBoxLayout *makeOrderRow();
+    [[nodiscard]] QHBoxLayout *makeDoneRow();
+    [[nodiscard]] QString costOf(const job::PieceAppraisal &piece) const;
+    [[nodiscard]] QString warm(double celsius) const;
     [[nodiscard]] const workshop::SeamWork *chosen() const;
     [[nodiscard]] QString said(double value, measure::Quantity quantity) const;
     [[nodiscard]] QString named(const std::string &part) const;
@@ -43,10 +51,13 @@ class WeldBench : public QWidget {
     Session *m_session;
     PlanView *m_view, *m_ahead;
     StopTable *m_table;
-    QLabel *m_note, *m_moves;
-    QPushButton *m_tick, *m_play;
+    QLabel *m_note, *m_moves, *m_cost;
+    QPushButton *m_tick, *m_play, *m_earlier, *m_later, *m_planned;
+    QLineEdit *m_who, *m_machine, *m_minutes;
     QTimer *m_clock;
     std::vector<workshop::SeamWork> m_seams;
+    std::vector<workshop::SeamHeat> m_heat;  ///< of the seams; empty: not worked out yet
+    std::vector<double> m_warm;              ///< of every seam when the chosen one begins, degrees Celsius
     std::shared_ptr<const armor::Assembly> m_assembly;
 };
 

@@ -4,6 +4,7 @@
 #include "core/base/constants.h"
 #include "core/proof/house_rules.h"
 #include "core/rig/vehicle.h"
+#include "core/workshop/workshop.h"
 
 namespace hefty::cli {
 namespace {
@@ -146,34 +147,60 @@ Json houseRules() {
 }
 
 Json shop() {
-    return object({{"name", text("")},
-                   {"currency", text("")},
-                   {"kerf", between(0, 20, "of the saw, mm")},
-                   {"rack", listOf(object({{"id", text("")},
-                                           {"section", text("id of a section of the stock")},
-                                           {"material", text("id of a material of the stock")},
-                                           {"length", number("mm")},
-                                           {"count", number("")},
-                                           {"remnant", truth("a piece that is left")},
-                                           {"place", text("where it lies")},
-                                           {"price", number("")}},
-                                          {"id", "section", "length"}))}});
+    Json out = object({{"name", text("")},
+                       {"currency", text("")},
+                       {"rack", listOf(object({{"id", text("")},
+                                               {"section", text("id of a section of the stock")},
+                                               {"material", text("id of a material of the stock")},
+                                               {"length", number("mm")},
+                                               {"count", number("")},
+                                               {"remnant", truth("a piece that is left")},
+                                               {"place", text("where it lies")},
+                                               {"price", number("")}},
+                                              {"id", "section", "length"}))},
+                       {"sheets", listOf(object({{"id", text("")},
+                                                 {"material", text("id of a material of the stock")},
+                                                 {"thickness", number("mm")},
+                                                 {"length", number("mm")},
+                                                 {"width", number("mm")},
+                                                 {"count", number("")},
+                                                 {"remnant", truth("a piece that is left")},
+                                                 {"price", number("of one")}},
+                                                {"id", "material", "thickness", "length", "width"}))},
+                       {"dies", listOf(object({{"id", text("")},
+                                               {"tube", number("outside diameter that it takes, mm")},
+                                               {"radius", number("to the middle of the tube, mm")},
+                                               {"grip", number("straight that the clamp holds, mm")},
+                                               {"setback", number("of a start mark, mm")},
+                                               {"stroke", number("most in one pull, rad; 0: any")}},
+                                              {"id", "tube", "radius"}))},
+                       {"testBends", listOf(object({{"die", text("id")},
+                                                    {"material", text("id of a material of the stock")},
+                                                    {"set", number("rad")},
+                                                    {"got", number("what the tube kept, rad")},
+                                                    {"date", text("ISO 8601")}},
+                                                   {"die", "material", "set", "got"}))}});
+    for (const workshop::ShopSetting &s : workshop::shopSettings())
+        out["properties"][s.id] = between(s.least, s.most, std::string(s.name) + ". " + s.meaning);
+    return out;
 }
 
 }  // namespace
 
 Json jobSchema() {
-    Json schema = object({{"format", {{"const", "hefty-girder-job"}}},
-                          {"version", {{"type", "integer"}, {"minimum", 1}}},
-                          {"name", text("of the job")},
-                          {"customer", text("")},
-                          {"vehicle", vehicle()},
-                          {"pieces", listOf(piece())},
-                          {"houseRules", houseRules()},
-                          {"shop", shop()},
-                          {"signedOff", {{"type", "object"}, {"additionalProperties", {{"type", "string"}}}}},
-                          {"log", {{"type", "object"}}}},
-                         {"format", "version", "vehicle"});
+    Json schema =
+        object({{"format", {{"const", "hefty-girder-job"}}},
+                {"version", {{"type", "integer"}, {"minimum", 1}}},
+                {"name", text("of the job")},
+                {"customer", text("")},
+                {"vehicle", vehicle()},
+                {"pieces", listOf(piece())},
+                {"houseRules", houseRules()},
+                {"shop", shop()},
+                {"signedOff", {{"type", "object"}, {"additionalProperties", {{"type", "string"}}}}},
+                {"weldOrders", {{"type", "object"}, {"additionalProperties", listOf({{"type", "string"}})}}},
+                {"log", {{"type", "object"}}}},
+               {"format", "version", "vehicle"});
     schema["$schema"] = "https://json-schema.org/draft/2020-12/schema";
     schema["title"] = "Hefty Girder job";
     schema["description"] =

@@ -34,12 +34,12 @@ struct Options {
 class Standin {
   public:
     explicit Standin(const Options &o) : m_options(o), m_dice(o.seed) {
-        for (const Kind k : {Kind::Tape, Kind::Angle, Kind::Pad, Kind::Load})
-            if (o.kind == std::string(k == Kind::Tape    ? "tape"
-                                      : k == Kind::Angle ? "angle"
-                                      : k == Kind::Pad   ? "pads"
-                                                         : "load"))
-                m_kind = k;
+        static const std::map<std::string, Kind> kinds{{"tape", Kind::Tape},
+                                                       {"angle", Kind::Angle},
+                                                       {"pads", Kind::Pad},
+                                                       {"load", Kind::Load},
+                                                       {"pull", Kind::Dial}};
+        if (const auto k = kinds.find(o.kind); k != kinds.end()) m_kind = k->second;
     }
 
     /// What there is to measure: a table with the columns name and value, core units.
@@ -107,7 +107,30 @@ class Standin {
 
     double share() { return std::uniform_real_distribution<double>(0, 1)(m_dice); }
 
+    /// A rope with its load cell, pulled as hard as "READ force" asks for or let go by 0, and a dial gauge at
+    /// the place that it pulls at. The place gives in line with the pull ("give", mm/kN), seats at first
+    /// ("seats", mm) and keeps what it is pulled beyond "yieldsAt" (N).
+    void pull(int port, const std::string &what) {
+        const auto truth = [this](const char *name, double standard) {
+            const auto it = m_truth.find(name);
+            return it == m_truth.end() ? standard : it->second;
+        };
+        const double load = std::max(0.0, std::atof(what.c_str()));
+        const double give = truth("give", 0.5) / 1000, yields = truth("yieldsAt", 1e9);
+        if (load > 0) m_kept = std::max(m_kept, truth("seats", 0.4));
+        if (load > yields) m_kept = std::max(m_kept, truth("seats", 0.4) + 6 * give * (load - yields));
+        const auto noise = [this] {
+            return std::normal_distribution<double>(0, 1)(m_dice) * m_options.noise;
+        };
+        const double cell = load > 0 ? std::max(1.0, load * (1 + 0.01 * noise())) : 0;
+        send(port, writeLine(Kind::Load, 1, ++m_sequence, cell, "N"));
+        if (share() < m_options.dropout)
+            return send(port, writeFault(Kind::Dial, 1, ++m_sequence, "off-scale"));
+        send(port, writeLine(Kind::Dial, 1, ++m_sequence, m_kept + give * load + 0.05 * noise(), "mm"));
+    }
+
     void answer(int port, const std::string &what) {
+        if (m_kind == Kind::Dial) return pull(port, what);
         const int channels = m_kind == Kind::Pad ? 4 : 1;
         for (int c = 1; c <= channels; ++c) one(port, what, c);
     }
@@ -142,11 +165,14 @@ class Standin {
                 return send(port, writeLine(m_kind, channel, m_sequence, value(500) + noise, "kg"));
             case Kind::Load:
                 return send(port, writeLine(m_kind, 1, m_sequence, value(10000) + 20 * noise, "N"));
+            case Kind::Dial:
+                return;
         }
     }
 
     Options m_options;
     Kind m_kind = Kind::Tape;
+    double m_kept = 0;  ///< of a pull: what the place does not go back by, mm
     std::mt19937 m_dice;
     std::map<std::string, double> m_truth;
     int m_sequence = 0;
@@ -157,8 +183,8 @@ class Standin {
 int main(int argc, char **argv) {
     CLI::App app{"A simulated measuring instrument on a pseudo-terminal; prints the path of its port."};
     Options o;
-    app.add_option("--kind", o.kind, "tape, angle, pads or load")
-        ->check(CLI::IsMember({"tape", "angle", "pads", "load"}));
+    app.add_option("--kind", o.kind, "tape, angle, pads, load or pull")
+        ->check(CLI::IsMember({"tape", "angle", "pads", "load", "pull"}));
     app.add_option("--truth", o.truth, "CSV with name,value of what there is to measure, in mm, rad, kg, N");
     app.add_option("--seed", o.seed, "of the noise; an even one makes the tape count in inches");
     app.add_option("--noise", o.noise, "standard deviation, in mm, mrad, kg or 20 N");

@@ -7,7 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/base/constants.h"
-#include "core/workshop/bend.h"
+#include "core/workshop/bender.h"
 #include "core/workshop/flat_pattern.h"
 
 namespace hefty::exchange {
@@ -93,8 +93,53 @@ CutDrawing straightBar(const BarPart &bar) {
     return out;
 }
 
+/// How the shop's own bender makes it.
+void tellBender(CutDrawing &out, const BarPart &bar, const workshop::BendPlan &plan) {
+    measure::Phrase cut{fmt::format("Cut {{0}} from {}.", bar.section.id), {{plan.cut}}};
+    if (plan.extraFrom > 0.5)
+        cut = cut.then(
+            {"Of it {0} more at the end that is fed first, to be sawn off after.", {{plan.extraFrom}}});
+    if (plan.extraTo > 0.5)
+        cut = cut.then({"Of it {0} more at the last end, to be sawn off after.", {{plan.extraTo}}});
+    out.steps.push_back(std::move(cut));
+    out.steps.emplace_back(fmt::format("Its {} goes into the bender first.", plan.fromEnd ? "end" : "start"));
+    int n = 0;
+    for (const workshop::BendStep &s : plan.steps)
+        out.steps.push_back(
+            {fmt::format("Bend {}: mark {{0}} from the fed end, set {{1}} for {{2}}{}{}.", ++n,
+                         std::abs(s.bend.rotation) > 1e-3 ? ", the tube turned by {3}" : "",
+                         s.pulls > 1 ? fmt::format(", in {} pulls", s.pulls) : ""),
+             {{s.bend.mark},
+              {s.bend.set, Quantity::Angle},
+              {s.bend.angle, Quantity::Angle},
+              {s.bend.rotation, Quantity::Angle}}});
+    out.steps.push_back(
+        {plan.springback.tests > 0
+             ? fmt::format("Set by {} test bends of the shop. The wall thins to {{0}} outside.",
+                           plan.springback.tests)
+             : "Set by 2 degrees in 90 until the shop has logged test bends. The wall thins to {0} "
+               "outside.",
+         {{plan.thinned, Quantity::DrilledLength}}});
+}
+
+/// Without a die that is noted.
+void tellBends(CutDrawing &out, const BarPart &bar, const workshop::BendSchedule &schedule) {
+    out.steps.push_back({fmt::format("Cut {{0}} from {} and leave more on the ends to grip.", bar.section.id),
+                         {{schedule.cut}}});
+    int n = 0;
+    for (const workshop::Bend &b : schedule.bends)
+        out.steps.push_back(
+            {fmt::format("Bend {}: begins {{0}} from the start, {{1}} (set {{2}}){}.", ++n,
+                         std::abs(b.rotation) > 1e-3 ? ", the tube turned by {3} from the bend before" : ""),
+             {{b.start},
+              {b.angle, Quantity::Angle},
+              {b.set, Quantity::Angle},
+              {b.rotation, Quantity::Angle}}});
+    out.steps.emplace_back("Set more by 2 degrees in 90 until test bends of the shop say better.");
+}
+
 /// The tube straight, with where each bend begins and ends.
-CutDrawing bentBar(const BarPart &bar) {
+CutDrawing bentBar(const BarPart &bar, const workshop::Shop &shop) {
     CutDrawing out;
     std::vector<shape::Vec3> path{bar.from};
     for (const armor::PathPoint &p : bar.bends) path.push_back(p.at);
@@ -104,7 +149,7 @@ CutDrawing bentBar(const BarPart &bar) {
     });
     workshop::Bender bender;
     bender.radius = bar.bends.front().radius;
-    bender.slope = usualSpringback;
+    bender.slope = workshop::usualSpringback;
     const auto schedule = workshop::bendSchedule(path, bender);
     if (!oneDie || !schedule) {
         out.steps.emplace_back("Its bends are of several radii: no schedule for one die.");
@@ -113,24 +158,20 @@ CutDrawing bentBar(const BarPart &bar) {
     const double length = schedule->developed, half = bar.section.height / 2;
     addSides(out, bar, length);
     for (const bool atTo : {false, true}) addEnd(out, bar, atTo, length);
-    out.steps.push_back({fmt::format("Cut {{0}} from {} and leave more on the ends to grip.", bar.section.id),
-                         {{schedule->cut}}});
     int n = 0;
     for (const workshop::Bend &b : schedule->bends) {
         const double end = b.start + b.angle * bender.radius;
         for (const double x : {b.start, end}) out.lines.push_back({{x, -half}, {x, half}, Style::Fold});
         out.labels.push_back({{(b.start + end) / 2, half},
                               {fmt::format("bend {}: {{0}}", ++n), {{b.angle, Quantity::Angle}}}});
-        out.steps.push_back(
-            {fmt::format("Bend {}: begins {{0}} from the start, {{1}} (set {{2}}){}.", n,
-                         std::abs(b.rotation) > 1e-3 ? ", the tube turned by {3} from the bend before" : ""),
-             {{b.start},
-              {b.angle, Quantity::Angle},
-              {b.set, Quantity::Angle},
-              {b.rotation, Quantity::Angle}}});
     }
+    const auto plan =
+        workshop::bendPlan(bar, shop.dies, shop.testBends, {shop.benderFloor, shop.benderBed / 2});
+    if (plan)
+        tellBender(out, bar, *plan);
+    else
+        tellBends(out, bar, *schedule);
     for (const bool atTo : {false, true}) tellEnd(out, bar, atTo);
-    out.steps.emplace_back("Set more by 2 degrees in 90 until test bends of the shop say better.");
     return out;
 }
 
@@ -161,8 +202,9 @@ CutDrawing flatSheet(const workshop::FlatPattern &flat, double thickness) {
 
 }  // namespace
 
-std::optional<CutDrawing> cutDrawing(const armor::Assembly &assembly, const std::string &part) {
-    if (const BarPart *b = assembly.bar(part)) return b->straight() ? straightBar(*b) : bentBar(*b);
+std::optional<CutDrawing> cutDrawing(const armor::Assembly &assembly, const std::string &part,
+                                     const workshop::Shop &shop) {
+    if (const BarPart *b = assembly.bar(part)) return b->straight() ? straightBar(*b) : bentBar(*b, shop);
     for (const armor::FoldedSheet &f : assembly.folded)
         if (f.name == part || std::find(f.facets.begin(), f.facets.end(), part) != f.facets.end())
             return flatSheet(workshop::flatPattern(assembly, f), f.thickness);

@@ -4,6 +4,7 @@
 
 #include "core/armor/assembly.h"
 #include "core/measure/phrase.h"
+#include "core/workshop/workshop.h"
 
 namespace hefty::exchange {
 
@@ -27,10 +28,9 @@ struct CutDrawing {
     std::vector<measure::Phrase> steps;  ///< what to do, in order
 };
 
-/// What is bent further than drawn, where the shop has not logged its own: 2 degrees in 90, mild steel.
-inline constexpr double usualSpringback = 2.0 / 90;
-
+/// @param shop  whose bender bends it
 /// @param part  a bar, a sheet, or a folded sheet by its name; nothing for anything else
-[[nodiscard]] std::optional<CutDrawing> cutDrawing(const armor::Assembly &assembly, const std::string &part);
+[[nodiscard]] std::optional<CutDrawing> cutDrawing(const armor::Assembly &assembly, const std::string &part,
+                                                   const workshop::Shop &shop = {});
 
 }  // namespace hefty::exchange

@@ -51,24 +51,76 @@ std::string lineOf(double x0, double y0, double x1, double y1, const char *style
                        style);
 }
 
+/// What a cutting file holds of flat parts, gathered part by part.
+struct CutFile {
+    std::vector<outline::Outline> parts;
+    std::vector<outline::MarkLine> marks;
+
+    void add(const shape::Polygon2 &rim, const std::vector<shape::Polygon2> &cutouts,
+             const std::vector<armor::Hole> &holes, const std::vector<workshop::BendLine> &folds,
+             double leastHole) {
+        outline::Outline part;
+        part.outer = loopOf(rim);
+        for (const shape::Polygon2 &c : cutouts) part.holes.push_back(loopOf(c));
+        for (const armor::Hole &h : holes) {
+            if (h.diameter < leastHole) {
+                const double r = 3;
+                marks.push_back({h.at - Vec2(r, 0), h.at + Vec2(r, 0), "mark"});
+                marks.push_back({h.at - Vec2(0, r), h.at + Vec2(0, r), "mark"});
+            } else {
+                part.holes.push_back(h.slot > 0 ? slotOf(h) : outline::circle(h.at, h.diameter));
+            }
+        }
+        for (const workshop::BendLine &l : folds) marks.push_back({l.from, l.to, "bend"});
+        parts.push_back(std::move(part));
+    }
+};
+
 }  // namespace
 
 std::string dxfOf(const workshop::FlatPattern &flat, double leastHole) {
-    outline::Outline part;
-    part.outer = loopOf(flat.rim);
-    std::vector<outline::MarkLine> marks;
-    for (const shape::Polygon2 &c : flat.cutouts) part.holes.push_back(loopOf(c));
-    for (const armor::Hole &h : flat.holes) {
-        if (h.diameter < leastHole) {
-            const double r = 3;
-            marks.push_back({h.at - Vec2(r, 0), h.at + Vec2(r, 0), "mark"});
-            marks.push_back({h.at - Vec2(0, r), h.at + Vec2(0, r), "mark"});
-        } else {
-            part.holes.push_back(h.slot > 0 ? slotOf(h) : outline::circle(h.at, h.diameter));
+    CutFile file;
+    file.add(flat.rim, flat.cutouts, flat.holes, flat.lines, leastHole);
+    return outline::writeDxf(file.parts, file.marks);
+}
+
+std::string dxfOfSheet(const workshop::PlateGroup &group, const std::string &sheet, int copy,
+                       double leastHole) {
+    CutFile file;
+    for (const workshop::PlacedPart &p : group.nesting->placed) {
+        const workshop::CutPlate *plate = group.plate(p.part);
+        if (p.sheet != sheet || p.copy != copy || !plate) continue;
+        const Eigen::Rotation2Dd turn(p.turned);
+        const auto lay = [&](const Vec2 &q) { return Vec2(turn * q + p.at); };
+        const auto layRing = [&](shape::Polygon2 ring) {
+            for (Vec2 &q : ring) q = lay(q);
+            return ring;
+        };
+        std::vector<shape::Polygon2> cutouts;
+        for (const shape::Polygon2 &c : plate->cutouts) cutouts.push_back(layRing(c));
+        std::vector<armor::Hole> holes = plate->holes;
+        for (armor::Hole &h : holes) {
+            h.at = lay(h.at);
+            h.slotAlong = turn * h.slotAlong;
         }
+        std::vector<workshop::BendLine> folds = plate->folds;
+        for (workshop::BendLine &l : folds) {
+            l.from = lay(l.from);
+            l.to = lay(l.to);
+        }
+        file.add(layRing(plate->rim), cutouts, holes, folds, leastHole);
     }
-    for (const workshop::BendLine &l : flat.lines) marks.push_back({l.from, l.to, "bend"});
-    return outline::writeDxf({part}, marks);
+    // Its corners alone: a whole rim would be one more thing to cut.
+    constexpr double corner = 20;  // mm
+    if (const workshop::PlateSheet *of = group.sheet(sheet))
+        for (std::size_t i = 0; i < of->outline.size(); ++i) {
+            const Vec2 &at = of->outline[i];
+            for (const std::size_t next : {i + 1, i + of->outline.size() - 1}) {
+                const Vec2 way = of->outline[next % of->outline.size()] - at;
+                file.marks.push_back({at, at + corner * way.normalized(), "sheet"});
+            }
+        }
+    return outline::writeDxf(file.parts, file.marks);
 }
 
 std::vector<Vec2> templateOf(const armor::BarPart &bar, bool atTo) {

@@ -2,6 +2,7 @@
 
 #include "core/armor/assembly.h"
 #include "core/workshop/flat_pattern.h"
+#include "core/workshop/plate_plan.h"
 
 /// What a shop's machines and other programs take from a piece.
 namespace hefty::exchange {
@@ -10,6 +11,11 @@ namespace hefty::exchange {
 /// bends on "bend". Holes smaller than the process can cut become crosses on "mark", to be drilled.
 /// @param leastHole  diameter that can be cut, mm
 [[nodiscard]] std::string dxfOf(const workshop::FlatPattern &flat, double leastHole = 0);
+
+/// A sheet with all that is laid on it, as DXF: each plate as dxfOf() has it, where it lies; marks at the corners of
+/// the sheet on the layer "sheet". @pre laid out
+[[nodiscard]] std::string dxfOfSheet(const workshop::PlateGroup &group, const std::string &sheet, int copy,
+                                     double leastHole = 0);
 
 /// The wrap-around template of a bar's end that is cut to lie on other parts, full size as SVG: its line over
 /// the unrolled outside, crown lines at the quarters, the part's name and scale bars of 100 mm and 4 in.

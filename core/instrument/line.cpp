@@ -20,17 +20,18 @@ struct KindFacts {
     std::string_view word, name;
     Quantity quantity;
 };
-constexpr std::array<KindFacts, 4> kinds{{{Kind::Tape, "TAPE", "laser tape", Quantity::DrilledLength},
+constexpr std::array<KindFacts, 5> kinds{{{Kind::Tape, "TAPE", "laser tape", Quantity::DrilledLength},
                                           {Kind::Angle, "ANGLE", "angle gauge", Quantity::Angle},
                                           {Kind::Pad, "PAD", "scale pad", Quantity::Mass},
-                                          {Kind::Load, "LOAD", "load cell", Quantity::Force}}};
+                                          {Kind::Load, "LOAD", "load cell", Quantity::Force},
+                                          {Kind::Dial, "DIAL", "dial gauge", Quantity::DrilledLength}}};
 
 struct UnitFacts {
     std::string_view word;
     Kind kind;
     double factor;
 };
-constexpr std::array<UnitFacts, 13> units{{{"mm", Kind::Tape, 1},
+constexpr std::array<UnitFacts, 15> units{{{"mm", Kind::Tape, 1},
                                            {"cm", Kind::Tape, 10},
                                            {"m", Kind::Tape, 1000},
                                            {"in", Kind::Tape, mmPerInch},
@@ -42,7 +43,9 @@ constexpr std::array<UnitFacts, 13> units{{{"mm", Kind::Tape, 1},
                                            {"N", Kind::Load, 1},
                                            {"kN", Kind::Load, 1000},
                                            {"kgf", Kind::Load, newtonPerKgf},
-                                           {"lbf", Kind::Load, newtonPerLbf}}};
+                                           {"lbf", Kind::Load, newtonPerLbf},
+                                           {"mm", Kind::Dial, 1},
+                                           {"in", Kind::Dial, mmPerInch}}};
 
 const KindFacts &facts(Kind kind) {
     return kinds[static_cast<std::size_t>(kind)];

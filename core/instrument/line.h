@@ -13,7 +13,8 @@ enum class Kind {
     Tape,   ///< laser tape: a distance
     Angle,  ///< angle gauge
     Pad,    ///< scale pad, one of four: front left, front right, rear left, rear right
-    Load    ///< rope load cell
+    Load,   ///< rope load cell
+    Dial    ///< dial gauge: how far a place has moved
 };
 [[nodiscard]] std::string_view kindWord(Kind kind);  ///< "TAPE"
 [[nodiscard]] std::string_view kindName(Kind kind);  ///< "laser tape"

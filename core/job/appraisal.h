@@ -13,9 +13,14 @@
 #include "core/measure/phrase.h"
 #include "core/proof/proof.h"
 #include "core/rig/stand.h"
+#include "core/workshop/as_built.h"
+#include "core/workshop/bender.h"
 #include "core/workshop/fit_up.h"
+#include "core/workshop/hours.h"
 #include "core/workshop/shrinkage.h"
+#include "core/workshop/weld_heat.h"
 #include "core/workshop/weld_list.h"
+#include "core/workshop/weld_reach.h"
 #include "core/workshop/workshop.h"
 
 namespace hefty::job {
@@ -67,6 +72,19 @@ struct Gauge {
     }
 };
 
+/// A bent bar in the shop's bender.
+struct BentBar {
+    std::string part;
+    std::optional<workshop::BendPlan> plan;  ///< none: it cannot be bent, or no die is noted
+    std::string why;                         ///< set if there is none
+};
+
+/// What an order of welding costs.
+struct WeldOrderCost {
+    double outOfReach = 0;  ///< of seams, mm
+    double waiting = 0;     ///< for seams to cool, min
+};
+
 /// What one piece comes to. Assembly and proof are shared with later appraisals of jobs in which nothing that
 /// they depend on has changed.
 struct PieceAppraisal {
@@ -77,8 +95,15 @@ struct PieceAppraisal {
     std::vector<DutyPlace> duties;                 ///< what acts on it, and where
     std::vector<workshop::SeamWork> seams;         ///< in the order of work
     std::vector<workshop::Distortion> distortion;  ///< how it will have moved when its welds are cold
-    bool weldingPlanned = false;                   ///< the order heeds what keeps a torch out (addWelding)
-    std::vector<workshop::FitItem> fit;            ///< what to measure and to look at when it is fitted
+    std::shared_ptr<const std::vector<workshop::LineReach>> reach;  ///< of the torch; null: not looked at yet
+    bool weldingPlanned = false;               ///< the order heeds what keeps a torch out (addWelding)
+    std::vector<workshop::SeamHeat> heat;      ///< of each of the seams, in their order
+    bool orderedByHand = false;                ///< the order is a person's (Job::weldOrders)
+    WeldOrderCost weldCost, plannedCost;       ///< of the order, and of the one that was planned
+    std::optional<workshop::WorkHours> hours;  ///< what it takes to build
+    std::vector<BentBar> bent;                 ///< how each bent bar goes through the shop's bender
+    std::optional<workshop::AsBuilt> asBuilt;  ///< where its holes came to lie; none: not enough is measured
+    std::vector<workshop::FitItem> fit;        ///< what to measure and to look at when it is fitted
 };
 
 /// The clearance on one tire in one state of load.
@@ -162,11 +187,17 @@ void worstFirst(std::vector<Finding> &findings);
 /// Adds the findings about what moves: hood, gate, lamps, wheels at lock, sockets on the bolts.
 void addFit(Appraisal &appraisal, const Job &job, const std::stop_token &stop = {});
 
-/// The order in which every piece is welded, by what keeps a torch out, and how it will have moved. A piece
+/// The order in which every piece is welded, by what keeps a torch out or as a person wants it, how warm it
+/// gets, and how it will have moved. A piece
 /// that is that of `before` keeps its plan.
-void addWelding(Appraisal &appraisal, const Appraisal *before = nullptr, const std::stop_token &stop = {});
+void addWelding(Appraisal &appraisal, const Job &job, const Appraisal *before = nullptr,
+                const std::stop_token &stop = {});
 
-/// All that is worked out while the hand rests: fit, standings, remedies.
+/// Plans the welding of the pieces whose reach `before` knows: a few milliseconds, so that an order that a
+/// person changes is answered at once.
+void replanWelding(Appraisal &appraisal, const Job &job, const Appraisal *before);
+
+/// All that is worked out while the hand rests: fit, standings, remedies, the order of welding.
 void settle(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop = {});
 
 /// Looks once more with shells of half the size at what has been appraised with shells and settled; what does

@@ -3,11 +3,13 @@
 #include "core/job/appraisal.h"
 #include "core/job/appraise_under.h"
 #include "core/job/axles.h"
+#include "core/job/bending.h"
 #include "core/job/clearing.h"
 #include "core/job/cutting.h"
 #include "core/job/gauges.h"
 #include "core/job/make_finding.h"
 #include "core/job/piece_findings.h"
+#include "core/job/proof_pull.h"
 #include "core/job/together.h"
 #include "core/job/vehicle_findings.h"
 #include "core/proof/prove_under.h"
@@ -163,6 +165,10 @@ class Appraiser {
         const armor::Pattern *pattern = armor::pattern(piece.pattern);
         out.fit = workshop::fitItems(piece.id, *out.assembly,
                                      pattern ? pattern->checklist : std::vector<std::string>{});
+        out.hours = workshop::hoursOf(*out.assembly, out.seams, m_job.shop);
+        out.bent = bentBars(*out.assembly, m_job.shop);
+        take(bendFindings(out, m_job.shop));
+        lookAsBuilt(out);
         const stock::Material *rail = m_stock.material(m_job.vehicle.railMaterial);
         take(buildFindings(*out.assembly, rail ? rail->family : ""));
         auto fabrication =
@@ -176,6 +182,22 @@ class Appraiser {
             problem("cut/" + piece.id, "cut", fabrication.error());
         }
         m_out.pieces.push_back(std::move(out));
+    }
+
+    /// What was read between the holes of the piece says whether it goes on.
+    void lookAsBuilt(PieceAppraisal &out) {
+        std::map<std::string, double> readings;
+        for (const log::FitReading &r : m_job.log.fit)
+            if (r.value) readings[r.item] = *r.value;
+        if (readings.empty()) return;
+        out.asBuilt = workshop::asBuilt(out.id, *out.assembly, readings);
+        if (!out.asBuilt || out.asBuilt->goesOn) return;
+        Finding f = makeFinding("asBuilt/" + out.id, Severity::Fix, "fitup", out.id,
+                                "As it was built the piece does not go on. " + out.asBuilt->advice);
+        f.value = out.asBuilt->gap;
+        f.quantity = measure::Quantity::DrilledLength;
+        f.working = out.asBuilt->working;
+        take({std::move(f)});
     }
 
     /// Bars that one piece is cut from are not there for the next.
@@ -206,6 +228,7 @@ class Appraiser {
             out.proof = std::make_shared<const proof::Proof>(std::move(*proof));
         }
         out.duties = dutyPlaces(*out.proof, m_job.rules);
+        take(pullFindings(m_job, out));
         take(proofFindings(*out.proof, out.id));
     }
     /// Takes over the proof of the same piece under the same weights and rules, if there is one.
@@ -288,6 +311,7 @@ void settle(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std
     addFit(appraisal, job, stop);
     addStandings(appraisal, job, stock, stop);
     addRemedies(appraisal, job, stock, stop);
+    addWelding(appraisal, job, nullptr, stop);
 }
 
 Appraisal halve(const Appraisal &shells, const Job &job, const stock::Stock &stock, std::stop_token stop,
@@ -299,7 +323,8 @@ Appraisal halve(const Appraisal &shells, const Job &job, const stock::Stock &sto
     for (Finding &f : out.findings)
         if (const Finding *same = shells.finding(f.id)) f.remedies = same->remedies;
     addRemedies(out, job, stock, stop);
-    addWelding(out, before, stop);
+    replanWelding(out, job, &shells);
+    addWelding(out, job, before, stop);
     return out;
 }
 
@@ -333,7 +358,9 @@ int Appraisal::toSettle(std::string_view stop) const {
 
 Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop, proof::Detail detail,
                    const Appraisal *before) {
-    return Appraiser(job, stock, std::move(stop), detail, {}, before).run();
+    Appraisal out = Appraiser(job, stock, std::move(stop), detail, {}, before).run();
+    replanWelding(out, job, before);
+    return out;
 }
 
 Appraisal appraiseUnder(const Job &job, const stock::Stock &stock, const std::vector<std::string> &duties,

@@ -1,5 +1,7 @@
 #include "core/job/gauges.h"
 
+#include <limits>
+
 #include <fmt/format.h>
 
 #include "core/job/make_finding.h"
@@ -38,13 +40,22 @@ void addTo(bool single, working::Working &all, const working::Working &own, cons
 
 /// Numbers that pieces add up to, and the hardest worked of all checks.
 void addSums(const Job &job, const Appraisal &a, std::vector<Gauge> &out) {
-    Gauge margin, mass, axle, cost;
+    Gauge margin, mass, axle, cost, hours;
     margin = {"margin", "Hardest worked", std::nullopt, Quantity::Ratio, 1, false, "", "", {}};
     mass = {"mass", "Added mass", std::nullopt, Quantity::Mass, job.rules.mostAddedMass, false, "", "", {}};
     axle = {"axle", "On the front axle", std::nullopt, Quantity::Mass, job.rules.mostAxleShift, false, "", "",
             {}};
     cost = {"cost", "Material", std::nullopt, Quantity::Money, job.rules.mostMaterialCost, false, "", "", {}};
+    constexpr double noLimit = std::numeric_limits<double>::infinity();
+    hours = {"hours", "Work", std::nullopt, Quantity::Hours, noLimit, false, "", "", {}};
+    double labor = 0;
     for (const PieceAppraisal &p : a.pieces) {
+        if (p.hours) {
+            hours.value = hours.value.value_or(0) + p.hours->hours;
+            labor += p.hours->labor;
+            addTo(a.pieces.size() == 1, hours.working, p.hours->working, p.id, p.hours->hours, "h",
+                  *hours.value);
+        }
         if (p.proof && !p.proof->checks.empty() &&
             p.proof->checks.front().utilization > margin.value.value_or(-1)) {
             const proof::Check &c = p.proof->checks.front();
@@ -65,7 +76,8 @@ void addSums(const Job &job, const Appraisal &a, std::vector<Gauge> &out) {
         addTo(a.pieces.size() == 1, cost.working, p.fabrication->costWorking, p.id,
               p.fabrication->materialCost, job.shop.currency, *cost.value);
     }
-    for (Gauge *g : {&margin, &mass, &axle, &cost}) out.push_back(std::move(*g));
+    hours.governs = fmt::format("{:.0f} {}", labor, job.shop.currency);
+    for (Gauge *g : {&margin, &mass, &axle, &cost, &hours}) out.push_back(std::move(*g));
 }
 
 /// The piece that a gauge's finding is about: the one with the part that governs it; of what is the job's
@@ -95,7 +107,7 @@ std::vector<Gauge> gaugesOf(const Job &job, const Appraisal &a, std::optional<do
     };
     out.push_back(angleGauge("approach", "Approach", c.approach.whole, job.rules.leastApproach,
                              front("Approach angle", c.approach.whole)));
-    out.push_back(angleGauge("wheelPath", "Wheel-path angle", c.approach.wheelPath, job.rules.leastWheelPath,
+    out.push_back(angleGauge("wheelPath", "Wheel path", c.approach.wheelPath, job.rules.leastWheelPath,
                              front("Approach angle in the wheel path", c.approach.wheelPath)));
     out.push_back(
         angleGauge("breakover", "Breakover", c.breakover, job.rules.leastBreakover,

@@ -144,6 +144,12 @@ Result<Job> readJob(std::string_view text) {
         }
     }
     if (const Json *log = o.child("log")) job.log = log::readLogbook(*log, "log", faults);
+    if (const Json *orders = o.child("weldOrders"); orders && orders->is_object()) {
+        ObjectReader pieces(*orders, "weldOrders", faults);
+        for (const auto &[piece, seams] : orders->items()) job.weldOrders[piece] = pieces.texts(piece);
+    } else if (orders) {
+        faults.add("An object in braces { } is expected here.", "weldOrders");
+    }
     job.extra = o.leftover();
     if (!faults.none()) return tl::unexpected(faults.joined());
     return job;
@@ -164,6 +170,7 @@ std::string writeJob(const Job &job) {
     json["shop"] = workshop::writeShop(job.shop);
     json["signedOff"] = job.signedOff;
     if (!job.log.empty()) json["log"] = log::writeLogbook(job.log);
+    if (!job.weldOrders.empty()) json["weldOrders"] = job.weldOrders;
     return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 

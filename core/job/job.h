@@ -38,6 +38,8 @@ struct Job {
     workshop::Shop shop;
     std::map<std::string, std::string> signedOff;  ///< stop of the route card -> ISO date
     log::Logbook log;
+    std::map<std::string, std::vector<std::string>>
+        weldOrders;  ///< piece -> its seams as a person ordered them
     Json extra = Json::object();
 
     bool operator==(const Job &) const = default;

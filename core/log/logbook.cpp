@@ -11,6 +11,29 @@ namespace {
 constexpr std::array<std::string_view, 7> words{"hours", "cost",       "change", "trip",
                                                 "hit",   "inspection", "pull"};
 
+ProofPull readPull(const Json &json, const std::string &path, Faults &faults) {
+    ObjectReader r(json, path, faults);
+    ProofPull out;
+    out.piece = r.text("piece");
+    out.place = r.text("place");
+    out.date = r.text("date", std::string());
+    out.stopped = r.text("stopped", std::string());
+    for (const auto &[value, where] : r.array("stages")) {
+        ObjectReader s(*value, where, faults);
+        out.stages.push_back({s.number("load"), s.number("reading"), s.number("left", 0)});
+        if (!(out.stages.back().load >= 0)) faults.add("A load is 0 or more.", where);
+    }
+    return out;
+}
+
+Json writePull(const ProofPull &p) {
+    Json out{{"piece", p.piece}, {"place", p.place}, {"date", p.date}, {"stages", Json::array()}};
+    if (!p.stopped.empty()) out["stopped"] = p.stopped;
+    for (const PullStage &s : p.stages)
+        out["stages"].push_back({{"load", s.load}, {"reading", s.reading}, {"left", s.left}});
+    return out;
+}
+
 }  // namespace
 
 std::string_view entryWord(EntryKind kind) {
@@ -43,6 +66,12 @@ LogSums sumOf(const std::vector<Entry> &entries) {
     return out;
 }
 
+std::optional<double> factorFrom(const std::vector<Entry> &entries, double estimated, double factor) {
+    const double hours = sumOf(entries).hours;
+    if (!(hours > 0) || !(estimated > 0)) return std::nullopt;
+    return factor * (1 + hours / estimated) / 2;
+}
+
 const CutPart *Logbook::cutPart(std::string_view piece, std::string_view part) const {
     for (const CutPart &c : cut)
         if (c.piece == piece && c.part == part) return &c;
@@ -59,8 +88,10 @@ Logbook readLogbook(const Json &json, const std::string &path, Faults &faults) {
     }
     for (const auto &[value, where] : o.array("welded")) {
         ObjectReader r(*value, where, faults);
-        out.welded.push_back(
-            {r.text("piece"), r.text("seam"), r.text("date", std::string()), r.text("who", std::string())});
+        out.welded.push_back({r.text("piece"), r.text("seam"), r.text("date", std::string()),
+                              r.text("who", std::string()), r.number("minutes", 0),
+                              r.text("settings", std::string())});
+        if (!(out.welded.back().minutes >= 0)) faults.add("Minutes are 0 or more.", where);
     }
     for (const auto &[value, where] : o.array("cut")) {
         ObjectReader r(*value, where, faults);
@@ -73,6 +104,7 @@ Logbook readLogbook(const Json &json, const std::string &path, Faults &faults) {
         if (!(c.length >= 0) || !(c.cost >= 0)) faults.add("A length and a cost are 0 or more.", where);
         out.cut.push_back(std::move(c));
     }
+    for (const auto &[value, where] : o.array("pulls")) out.pulls.push_back(readPull(*value, where, faults));
     for (const auto &[value, where] : o.array("entries")) {
         ObjectReader r(*value, where, faults);
         Entry e;
@@ -101,8 +133,13 @@ Json writeLogbook(const Logbook &log) {
         if (!r.note.empty()) reading["note"] = r.note;
         out["fit"].push_back(std::move(reading));
     }
-    for (const WeldedSeam &w : log.welded)
-        out["welded"].push_back({{"piece", w.piece}, {"seam", w.seam}, {"date", w.date}, {"who", w.who}});
+    for (const WeldedSeam &w : log.welded) {
+        Json seam{{"piece", w.piece}, {"seam", w.seam}, {"date", w.date}, {"who", w.who}};
+        if (w.minutes > 0) seam["minutes"] = w.minutes;
+        if (!w.settings.empty()) seam["settings"] = w.settings;
+        out["welded"].push_back(std::move(seam));
+    }
+    for (const ProofPull &p : log.pulls) out["pulls"].push_back(writePull(p));
     for (const CutPart &c : log.cut) {
         Json part{{"piece", c.piece}, {"part", c.part}, {"date", c.date}};
         if (!c.bar.empty()) part["bar"] = c.bar;

@@ -54,38 +54,48 @@ FitItem lookedAt(std::string id, std::string what) {
 
 }  // namespace
 
+std::vector<HoleDistance> holeDistances(const std::string &piece, const armor::Assembly &a) {
+    std::vector<HoleDistance> out;
+    const auto twin = [](Vec3 p) {
+        p.y() = -p.y();
+        return p;
+    };
+    for (const auto &[l, r] : pairsOf(a)) {
+        const Vec3 &first = l->at.front();
+        std::size_t far = 0;
+        for (std::size_t i = 0; i < l->at.size(); ++i) {
+            if ((l->at[i] - first).norm() > (l->at[far] - first).norm()) far = i;
+            out.push_back(
+                {fmt::format("{}/across/{}{}", piece, l->name, i > 0 ? fmt::format("/{}", i + 1) : ""),
+                 i == 0 ? fmt::format("Across, from the first hole of the {} to its twin on the right",
+                                      nameOf(*l))
+                        : fmt::format("Across, from hole {} of the {} to its twin", i + 1, nameOf(*l)),
+                 l->at[i], twin(l->at[i]), false, l->play()});
+        }
+        if (far == 0) continue;
+        for (const bool fromLeft : {true, false})
+            out.push_back(
+                {fmt::format("{}/diagonal/{}/{}", piece, l->name, fromLeft ? "left" : "right"),
+                 fmt::format("Diagonal of the holes, first on the {} to the farthest on the other side",
+                             fromLeft ? "left" : "right"),
+                 fromLeft ? first : l->at[far], fromLeft ? twin(l->at[far]) : twin(first), true, l->play()});
+    }
+    return out;
+}
+
 std::vector<FitItem> fitItems(const std::string &piece, const armor::Assembly &a,
                               const std::vector<std::string> &checklist) {
     std::vector<FitItem> out;
     const auto id = [&piece](const std::string &what) { return piece + "/" + what; };
-    for (const auto &[l, r] : pairsOf(a)) {
-        const Vec3 &first = l->at.front();
-        Vec3 twin = first;
-        twin.y() = -first.y();
-        const double play = l->play();
+    for (const HoleDistance &d : holeDistances(piece, a))
         out.push_back(measured(
-            id("across/" + l->name),
-            fmt::format("Across, from the first hole of the {} to its twin on the right", nameOf(*l)),
-            (first - twin).norm(), 2 * play + tapeReading,
-            fmt::format("Pull or spread the sides before the last welds are laid; holes give {:.1f} mm "
-                        "each.",
-                        play),
-            first));
-        Eigen::Index far = 0;
-        for (std::size_t i = 0; i < l->at.size(); ++i)
-            if ((l->at[i] - first).norm() > (l->at[static_cast<std::size_t>(far)] - first).norm())
-                far = static_cast<Eigen::Index>(i);
-        Vec3 other = l->at[static_cast<std::size_t>(far)];
-        other.y() = -other.y();
-        if (far > 0)
-            for (const bool fromLeft : {true, false})
-                out.push_back(measured(
-                    id(fmt::format("diagonal/{}/{}", l->name, fromLeft ? "left" : "right")),
-                    fmt::format("Diagonal of the holes, first on the {} to the farthest on the other side",
-                                fromLeft ? "left" : "right"),
-                    (first - other).norm(), diagonalOff,
-                    "The two diagonals must read alike: one side stands ahead of the other.", first));
-    }
+            d.item, d.what, (d.left - d.right).norm(), d.diagonal ? diagonalOff : 2 * d.play + tapeReading,
+            d.diagonal
+                ? std::string("The two diagonals must read alike: one side stands ahead of the other.")
+                : fmt::format("Pull or spread the sides before the last welds are laid; holes give {:.1f} mm "
+                              "each.",
+                              d.play),
+            d.left));
     for (const armor::BoltJoint &m : a.mounts)
         out.push_back(
             lookedAt(id("bolts/" + m.name),

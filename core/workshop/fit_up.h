@@ -22,6 +22,17 @@ struct FitItem {
     Vec3 at = Vec3::Zero();
 };
 
+/// A distance that is read between a hole on the left and one on the right.
+struct HoleDistance {
+    std::string item;  ///< id of its item
+    std::string what;
+    Vec3 left = Vec3::Zero(), right = Vec3::Zero();
+    bool diagonal = false;
+    double play = 0;  ///< of the holes, mm
+};
+[[nodiscard]] std::vector<HoleDistance> holeDistances(const std::string &piece,
+                                                      const armor::Assembly &assembly);
+
 /// In the order of the work: the piece by itself, on its holds, then what is forgotten.
 /// @param checklist  of its pattern
 [[nodiscard]] std::vector<FitItem> fitItems(const std::string &piece, const armor::Assembly &assembly,

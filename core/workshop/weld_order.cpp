@@ -143,4 +143,30 @@ WeldPlan weldOrder(const armor::Assembly &assembly, const std::vector<LineReach>
     return plan;
 }
 
+WeldPlan weldOrderAs(const armor::Assembly &assembly, const std::vector<LineReach> &reach,
+                     const std::vector<SeamWork> &seams, const std::vector<std::string> &wanted) {
+    WeldPlan plan = weldOrder(assembly, reach, seams);
+    const auto place = [&wanted](const WeldStep &s) {
+        return std::find(wanted.begin(), wanted.end(), s.seam) - wanted.begin();
+    };
+    std::stable_sort(plan.steps.begin(), plan.steps.end(),
+                     [&place](const WeldStep &a, const WeldStep &b) { return place(a) < place(b); });
+    plan.parts.clear();
+    std::set<std::string> there;
+    int number = 0;
+    for (WeldStep &s : plan.steps) {
+        s.step = ++number;
+        s.fits.clear();
+        const auto joint = std::find_if(assembly.welds.begin(), assembly.welds.end(),
+                                        [&s](const armor::WeldJoint &w) { return w.name == s.seam; });
+        for (const std::string &part : {joint->a, joint->b}) {
+            if (!there.insert(part).second) continue;
+            plan.parts.push_back(part);
+            s.fits = part;
+        }
+    }
+    plan.blocked = outOfReach(assembly, reach, plan.parts);
+    return plan;
+}
+
 }  // namespace hefty::workshop

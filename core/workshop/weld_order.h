@@ -33,4 +33,10 @@ struct WeldPlan {
 [[nodiscard]] WeldPlan weldOrder(const armor::Assembly &assembly, const std::vector<LineReach> &reach,
                                  const std::vector<SeamWork> &seams);
 
+/// The seams in the order that a person wants, those that are not named after them as planned; parts are
+/// fitted when their first seam comes. What a torch then does not reach is told as blocked.
+[[nodiscard]] WeldPlan weldOrderAs(const armor::Assembly &assembly, const std::vector<LineReach> &reach,
+                                   const std::vector<SeamWork> &seams,
+                                   const std::vector<std::string> &wanted);
+
 }  // namespace hefty::workshop

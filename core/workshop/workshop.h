@@ -10,6 +10,7 @@
 #include "core/measure/phrase.h"
 #include "core/rig/vehicle.h"
 #include "core/working/working.h"
+#include "core/workshop/bender.h"
 #include "core/workshop/nesting.h"
 
 namespace hefty::workshop {
@@ -30,6 +31,19 @@ struct RackItem {
     bool operator==(const RackItem &) const = default;
 };
 
+/// Sheets of one kind lying in the shop.
+struct SheetItem {
+    std::string id;
+    std::string material;
+    double thickness = 0;
+    double length = 0, width = 0;
+    int count = 1;
+    bool remnant = false;
+    double price = 0;  ///< of one, the shop's money
+
+    bool operator==(const SheetItem &) const = default;
+};
+
 /// The shop's settings. Prices are in the shop's money.
 struct Shop {
     std::string name = "Workshop";
@@ -39,7 +53,20 @@ struct Shop {
     double platePricePerKg = 2.1;
     double plateWaste = 0.25;  ///< share of plate bought that ends as scrap
     double fillerPricePerKg = 4.5;
+    double plateGap = 6,
+           plateMargin = 10;  ///< between parts on a sheet, the cut counted, and to its edge, mm
+    double benderFloor = 950, benderBed = 240;  ///< height of the tube in the bender, width of its bed, mm
+    // What work takes, in minutes: house practice, to be corrected by the log.
+    double sawMinutes = 5, copeMinutes = 25, bendMinutes = 10, foldMinutes = 8, holeMinutes = 4;
+    double plateMinutes = 4;  ///< for a meter of edge
+    double fitMinutes = 10;   ///< for a part, set up and tacked
+    double coatMinutes = 45;  ///< for a square meter
+    double hoursFactor = 1;   ///< what jobs took over what was estimated
+    double hourRate = 45;
     std::vector<RackItem> rack;
+    std::vector<SheetItem> sheets;
+    std::vector<BenderDie> dies;
+    std::vector<TestBend> testBends;
     Json extra = Json::object();
 
     bool operator==(const Shop &) const = default;

@@ -74,6 +74,7 @@ class DemoWindow {
         window.asking.saveFile = [this](QWidget *, const QString &, const QString &, const QString &) {
             return saveTo;
         };
+        window.asking.folder = [this](QWidget *, const QString &) { return folder; };
         window.asking.openFile = [this](QWidget *, const QString &, const QString &) { return openFrom; };
         opened = window.openPath(QString::fromStdString(job));
         window.goTo(app::stopIndex(stop));
@@ -92,7 +93,7 @@ class DemoWindow {
     }
 
     app::MainWindow window;
-    QString told, saveTo, openFrom;
+    QString told, saveTo, openFrom, folder;
     bool opened = false;
 };
 

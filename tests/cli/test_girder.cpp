@@ -95,7 +95,7 @@ class TestGirder : public QObject {
         QCOMPARE(run.exit, 0);
         QVERIFY(run.error.isEmpty());
         const Json answer = json(run.out);
-        QCOMPARE(answer["gauges"].size(), std::size_t(9));
+        QCOMPARE(answer["gauges"].size(), std::size_t(10));
         QVERIFY(answer["pieces"][0]["proof"]["checks"].size() > 40);
         QVERIFY(answer["pieces"][0]["fabrication"]["nesting"][0]["optimal"].get<bool>());
         // the same numbers as the core gives

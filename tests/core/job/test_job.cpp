@@ -311,14 +311,14 @@ class TestJob : public QObject {
             QVERIFY(!p.weldingPlanned);
             before.push_back(p.seams.size());
         }
-        addWelding(a);
+        addWelding(a, job);
         for (std::size_t i = 0; i < a.pieces.size(); ++i) {
             QVERIFY(a.pieces[i].weldingPlanned);
             QCOMPARE(a.pieces[i].seams.size(), before[i]);
         }
         const Appraisal next = [&] {
             Appraisal same = appraise(job, shippedStock(), {}, proof::Detail::Strips, &a);
-            addWelding(same, &a);
+            addWelding(same, job, &a);
             return same;
         }();
         for (std::size_t i = 0; i < a.pieces.size(); ++i) {
@@ -329,7 +329,7 @@ class TestJob : public QObject {
         std::stop_source stopped;
         stopped.request_stop();
         Appraisal none = appraise(job, shippedStock());
-        addWelding(none, nullptr, stopped.get_token());
+        addWelding(none, job, nullptr, stopped.get_token());
         QVERIFY(!none.pieces[0].weldingPlanned);
     }
     /// What acts on a piece, place by place: every case once, told as people say it.

@@ -1,0 +1,45 @@
+#pragma once
+
+#include <map>
+
+#include "core/working/working.h"
+#include "core/workshop/fit_up.h"
+
+/// Where the bolt holes of a piece came to lie, from what was measured between them, and whether it goes on.
+namespace hefty::workshop {
+
+/// One hole of the piece against the vehicle's, with the piece set as well as it can be.
+struct HoleMiss {
+    std::string joint;           ///< name of the bolt group
+    std::string label;           ///< for people: "left bracket, hole 2"
+    Vec3 across = Vec3::Zero();  ///< of the piece's hole from the vehicle's, at right angles to the bolt, mm
+    double along = 0;  ///< and along it: above 0 the faces stand apart, below they meet too early, mm
+    double play = 0;   ///< that the hole has, mm
+    [[nodiscard]] double off() const { return across.norm(); }
+    [[nodiscard]] bool goesIn() const { return off() <= play + 1e-9; }
+};
+
+struct AsBuilt {
+    int readings = 0;
+    Vec3 moved = Vec3::Zero();   ///< the right side against the left, from where it is drawn, mm
+    Vec3 turned = Vec3::Zero();  ///< and turned about the middle of its holes, rad
+    std::vector<HoleMiss> holes;
+    double gap = 0;       ///< along the bolts where it is largest, as HoleMiss::along
+    bool goesOn = false;  ///< all bolts go in, the faces can be drawn together
+    std::string advice;
+    working::Working working;
+};
+
+/// Faces that stand apart by less are drawn together by their bolts [mm]: house practice for plates of 8 to
+/// 12 mm that are not far from their next weld.
+inline constexpr double drawnTogether = 1.5;
+
+/// From distances between holes of the left and the right, by the items they were read for (holeDistances).
+/// The right side is taken as one stiff body that may lie off by some millimeters; readings by a tape of 1
+/// mm. Then the whole piece is set on the vehicle's holes by least squares.
+/// @return nothing with fewer than three readings or no pair of bolt groups
+/// @source docs/methods.md, "As built"
+[[nodiscard]] std::optional<AsBuilt> asBuilt(const std::string &piece, const armor::Assembly &assembly,
+                                             const std::map<std::string, double> &readings);
+
+}  // namespace hefty::workshop

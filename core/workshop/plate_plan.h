@@ -1,0 +1,54 @@
+#pragma once
+
+#include "core/workshop/flat_pattern.h"
+#include "core/workshop/sheet_nesting.h"
+#include "core/workshop/workshop.h"
+
+/// All plates of a job on the sheets that lie in the shop and those that have to be bought.
+namespace hefty::workshop {
+
+/// A piece of the job, by its id.
+struct PieceOfJob {
+    std::string id;
+    const armor::Assembly *assembly = nullptr;
+};
+
+/// What the cutting table is told of a plate besides its rim.
+struct CutPlate {
+    std::string id;     ///< "piece/part"
+    std::string label;  ///< for people
+    shape::Polygon2 rim;
+    std::vector<shape::Polygon2> cutouts;
+    std::vector<armor::Hole> holes;
+    std::vector<BendLine> folds;
+};
+
+/// The plates of one material and thickness.
+struct PlateGroup {
+    std::string material;
+    double thickness = 0;
+    std::vector<CutPlate> plates;
+    std::vector<PlateSheet> sheets;       ///< those of the shop first, then one kind to buy
+    std::vector<double> prices;           ///< of one of each, the shop's money
+    std::size_t toBuy = 0;                ///< index of the kind to buy
+    std::optional<SheetNesting> nesting;  ///< none: not laid out yet
+    [[nodiscard]] const CutPlate *plate(const std::string &id) const;
+    [[nodiscard]] const PlateSheet *sheet(const std::string &id) const;
+    /// Length and width that what lies on one sheet takes of it, from its corner. @pre laid out
+    [[nodiscard]] shape::Vec2 taken(const std::string &sheet, int copy) const;
+    /// Sheets that have to be bought. @pre laid out
+    [[nodiscard]] int bought() const;
+    /// Of sheets to buy whole, of those of the shop by what is cut from them; the shop's money. @pre laid out
+    [[nodiscard]] double cost() const;
+};
+
+/// Plates by material and thickness, not laid out yet. What is cut already is left out.
+[[nodiscard]] std::vector<PlateGroup> plateGroups(const std::vector<PieceOfJob> &pieces, const Shop &shop,
+                                                  const stock::Stock &stock,
+                                                  const std::function<bool(const std::string &)> &cut = {});
+
+/// Lays the plates of a group on its sheets. @error that of nestSheets
+[[nodiscard]] Result<void> layOut(PlateGroup &group, const Shop &shop, std::stop_token stop = {},
+                                  std::function<void(double)> progress = {});
+
+}  // namespace hefty::workshop

@@ -1,0 +1,244 @@
+#include <QCheckBox>
+#include <QDropEvent>
+#include <QLabel>
+#include <QMimeData>
+#include <QPushButton>
+#include <QSlider>
+#include <QTableWidget>
+
+#include "app/pull_page.h"
+#include "app/sheet_page.h"
+#include "app/stop_table.h"
+#include "app/weld_bench.h"
+#include "tests/app/app_test.h"
+
+using namespace hefty;
+using namespace hefty::app;
+using namespace hefty::testing;
+
+namespace {
+
+std::string demoNamed(const char *name) {
+    return demoFolder() + "/" + name + ".girder.json";
+}
+
+bool answered(DemoWindow &demo) {
+    return QTest::qWaitFor([&] { return settled(demo.session()); }, 60000);
+}
+
+/// Lets a test drop a row where a drag of the window system would end.
+struct DroppedOn : StopTable {
+    using StopTable::dropEvent;
+};
+
+void type(DemoWindow &demo, const char *field, const QString &text) {
+    auto *edit = demo.find<QLineEdit>(field);
+    QVERIFY2(edit, field);
+    edit->setFocus();
+    edit->selectAll();
+    QTest::keyClicks(edit, text);
+    QTest::keyClick(edit, Qt::Key_Return);
+}
+
+}  // namespace
+
+/// The stops at the saw, the bender, the torch and the table, by their own buttons.
+class TestShop : public QObject {
+    Q_OBJECT
+
+  private slots:
+    void initTestCase() { useFolder(m_dir); }
+    /// A tube's bends are played through to the last; a test bend that is logged moves what is set.
+    void bendsArePlayed() {
+        DemoWindow demo("cut", demoNamed("marten-tube-front"));
+        QVERIFY(answered(demo));
+        QTest::mouseClick(demo.find<QPushButton>("pageBender"), Qt::LeftButton);
+        auto *table = demo.find<QTableWidget>("bendTable");
+        QCOMPARE(table->rowCount(), 2);
+        auto *step = demo.find<QLabel>("bendStep");
+        QVERIFY2(step->text().startsWith("Bend 1 of 2"), qPrintable(step->text()));
+        auto *place = demo.find<QSlider>("bendPlace");
+        QTest::mouseClick(demo.find<QPushButton>("playBends"), Qt::LeftButton);
+        QVERIFY(QTest::qWaitFor([&] { return place->value() == place->maximum(); }, 20000));
+        QVERIFY2(step->text().startsWith("Bend 2 of 2"), qPrintable(step->text()));
+        QVERIFY(QTest::qWaitFor([&] { return demo.find<QPushButton>("playBends")->text().contains("Play"); },
+                                5000));
+        const job::PieceAppraisal *piece = demo.session().chosen(*demo.session().appraisal());
+        const double before = piece->bent[0].plan->steps[0].bend.set;
+        type(demo, "testSet", "90");
+        type(demo, "testGot", "95");  // a tube keeps no more than it is bent
+        const std::size_t tests = demo.session().job().shop.testBends.size();
+        QTest::mouseClick(demo.find<QPushButton>("logTestBend"), Qt::LeftButton);
+        QCOMPARE(demo.session().job().shop.testBends.size(), tests);
+        type(demo, "testGot", "80");
+        QTest::mouseClick(demo.find<QPushButton>("logTestBend"), Qt::LeftButton);
+        QCOMPARE(demo.session().job().shop.testBends.size(), tests + 1);
+        QVERIFY(answered(demo));
+        piece = demo.session().chosen(*demo.session().appraisal());
+        QVERIFY(piece->bent[0].plan->steps[0].bend.set > before);
+        demo.session().undoStack()->undo();
+        QCOMPARE(demo.session().job().shop.testBends.size(), tests);
+    }
+    /// The plates are laid on the shop's sheets; a cutting file for each sheet; a plate ticked as cut is
+    /// gone.
+    void platesAreLaidOut() {
+        DemoWindow demo("cut", demoNamed("marten-full-set"));
+        QVERIFY(answered(demo));
+        QTest::mouseClick(demo.find<QPushButton>("pageSheets"), Qt::LeftButton);
+        auto *table = demo.find<QTableWidget>("sheetTable");
+        QVERIFY(table->rowCount() >= 4);
+        QCOMPARE(table->item(0, 3)->text(), QString("–"));
+        QVERIFY(!demo.find<QPushButton>("sheetFiles")->isEnabled());
+        QTest::mouseClick(demo.find<QPushButton>("layPlates"), Qt::LeftButton);
+        QVERIFY(QTest::qWaitFor([&] { return demo.find<QPushButton>("sheetFiles")->isEnabled(); }, 60000));
+        QVERIFY(table->item(0, 3)->text() != "–");
+        QTemporaryDir out;
+        demo.folder = out.path();
+        QTest::mouseClick(demo.find<QPushButton>("sheetFiles"), Qt::LeftButton);
+        const int files = static_cast<int>(QDir(out.path()).entryList({"*.dxf"}).size());
+        QVERIFY(files >= table->rowCount());
+        QVERIFY2(demo.told.contains(QString::number(files)), qPrintable(demo.told));
+        const int parts = table->item(0, 1)->text().toInt();
+        QTest::mouseClick(demo.find<QPushButton>("pageParts"), Qt::LeftButton);
+        auto *cuts = demo.find<QTableView>("cutTable");
+        for (int r = 0; r < cuts->model()->rowCount(); ++r)
+            if (cuts->model()->index(r, 0).data(Qt::UserRole).toString() == "cap.left") cuts->selectRow(r);
+        QTest::mouseClick(demo.find<QPushButton>("tickCut"), Qt::LeftButton);
+        QVERIFY(answered(demo));
+        QCOMPARE(table->item(0, 1)->text().toInt(), parts - 1);
+        QCOMPARE(table->item(0, 3)->text(), QString("–"));  // to be laid out anew
+    }
+    /// Steps of the order moved by button and by dragging; what it costs; back to the plan; who welded.
+    void orderByHand() {
+        DemoWindow demo("weld", demoNamed("marten-front-bumper"));
+        QVERIFY(answered(demo));
+        auto *table = demo.window.findChild<StopTable *>("weldTable");
+        auto *cost = demo.find<QLabel>("orderCost");
+        QVERIFY2(cost->text().startsWith("The planned order"), qPrintable(cost->text()));
+        const QString second = table->item(1, 0)->text().section(". ", 1);
+        table->selectRow(1);
+        QTest::mouseClick(demo.find<QPushButton>("stepEarlier"), Qt::LeftButton);
+        QVERIFY(answered(demo));
+        QCOMPARE(table->item(0, 0)->text().section(". ", 1), second);
+        QVERIFY2(cost->text().contains("Planned:"), qPrintable(cost->text()));
+        // dropped on the lower half of the third row: it comes after it
+        table->selectRow(0);
+        table->scrollToTop();
+        const QRect third = table->visualRect(table->model()->index(2, 0));
+        QMimeData data;
+        QDropEvent drop(QPointF(third.center().x(), third.bottom() - 2), Qt::MoveAction, &data,
+                        Qt::LeftButton, {});
+        (table->*&DroppedOn::dropEvent)(&drop);
+        QVERIFY(answered(demo));
+        QCOMPARE(table->item(2, 0)->text().section(". ", 1), second);
+        QTest::mouseClick(demo.find<QPushButton>("orderAsPlanned"), Qt::LeftButton);
+        QVERIFY(answered(demo));
+        QVERIFY(cost->text().startsWith("The planned order"));
+        QCOMPARE(table->item(1, 0)->text().section(". ", 1), second);
+        table->selectRow(0);
+        type(demo, "weldWho", "Ines");
+        type(demo, "weldMachine", "wire 6.5 m/min, 21 V");
+        type(demo, "weldMinutes", "12");
+        QTest::mouseClick(demo.find<QPushButton>("tickSeam"), Qt::LeftButton);
+        const auto &welded = demo.session().job().log.welded;
+        QVERIFY(!welded.empty() && welded.back().who == "Ines" && welded.back().minutes == 12);
+        QCOMPARE(welded.back().settings, std::string("wire 6.5 m/min, 21 V"));
+        const auto read = job::readJob(job::writeJob(demo.session().job()));
+        QVERIFY(read && read->log == demo.session().job().log);
+    }
+
+    /// A proof pull by simulated instruments, stage by stage; one that yields stops by itself.
+    void proofPull() {
+        DemoWindow demo("log", demoNamed("marten-front-bumper"));
+        QVERIFY(answered(demo));
+        QTest::mouseClick(demo.find<QPushButton>("pagePull"), Qt::LeftButton);
+        auto *page = demo.window.findChild<PullPage *>("pullPage");
+        auto *pull = demo.find<QPushButton>("pullStage"), *take = demo.find<QPushButton>("pullTake");
+        auto *says = demo.find<QLabel>("pullSays");
+        QVERIFY2(says->text().contains("Stage 1 of 4"), qPrintable(says->text()));
+        page->standinExtra = {"--noise", "0"};
+        auto *which = demo.find<QComboBox>("pullPort");
+        which->setCurrentIndex(which->findData("standin:pull"));
+        QTest::mouseClick(demo.find<QPushButton>("pullConnect"), Qt::LeftButton);
+        QVERIFY(QTest::qWaitFor([&] { return demo.find<QLabel>("pullState")->text().contains("Connected"); },
+                                10000));
+        QVERIFY(!pull->isEnabled() && !take->isEnabled());  // nobody has said that the zone is clear
+        demo.find<QCheckBox>("pullClear")->setChecked(true);
+        const auto stage = [&] {
+            QVERIFY(pull->isEnabled());
+            QTest::mouseClick(pull, Qt::LeftButton);
+            QVERIFY2(QTest::qWaitFor(
+                         [&] { return demo.find<QLabel>("pullState")->text().startsWith("Pulled"); }, 8000),
+                     qPrintable(demo.find<QLabel>("pullState")->text()));
+            QTest::mouseClick(demo.find<QPushButton>("pullRelease"), Qt::LeftButton);
+            QVERIFY(QTest::qWaitFor(
+                [&] { return demo.find<QLabel>("pullState")->text().startsWith("Let go"); }, 8000));
+            QTest::mouseClick(take, Qt::LeftButton);
+        };
+        for (int i = 0; i < 4; ++i) stage();
+        QVERIFY2(says->text().contains("held all stages"), qPrintable(says->text()));
+        QVERIFY2(says->text().contains("1.2"),
+                 qPrintable(says->text()));  // the simulated one gives 1.25 times
+        const auto &pulls = demo.session().job().log.pulls;
+        QCOMPARE(pulls.size(), std::size_t{1});
+        QCOMPARE(pulls[0].stages.size(), std::size_t{4});
+        QTest::mouseClick(demo.find<QPushButton>("pullConnect"), Qt::LeftButton);
+        // Another day something yields from the second stage on.
+        QTest::mouseClick(demo.find<QPushButton>("pullBegin"), Qt::LeftButton);
+        page->standinTruth = {{"give", 0.05}, {"seats", 0.4}, {"yieldsAt", pulls[0].stages[0].load * 1.2}};
+        QTest::mouseClick(demo.find<QPushButton>("pullConnect"), Qt::LeftButton);
+        QVERIFY(QTest::qWaitFor([&] { return pull->isEnabled(); }, 10000));
+        stage();
+        QVERIFY2(says->text().contains("Stage 2 of 4"), qPrintable(says->text()));
+        stage();
+        QVERIFY2(says->text().startsWith("Stop."), qPrintable(says->text()));
+        QVERIFY(!pull->isEnabled() && !take->isEnabled());
+        QVERIFY(!demo.session().job().log.pulls.back().stopped.empty());
+        QVERIFY(answered(demo));
+        QVERIFY(demo.session().appraisal()->finding("pull/" + demo.session().job().log.pulls.back().place));
+    }
+    /// Readings between holes say whether the piece goes on.
+    void asBuiltInTheWindow() {
+        DemoWindow demo("fitup", demoNamed("marten-front-bumper"));
+        QVERIFY(answered(demo));
+        auto *table = demo.find<QTableWidget>("fitTable");
+        auto *says = demo.find<QLabel>("fitAsBuilt");
+        QVERIFY(says->text().contains("at least three"));
+        const auto read = [&](int row, double more) {
+            table->selectRow(row);
+            const auto appraisal = demo.session().appraisal();
+            const auto &item = demo.session().chosen(*appraisal)->fit[static_cast<std::size_t>(row)];
+            type(demo, "fitReading", QString::number(*item.nominal + more) + " mm");
+        };
+        for (int row = 0; row < 4; ++row) read(row, 8);
+        QVERIFY(QTest::qWaitFor([&] { return says->text().contains("does not go on"); }, 20000));
+        QVERIFY2(says->text().contains("shim"), qPrintable(says->text()));
+        for (int row = 0; row < 4; ++row) read(row, 0.5);
+        QVERIFY(QTest::qWaitFor([&] { return says->text().contains("it goes on"); }, 20000));
+    }
+    /// Hours that were logged move the estimate of later work.
+    void hoursAreLearned() {
+        DemoWindow demo("log", demoNamed("marten-front-bumper"));
+        QVERIFY(answered(demo));
+        auto *use = demo.find<QPushButton>("useFactor");
+        demo.session().edit("clear", [](job::Job &job) { job.log.entries.clear(); });
+        QVERIFY(answered(demo));
+        QVERIFY(!use->isVisible());
+        const double before = gauge(demo.session(), "hours");
+        demo.session().edit("log", [&](job::Job &job) {
+            job.log.entries.push_back(
+                {"2026-03-01", log::EntryKind::Hours, "all of it", before * 1.5, "", ""});
+        });
+        QVERIFY(answered(demo));
+        QVERIFY(use->isVisible());
+        QTest::mouseClick(use, Qt::LeftButton);
+        QVERIFY(answered(demo));
+        QVERIFY(std::abs(gauge(demo.session(), "hours") - before * 1.25) < 1e-6);
+    }
+
+  private:
+    QTemporaryDir m_dir;
+};
+
+QTEST_MAIN(TestShop)
+#include "test_shop.moc"

@@ -1,0 +1,172 @@
+#include <QtTest>
+
+#include <cmath>
+#include <numbers>
+#include <random>
+
+#include "core/base/constants.h"
+#include "core/job/bending.h"
+#include "core/workshop/bender.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::workshop;
+using hefty::testing::shippedStock;
+using shape::Vec3;
+
+namespace {
+
+parts::BarPart tube(const std::vector<Vec3> &path, double radius) {
+    parts::BarPart b;
+    b.name = "hoop";
+    b.section = *shippedStock().section("CHS 48.3x4");
+    b.material = *shippedStock().material("S355");
+    b.properties = stock::properties(b.section, b.material.density).value();
+    b.from = path.front();
+    b.to = path.back();
+    for (std::size_t i = 1; i + 1 < path.size(); ++i) b.bends.push_back({path[i], radius});
+    return b;
+}
+
+const std::vector<BenderDie> dies{{"D", 48.3, 150, 75, 11, 0}};
+const BenderStand hall{950, 120};
+
+}  // namespace
+
+class TestBender : public QObject {
+    Q_OBJECT
+
+  private slots:
+    /// A line through test bends that were made up from one; of one angle a share of it; none: 2 in 90.
+    void springback() {
+        std::vector<TestBend> tests;
+        for (const double a : {0.5, 1.0, 1.5}) tests.push_back({"D", "S355", a + 0.01 + 0.03 * a, a, ""});
+        tests.push_back({"other", "S355", 2, 1, ""});
+        const Springback s = springbackOf(tests, "D", "S355");
+        QCOMPARE(s.tests, 3);
+        QVERIFY(std::abs(s.fixed - 0.01) < 1e-12 && std::abs(s.slope - 0.03) < 1e-12);
+        QVERIFY(std::abs(s.set(1.2) - 1.246) < 1e-12);
+        const Springback one = springbackOf({{"D", "S355", 1.05, 1, ""}}, "D", "S355");
+        QVERIFY(one.fixed == 0 && std::abs(one.slope - 0.05) < 1e-12);
+        QVERIFY(std::abs(springbackOf(tests, "D", "S235").set(radians(90)) - radians(92)) < 1e-12);
+    }
+    /// One bend of 90 degrees between straights of 400 and 600, worked by hand.
+    void oneBend() {
+        const double R = 150;
+        const auto plan =
+            bendPlan(tube({{0, 0, 0}, {400 + R, 0, 0}, {400 + R, 600 + R, 0}}, R), dies, {}, hall);
+        QVERIFY(plan && plan->works() && !plan->fromEnd);
+        QVERIFY(std::abs(plan->developed - (1000 + R * std::numbers::pi / 2)) < 1e-6);
+        QCOMPARE(plan->cut, plan->developed);  // both straights are long enough to hold
+        QVERIFY(std::abs(plan->steps[0].bend.mark - (400 - 11)) < 1e-6);
+        QVERIFY(std::abs(plan->thinned - 4 * 150 / (150 + 48.3 / 2)) < 1e-9);
+        // Half of the way: the head points at 45 degrees, the end of the bend lies on the die.
+        const double turned = radians(45);
+        const auto line = tubeInBender(*plan, 0, turned);
+        const Vec3 head = (line[0] - line[1]).normalized();
+        QVERIFY((head - Vec3(std::cos(turned), std::sin(turned), 0)).norm() < 1e-9);
+        QVERIFY((line[1] - Vec3(R * std::sin(turned), R * (1 - std::cos(turned)), 0)).norm() < 1e-6);
+        QVERIFY(line.back().x() < -600 && std::abs(line.back().y()) < 1e-9);
+    }
+    /// What was bent is the bar: the tube after the last bend has the corners of its path.
+    void rebuildsThePath() {
+        std::mt19937 dice(5);
+        std::uniform_real_distribution<double> unit(0, 1);
+        int made = 0;
+        for (int run = 0; run < 300; ++run) {
+            std::vector<Vec3> path{Vec3::Zero()};
+            Vec3 way = Vec3::UnitX();
+            const int bends = 1 + run % 3;
+            for (int i = 0; i <= bends; ++i) {
+                path.push_back(path.back() + (450 + 300 * unit(dice)) * way);
+                const Vec3 side = way.unitOrthogonal();
+                const Vec3 axis = Eigen::AngleAxisd(6.28 * unit(dice), way) * side;
+                way = Eigen::AngleAxisd(0.3 + 0.8 * unit(dice), axis) * way;
+            }
+            const auto bar = tube(path, 150);
+            const auto plan = bendPlan(bar, dies, {}, {5000, 1});
+            if (!plan) continue;
+            ++made;
+            const std::size_t last = plan->steps.size() - 1;
+            const auto line = tubeInBender(*plan, last, plan->steps[last].bend.angle);
+            double length = 0;
+            for (std::size_t i = 0; i + 1 < line.size(); ++i) length += (line[i + 1] - line[i]).norm();
+            QVERIFY(std::abs(length - plan->cut) < 0.004 * plan->cut);  // chords are shorter than arcs
+            // Ends of the bar as far from each other as drawn, what is left on for gripping taken off.
+            const Vec3 first = line[0] + plan->extraFrom * (line[1] - line[0]).normalized();
+            const Vec3 end = line.back() + plan->extraTo * (line[line.size() - 2] - line.back()).normalized();
+            QVERIFY2(std::abs((first - end).norm() - (bar.from - bar.to).norm()) < 1e-6,
+                     qPrintable(QString::number((first - end).norm() - (bar.from - bar.to).norm())));
+        }
+        QVERIFY(made > 250);
+    }
+    /// The end is fed first where the start would strike the floor; each is fed from where it can be held.
+    void fromTheOtherEnd() {
+        // A long leg hangs down when the second bend is made, if the start is fed first.
+        const auto bar = tube({{0, 0, 0}, {1500, 0, 0}, {1500, 500, 0}, {1500, 500, 500}}, 150);
+        const auto low = bendPlan(bar, dies, {}, {700, 120});
+        QVERIFY(low);
+        if (!low->works())
+            QVERIFY(low->steps[0].barredBy == "the floor" || low->steps[1].barredBy == "the floor");
+        const auto high = bendPlan(bar, dies, {}, {5000, 120});
+        QVERIFY(high && high->works());
+    }
+    void whatIsInTheWay() {
+        // 30 of straight between two bends: the clamp wants 75.
+        const double R = 150, setback = R * std::tan(radians(20) / 2);
+        const double between = 2 * setback + 30;
+        const Vec3 a(600, 0, 0), b = a + between * Vec3(std::cos(radians(20)), std::sin(radians(20)), 0);
+        const auto tight = bendPlan(
+            tube({{0, 0, 0}, a, b, b + 700 * Vec3(std::cos(radians(40)), std::sin(radians(40)), 0)}, R), dies,
+            {}, hall);
+        QVERIFY(tight && !tight->works());
+        QCOMPARE(tight->steps[1].barredBy, std::string("the clamp"));
+        QVERIFY(std::abs(tight->steps[1].ahead - 30) < 1e-6);
+        // A start shorter than the clamp is made longer and sawn off.
+        const auto shortStart =
+            bendPlan(tube({{0, 0, 0}, {R + 40, 0, 0}, {R + 40, 700, 0}}, R), dies, {}, hall);
+        QVERIFY(shortStart && std::abs(shortStart->extraFrom - 35) < 1e-6);
+        QVERIFY(std::abs(shortStart->cut - shortStart->developed - 35) < 1e-6);
+        // No die, several radii, pulls of the stroke.
+        const auto none = bendPlan(tube({{0, 0, 0}, {600, 0, 0}, {600, 700, 0}}, 200), dies, {}, hall);
+        QVERIFY(!none && none.error().kind == ProblemKind::UnknownId);
+        auto odd = tube({{0, 0, 0}, {600, 0, 0}, {600, 700, 0}, {1300, 700, 0}}, 150);
+        odd.bends[1].radius = 100;
+        QVERIFY(!bendPlan(odd, dies, {}, hall));
+        std::vector<BenderDie> ratchet = dies;
+        ratchet[0].stroke = radians(40);
+        const auto pulls = bendPlan(tube({{0, 0, 0}, {600, 0, 0}, {600, 700, 0}}, R), ratchet, {}, hall);
+        QCOMPARE(pulls->steps[0].pulls, 3);  // 92 degrees by 40
+    }
+    /// As findings of a job, and what the shop has of dies in its file.
+    void findings() {
+        const job::Job job = job::loadJob(demoFolder() + "/marten-tube-front.girder.json").value();
+        const job::Appraisal a = job::appraise(job, shippedStock());
+        const job::PieceAppraisal *front = a.piece("tube-front");
+        QVERIFY(front && front->bent.size() == 2);
+        for (const job::BentBar &b : front->bent) QVERIFY2(b.plan && b.plan->works(), b.why.c_str());
+        QVERIFY(!a.finding("bend/hoop.main"));
+        job::Job other = job;
+        other.shop.dies.pop_back();  // the one for the upper hoop
+        const job::Finding *f = job::appraise(other, shippedStock()).finding("bend/hoop.upper");
+        QVERIFY(f == nullptr || f->severity == job::Severity::Fix);
+        const job::Appraisal missing = job::appraise(other, shippedStock());
+        QVERIFY(missing.finding("bend/hoop.upper") && !missing.finding("bend/hoop.main"));
+        other.shop.dies.clear();
+        const job::Appraisal bare = job::appraise(other, shippedStock());
+        QVERIFY(bare.finding("bend/dies") && bare.finding("bend/dies")->severity == job::Severity::Note);
+        const auto again = job::readJob(job::writeJob(job));
+        QVERIFY(again && again->shop == job.shop);
+        for (const char *bad :
+             {R"({"dies": [{"id": "x", "tube": -1, "radius": 100}]})",
+              R"({"testBends": [{"die": "x", "material": "S355", "set": 1, "got": 2}]})",
+              R"({"sheets": [{"id": "s", "material": "S355", "thickness": 0, "length": 1, "width": 1}]})"}) {
+            Faults faults;
+            (void)readShop(parseJson(bad).value(), "shop", faults);
+            QVERIFY2(!faults.none(), bad);
+        }
+    }
+};
+
+QTEST_APPLESS_MAIN(TestBender)
+#include "test_bender.moc"
