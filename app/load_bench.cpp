@@ -1,18 +1,55 @@
 #include "app/load_bench.h"
 
+#include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QPushButton>
+#include <QStackedWidget>
 #include <QVBoxLayout>
 
+#include "app/ride_page.h"
 #include "app/stop_table.h"
 #include "app/structure_view.h"
+#include "app/stuck_page.h"
 #include "app/theme.h"
 
 namespace hefty::app {
 
 LoadBench::LoadBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("loadBench");
-    m_view = new StructureView(session, this);
+    auto *pages = new QStackedWidget(this);
+    auto *stuck = new StuckPage(session, this);
+    connect(stuck, &StuckPage::whyAsked, this, &LoadBench::whyAsked);
+    m_ride = new RidePage(session, this);
+    connect(m_ride, &RidePage::openAsked, this, &LoadBench::rideAsked);
+    auto *chooser = new QHBoxLayout;
+    chooser->setSpacing(4);
+    auto *group = new QButtonGroup(this);
+    for (const auto &[name, object, page] : {std::tuple{tr("Duties"), "pageDuties", makeDuties()},
+                                             {tr("Stuck"), "pageStuck", static_cast<QWidget *>(stuck)},
+                                             {tr("Ride"), "pageRide", static_cast<QWidget *>(m_ride)}}) {
+        auto *button = new QPushButton(name, this);
+        button->setObjectName(object);
+        button->setCheckable(true);
+        button->setFixedWidth(110);
+        group->addButton(button, pages->addWidget(page));
+        chooser->addWidget(button);
+    }
+    chooser->addStretch();
+    group->button(0)->setChecked(true);
+    connect(group, &QButtonGroup::idClicked, pages, &QStackedWidget::setCurrentIndex);
+    auto *layout = new QVBoxLayout(this);
+    layout->setContentsMargins(8, 8, 8, 8);
+    layout->addLayout(chooser);
+    layout->addWidget(pages, 1);
+    connect(session, &Session::appraisalChanged, this, &LoadBench::refresh);
+    connect(session, &Session::unitsChanged, this, &LoadBench::refresh);
+    refresh();
+}
+
+QWidget *LoadBench::makeDuties() {
+    auto *page = new QWidget(this);
+    m_view = new StructureView(m_session, page);
     m_view->setObjectName("loadView");
     m_view->setAccessibleName(tr("The piece with what acts on it"));
     m_view->setExaggeration(0);
@@ -32,14 +69,12 @@ LoadBench::LoadBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     side->addWidget(m_table, 1);
     side->addWidget(m_note);
     side->addWidget(caution);
-    auto *layout = new QHBoxLayout(this);
-    layout->setContentsMargins(8, 8, 8, 8);
+    auto *layout = new QHBoxLayout(page);
+    layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_view, 1);
     layout->addLayout(side, 1);
-    connect(session, &Session::appraisalChanged, this, &LoadBench::refresh);
-    connect(session, &Session::unitsChanged, this, &LoadBench::refresh);
     connect(m_table, &QTableWidget::currentCellChanged, this, [this](int row) { show(row); });
-    refresh();
+    return page;
 }
 
 void LoadBench::refresh() {

@@ -9,6 +9,7 @@ class QLabel;
 
 namespace hefty::app {
 
+class RidePage;
 class StopTable;
 class StructureView;
 
@@ -19,14 +20,21 @@ class LoadBench : public QWidget {
 
   public:
     explicit LoadBench(Session *session, QWidget *parent = nullptr);
+    [[nodiscard]] RidePage *ride() const { return m_ride; }
+
+  signals:
+    void whyAsked(const hefty::working::Working &working);
+    void rideAsked();
 
   private:
+    [[nodiscard]] QWidget *makeDuties();
     void refresh();
     void show(int row);
 
     Session *m_session;
     StructureView *m_view;
     StopTable *m_table;
+    RidePage *m_ride;
     QLabel *m_note;
     std::vector<job::DutyPlace> m_places;
 };

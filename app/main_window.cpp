@@ -34,6 +34,7 @@
 #include "app/measure_bench.h"
 #include "app/piece_chips.h"
 #include "app/prove_bench.h"
+#include "app/ride_page.h"
 #include "app/sheet_page.h"
 #include "app/theme.h"
 #include "app/traveler.h"
@@ -113,6 +114,14 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     connect(m_prove, &ProveBench::whyAsked, this, &MainWindow::openWorking);
     connect(m_measure, &MeasureBench::whyAsked, this, &MainWindow::openWorking);
     connect(weld, &WeldBench::whyAsked, this, &MainWindow::openWorking);
+    connect(load, &LoadBench::whyAsked, this, &MainWindow::openWorking);
+    connect(load, &LoadBench::rideAsked, this, [this, load] {
+        const QString path =
+            asking.openFile(this, tr("Open the record of a ride"), tr("Tables (*.csv);;All files (*)"));
+        if (path.isEmpty()) return;
+        if (const QString why = load->ride()->open(path); !why.isEmpty())
+            asking.tell(this, tr("The record cannot be read"), why);
+    });
     connect(fit, &FitBench::whyAsked, this, &MainWindow::openWorking);
     connect(log, &LogBench::whyAsked, this, &MainWindow::openWorking);
     connect(m_cut, &CutBench::exportAsked, this, &MainWindow::exportCuts);

@@ -56,7 +56,8 @@ void PullChart::paintEvent(QPaintEvent *) {
                    tr("No tab of this piece was proved: lay one out first."));
         return;
     }
-    double far = m_plan->give * m_plan->most * 1.6, high = m_plan->most * 1.15;
+    double far = m_plan->give * m_plan->most * 1.6 + (m_stages.empty() ? 0 : m_stages.back().left),
+           high = m_plan->most * 1.15;
     for (const log::PullStage &s : m_stages) {
         far = std::max(far, s.reading * 1.15);
         high = std::max(high, s.load * 1.1);
@@ -92,13 +93,14 @@ void PullChart::paintEvent(QPaintEvent *) {
     p.drawText(at(m_plan->give * m_plan->most, m_plan->most) + QPointF(6, -4), tr("computed"));
     if (m_give) {
         p.setPen(QPen(colors().ink, 1.5, Qt::DashLine));
-        p.drawLine(at(0, 0), at(*m_give * m_plan->most, m_plan->most));
+        const double seated = m_stages.empty() ? 0 : std::max(0.0, m_stages.back().left);
+        p.drawLine(at(seated, 0), at(seated + *m_give * m_plan->most, m_plan->most));
     }
     for (const log::PullStage &s : m_stages) {
         p.setPen(QPen(colors().ink, 1.5));
         p.setBrush(colors().yellow);
         p.drawRect(QRectF(at(s.reading, s.load) - QPointF(5, 5), QSizeF(10, 10)));
-        p.setBrush(s.left > job::leastKept ? colors().bad : colors().paper);
+        p.setBrush(colors().paper);
         p.drawEllipse(at(std::max(0.0, s.left), 0), 4, 4);
     }
 }

@@ -216,6 +216,45 @@ class TestShop : public QObject {
         for (int row = 0; row < 4; ++row) read(row, 0.5);
         QVERIFY(QTest::qWaitFor([&] { return says->text().contains("it goes on"); }, 20000));
     }
+    /// A stuck vehicle: deeper wants more lines; what is asked for too much is said.
+    void stuckInTheMud() {
+        DemoWindow demo("load", demoNamed("marten-front-bumper"));
+        QVERIFY(answered(demo));
+        QTest::mouseClick(demo.find<QPushButton>("pageStuck"), Qt::LeftButton);
+        auto *says = demo.find<QLabel>("stuckSays");
+        auto *table = demo.find<QTableWidget>("stuckTable");
+        QVERIFY2(says->text().contains("free it"), qPrintable(says->text()));
+        const int few = table->rowCount();
+        demo.find<QComboBox>("stuckMired")->setCurrentIndex(3);
+        QVERIFY(table->rowCount() > few);
+        type(demo, "stuckMass", "900000 kg");
+        QVERIFY2(says->text().contains("not enough"), qPrintable(says->text()));
+        type(demo, "stuckMass", "0 kg");
+        QVERIFY2(says->text().contains("mass"), qPrintable(says->text()));
+    }
+    /// A ride's record is drawn and taken into the rules; one that cannot be read is told.
+    void rideIsTaken() {
+        DemoWindow demo("load", demoNamed("marten-front-bumper"));
+        QVERIFY(answered(demo));
+        QTest::mouseClick(demo.find<QPushButton>("pageRide"), Qt::LeftButton);
+        auto *take = demo.find<QPushButton>("rideTake");
+        QVERIFY(!take->isEnabled());
+        demo.openFrom = QString::fromStdString(demoNamed("marten-front-bumper"));  // no table
+        QTest::mouseClick(demo.find<QPushButton>("rideOpen"), Qt::LeftButton);
+        QVERIFY(!demo.told.isEmpty() && !take->isEnabled());
+        demo.openFrom = QString::fromStdString(demoFolder() + "/tolliver-ridge-ride.csv");
+        QTest::mouseClick(demo.find<QPushButton>("rideOpen"), Qt::LeftButton);
+        QVERIFY2(take->isEnabled(), qPrintable(demo.told));
+        const double before = demo.session().job().rules.roadRange;
+        type(demo, "rideHours", "800 h");
+        QTest::mouseClick(take, Qt::LeftButton);
+        const double range = demo.session().job().rules.roadRange;
+        QVERIFY(range > 0.1 && range != before);
+        // twice the hours: the cube root of two more
+        type(demo, "rideHours", "1600 h");
+        QTest::mouseClick(take, Qt::LeftButton);
+        QVERIFY(std::abs(demo.session().job().rules.roadRange / range - std::cbrt(2.0)) < 1e-6);
+    }
     /// Hours that were logged move the estimate of later work.
     void hoursAreLearned() {
         DemoWindow demo("log", demoNamed("marten-front-bumper"));

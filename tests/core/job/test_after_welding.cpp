@@ -5,6 +5,7 @@
 
 #include "core/instrument/line.h"
 #include "core/job/proof_pull.h"
+#include "core/job/stuck_plan.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -178,6 +179,43 @@ class TestAfterWelding : public QObject {
         job.log.pulls.push_back(
             {"rear-beam", "tab.left", "2026-03-03", {first}, ""});  // pulled again, and it holds
         QVERIFY(!appraise(job, shippedStock()).finding("pull/tab.left"));
+    }
+    /// 3000 kg to the fenders on a wet field: 2.1 times the weight. Lines of 1, 0.9, 0.81 and so on share it;
+    /// what each part takes is summed by hand.
+    void stuckToTheFenders() {
+        rig::Stuck stuck;
+        stuck.mass = 3000;
+        stuck.mired = rig::Mired::Fenders;
+        stuck.rolling = 0.1;
+        const double pull = 2.1 * 3000 * 9.80665;
+        const StuckPlan plan = stuckPlan(appraised(), stuck, shippedStock()).value();
+        QVERIFY(std::abs(plan.pull - pull) < 1e-6 * pull);
+        const int lines = plan.lines;
+        double sum = 0, few = 0;
+        for (int k = 0; k < lines; ++k) sum += std::pow(0.9, k);
+        for (int k = 0; k + 1 < lines; ++k) few += std::pow(0.9, k);
+        QVERIFY(plan.winch * sum >= pull && plan.winch * few < pull);
+        QVERIFY(std::abs(plan.lineForces.front() - pull / sum) < 1);
+        double all = 0;
+        for (const double f : plan.lineForces) all += f;
+        QVERIFY(std::abs(all - pull) < 1e-6 * pull);
+        int blocks = 0;
+        for (const LinePart &p : plan.parts) {
+            if (p.on == LinePart::On::Block) {
+                const auto k = static_cast<std::size_t>(blocks++);
+                QVERIFY(std::abs(p.force - plan.lineForces[k] - plan.lineForces[k + 1]) < 1e-6);
+            }
+            if (p.on == LinePart::On::Anchor) QVERIFY(std::abs(p.force - pull) < 1e-6 && !p.holds());
+        }
+        QCOMPARE(blocks, lines - 1);
+        const StuckPlan more = stuckPlan(appraised(), stuck, shippedStock(), 1).value();
+        QVERIFY(more.lines == lines + 1 && more.lineForces.front() < plan.lineForces.front());
+        stuck.mass = 0;
+        QVERIFY(!stuckPlan(appraised(), stuck, shippedStock()));
+        stuck.mass = 3e6;
+        QCOMPARE(stuckPlan(appraised(), stuck, shippedStock())->lines, 0);
+        QVERIFY(!stuckPlan(Appraisal{}, {3000}, shippedStock()));  // no winch
+        QVERIFY(*loadedMass(appraised()) > 2000);
     }
     void dialGauge() {
         using namespace instrument;
