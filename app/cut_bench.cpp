@@ -149,7 +149,9 @@ void BarsView::drawBar(QPainter &p, const QRectF &line, const workshop::NestedBa
         p.setFont(measureFont(9));
         const QString text =
             QStringLiteral("%1\n%2").arg(called(*m_session, *m_held, piece.name), print(piece.length));
-        p.drawText(cut.adjusted(2, 0, -2, 0), Qt::AlignCenter | Qt::TextWordWrap, text);
+        const QRectF room = cut.adjusted(2, 0, -2, 0);
+        if (room.contains(p.boundingRect(room, Qt::AlignCenter | Qt::TextWordWrap, text)))
+            p.drawText(room, Qt::AlignCenter | Qt::TextWordWrap, text);
         x += (piece.length + bar.kerf) * scale;
     }
     p.setPen(colors().ink);

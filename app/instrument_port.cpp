@@ -1,5 +1,7 @@
 #include "app/instrument_port.h"
 
+#include <QSerialPortInfo>
+
 #include <QCoreApplication>
 #include <QDir>
 #include <QFileInfo>
@@ -85,6 +87,19 @@ void InstrumentPort::close() {
     if (was) m_port.close();
     m_truth.reset();
     if (was) emit closed();
+}
+
+std::vector<std::pair<QString, QString>> InstrumentPort::choices(
+    const std::vector<std::pair<QString, QString>> &standins) {
+    std::vector<std::pair<QString, QString>> known, others;
+    for (const QSerialPortInfo &info : QSerialPortInfo::availablePorts())
+        if (info.description().isEmpty())
+            others.emplace_back(info.portName(), info.portName());
+        else
+            known.emplace_back(info.portName() + " " + info.description(), info.portName());
+    for (const auto &[kind, name] : standins) known.emplace_back(name, "standin:" + kind);
+    known.insert(known.end(), others.begin(), others.end());
+    return known;
 }
 
 void InstrumentPort::ask(const QString &what) {

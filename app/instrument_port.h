@@ -30,6 +30,11 @@ class InstrumentPort : public QObject {
     /// Asks for a reading; `what` is of use to a simulated one only.
     void ask(const QString &what);
 
+    /// Ports with something known at them, then what simulates instruments, then the others: name, and what
+    /// open() takes or "standin:kind".
+    [[nodiscard]] static std::vector<std::pair<QString, QString>> choices(
+        const std::vector<std::pair<QString, QString>> &standins);
+
   signals:
     void opened();
     void closed();

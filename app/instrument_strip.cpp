@@ -4,7 +4,6 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QSerialPortInfo>
 
 #include "app/theme.h"
 
@@ -64,12 +63,9 @@ InstrumentStrip::InstrumentStrip(Session *session, QWidget *parent) : QWidget(pa
 }
 
 void InstrumentStrip::listPorts() {
-    for (const QSerialPortInfo &info : QSerialPortInfo::availablePorts())
-        m_which->addItem(
-            info.portName() + (info.description().isEmpty() ? QString() : " " + info.description()),
-            info.portName());
-    for (const auto &[kind, name] : standins)
-        m_which->addItem(tr(name), QStringLiteral("standin:%1").arg(kind));
+    std::vector<std::pair<QString, QString>> simulated;
+    for (const auto &[kind, name] : standins) simulated.emplace_back(QLatin1String(kind), tr(name));
+    for (const auto &[name, which] : InstrumentPort::choices(simulated)) m_which->addItem(name, which);
 }
 
 void InstrumentStrip::connectOrNot() {

@@ -10,7 +10,6 @@
 #include <QLabel>
 #include <QPainter>
 #include <QPushButton>
-#include <QSerialPortInfo>
 #include <QVBoxLayout>
 
 #include "app/quantity_edit.h"
@@ -181,9 +180,9 @@ QWidget *PullPage::makeReadings() {
     m_which = new QComboBox(all);
     m_which->setObjectName("pullPort");
     m_which->setAccessibleName(tr("Instruments of the pull"));
-    for (const QSerialPortInfo &info : QSerialPortInfo::availablePorts())
-        m_which->addItem(info.portName(), info.portName());
-    m_which->addItem(tr("load cell and dial gauge (simulated)"), "standin:pull");
+    for (const auto &[name, which] :
+         InstrumentPort::choices({{"pull", tr("load cell and dial gauge (simulated)")}}))
+        m_which->addItem(name, which);
     const auto button = [&](const QString &text, const char *name) {
         auto *b = new QPushButton(text, all);
         b->setObjectName(name);

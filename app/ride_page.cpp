@@ -158,8 +158,8 @@ void RidePage::refresh() {
     const proof::HouseRules &rules = m_session->job().rules;
     m_take->setEnabled(false);
     if (!m_ride) {
-        m_says->setText(tr("The house counts %1 shakes of %2 g in the life of a piece.")
-                            .arg(rules.roadCycles, 0, 'g', 3)
+        m_says->setText(tr("The house counts %1 million shakes of %2 g in the life of a piece.")
+                            .arg(rules.roadCycles / 1e6, 0, 'g', 3)
                             .arg(rules.roadRange, 0, 'f', 2));
         return m_chart->show({}, 0, {});
     }
@@ -168,15 +168,16 @@ void RidePage::refresh() {
     m_equal = hours > 0 ? joints::equalRange(cycles, m_ride->duration, hours, rules.roadCycles) : 0;
     m_chart->show(record(), m_ride->duration, cycles);
     m_take->setEnabled(m_equal > 0 && m_direction->currentIndex() == 0);
-    m_says->setText(hours > 0 ? tr("%1: %2 hours of it do the harm of %3 shakes of %4 g from low to high. "
-                                   "The house has %5 g. Only "
-                                   "up and down is taken into the rules.")
-                                    .arg(m_name)
-                                    .arg(hours, 0, 'f', 0)
-                                    .arg(rules.roadCycles, 0, 'g', 3)
-                                    .arg(m_equal, 0, 'f', 2)
-                                    .arg(rules.roadRange, 0, 'f', 2)
-                              : tr("Type how many hours of such riding there are in the life of the piece."));
+    m_says->setText(hours > 0
+                        ? tr("%1: %2 hours of it do the harm of %3 million shakes of %4 g from low to high. "
+                             "The house has %5 g. Only "
+                             "up and down is taken into the rules.")
+                              .arg(m_name)
+                              .arg(hours, 0, 'f', 0)
+                              .arg(rules.roadCycles / 1e6, 0, 'g', 3)
+                              .arg(m_equal, 0, 'f', 2)
+                              .arg(rules.roadRange, 0, 'f', 2)
+                        : tr("Type how many hours of such riding there are in the life of the piece."));
 }
 
 void RidePage::take() {

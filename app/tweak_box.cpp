@@ -97,7 +97,14 @@ QString TweakBox::describe(const armor::Tweak &t) const {
         return QString::fromStdString(
             measure::printQuantity(v, measure::Quantity::Length, m_session->units()));
     };
-    const QString part = QString::fromStdString(t.part);
+    const auto appraisal = m_session->appraisal();
+    const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
+    QStringList names;  // of a weld both parts
+    for (const QString &id : QString::fromStdString(t.part).split('~'))
+        names << (piece && piece->assembly
+                      ? QString::fromStdString(piece->assembly->labelOf(id.toStdString()))
+                      : id);
+    const QString part = names.join(tr(" to "));
     switch (t.kind) {
         case Kind::Move:
             return tr("%1 moved %2, %3, %4").arg(part, mm(t.by.x()), mm(t.by.y()), mm(t.by.z()));

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <set>
 
+#include <QButtonGroup>
 #include <QDate>
 #include <QDoubleValidator>
 #include <QHBoxLayout>
@@ -11,6 +12,7 @@
 #include <QLineEdit>
 #include <QPainter>
 #include <QPushButton>
+#include <QStackedWidget>
 #include <QTimer>
 #include <QVBoxLayout>
 
@@ -24,11 +26,39 @@ using measure::Quantity;
 
 WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("weldBench");
-    m_view = new PlanView(session, ViewSide::Top, this);
+    auto *pages = new QStackedWidget(this);
+    auto *chooser = new QHBoxLayout;
+    chooser->setSpacing(4);
+    auto *group = new QButtonGroup(this);
+    for (const auto &[name, object, page] : {std::tuple{tr("Seams"), "pageSeams", makeSeams()},
+                                             {tr("Hollows, coating"), "pageHollows", makeHollows()}}) {
+        auto *button = new QPushButton(name, this);
+        button->setObjectName(object);
+        button->setCheckable(true);
+        button->setFixedWidth(160);
+        group->addButton(button, pages->addWidget(page));
+        chooser->addWidget(button);
+    }
+    chooser->addStretch();
+    group->button(0)->setChecked(true);
+    connect(group, &QButtonGroup::idClicked, pages, &QStackedWidget::setCurrentIndex);
+    auto *all = new QVBoxLayout(this);
+    all->setContentsMargins(8, 8, 8, 8);
+    all->addLayout(chooser);
+    all->addWidget(pages, 1);
+    connect(session, &Session::appraisalChanged, this, &WeldBench::refresh);
+    connect(session, &Session::jobChanged, this, &WeldBench::refresh);
+    connect(session, &Session::unitsChanged, this, &WeldBench::refresh);
+    refresh();
+}
+
+QWidget *WeldBench::makeSeams() {
+    auto *page = new QWidget(this);
+    m_view = new PlanView(m_session, ViewSide::Top, page);
     m_view->setObjectName("weldView");
     m_view->setAccessibleName(tr("The piece from above, the chosen seam's part marked"));
     m_view->title = tr("From above, front down");
-    m_ahead = new PlanView(session, ViewSide::Front, this);
+    m_ahead = new PlanView(m_session, ViewSide::Front, page);
     m_ahead->setObjectName("weldAhead");
     m_ahead->setAccessibleName(tr("The piece from ahead, as far as it is fitted"));
     m_ahead->title = tr("From ahead");
@@ -72,8 +102,8 @@ WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     auto *foot = new QHBoxLayout;
     foot->addWidget(caution, 1);
     foot->addWidget(why);
-    auto *layout = new QVBoxLayout(this);
-    layout->setContentsMargins(8, 8, 8, 8);
+    auto *layout = new QVBoxLayout(page);
+    layout->setContentsMargins(0, 0, 0, 0);
     layout->addLayout(views, 4);
     layout->addWidget(m_table, 5);
     layout->addLayout(makeOrderRow());
@@ -81,15 +111,61 @@ WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     layout->addWidget(m_note);
     layout->addLayout(makeDoneRow());
     layout->addLayout(foot);
-    connect(session, &Session::appraisalChanged, this, &WeldBench::refresh);
-    connect(session, &Session::jobChanged, this, &WeldBench::refresh);
-    connect(session, &Session::unitsChanged, this, &WeldBench::refresh);
     connect(m_table, &QTableWidget::currentCellChanged, this, [this](int row) { choose(row); });
     connect(m_table, &StopTable::rowMoved, this, &WeldBench::moveStep);
     connect(why, &QPushButton::clicked, this, [this] {
         if (const workshop::SeamWork *s = chosen()) emit whyAsked(s->working);
     });
-    refresh();
+    return page;
+}
+
+QWidget *WeldBench::makeHollows() {
+    auto *page = new QWidget(this);
+    m_hollows =
+        new StopTable("hollowTable", tr("Hollows of the piece"),
+                      {tr("Inside of"), tr("Liters"), tr("Open ends"), tr("Holes"), tr("What to do")}, page);
+    m_hollows->shareWithLast();
+    m_coating = new QLabel(page);
+    m_coating->setObjectName("coating");
+    m_coating->setWordWrap(true);
+    m_coating->setFont(textFont(12));
+    auto *caution = new QLabel(tr("A sealed hollow bursts when it is heated or hung into a zinc bath. "
+                                  "Solvents and converters are poisonous "
+                                  "and burn: gloves, glasses, air, no flame."),
+                               page);
+    caution->setObjectName("caution");
+    caution->setWordWrap(true);
+    auto *layout = new QVBoxLayout(page);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addWidget(m_hollows, 1);
+    layout->addWidget(m_coating);
+    layout->addWidget(caution);
+    return page;
+}
+
+/// Every hollow with its care; what is painted outside.
+void WeldBench::showHollows() {
+    const auto appraisal = m_session->shownAppraisal();
+    const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
+    const std::size_t count = piece ? piece->cavities.size() : 0;
+    m_hollows->setRowCount(static_cast<int>(count));
+    for (std::size_t i = 0; i < count; ++i) {
+        const workshop::Cavity &c = piece->cavities[i];
+        QStringList bars, care;
+        for (const std::string &b : c.bars) bars << QString::fromStdString(piece->assembly->labelOf(b));
+        for (const measure::Phrase &p : workshop::careOf(*piece->assembly, c))
+            care << QString::fromStdString(p.in(m_session->units()));
+        m_hollows->setRow(static_cast<int>(i),
+                          {bars.join(", "), QString::number(c.volume * 1e-6, 'f', 1),
+                           QString::number(c.openEnds), QString::number(c.holes), care.join(" ")});
+    }
+    m_coating->setText(
+        piece && piece->hours
+            ? tr("Outside %1 m² to clean, prime and paint. Mask threads, bores, slip fits and the places "
+                 "where it earths; bolted faces get primer alone. Paint over a weld once it has been "
+                 "looked at.")
+                  .arg(piece->hours->surface, 0, 'f', 1)
+            : QString());
 }
 
 /// The order: played, changed step by step, given back.
@@ -191,6 +267,7 @@ const workshop::SeamWork *WeldBench::chosen() const {
 }
 
 void WeldBench::refresh() {
+    showHollows();
     const auto appraisal = m_session->shownAppraisal();
     const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
     const std::string kept = chosen() ? chosen()->joint : std::string();

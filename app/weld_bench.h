@@ -38,6 +38,9 @@ class WeldBench : public QWidget {
     void play();
     void moveStep(int from, int to);
     void asPlanned();
+    [[nodiscard]] QWidget *makeSeams();
+    [[nodiscard]] QWidget *makeHollows();
+    void showHollows();
     [[nodiscard]] QHBoxLayout *makeOrderRow();
     [[nodiscard]] QHBoxLayout *makeDoneRow();
     [[nodiscard]] QString costOf(const job::PieceAppraisal &piece) const;
@@ -51,7 +54,8 @@ class WeldBench : public QWidget {
     Session *m_session;
     PlanView *m_view, *m_ahead;
     StopTable *m_table;
-    QLabel *m_note, *m_moves, *m_cost;
+    StopTable *m_hollows;
+    QLabel *m_note, *m_moves, *m_cost, *m_coating;
     QPushButton *m_tick, *m_play, *m_earlier, *m_later, *m_planned;
     QLineEdit *m_who, *m_machine, *m_minutes;
     QTimer *m_clock;

@@ -15,6 +15,7 @@
 #include "core/rig/stand.h"
 #include "core/workshop/as_built.h"
 #include "core/workshop/bender.h"
+#include "core/workshop/cavities.h"
 #include "core/workshop/fit_up.h"
 #include "core/workshop/hours.h"
 #include "core/workshop/shrinkage.h"
@@ -98,6 +99,7 @@ struct PieceAppraisal {
     std::shared_ptr<const std::vector<workshop::LineReach>> reach;  ///< of the torch; null: not looked at yet
     bool weldingPlanned = false;               ///< the order heeds what keeps a torch out (addWelding)
     std::vector<workshop::SeamHeat> heat;      ///< of each of the seams, in their order
+    std::vector<workshop::Cavity> cavities;    ///< with the order of welding
     bool orderedByHand = false;                ///< the order is a person's (Job::weldOrders)
     WeldOrderCost weldCost, plannedCost;       ///< of the order, and of the one that was planned
     std::optional<workshop::WorkHours> hours;  ///< what it takes to build

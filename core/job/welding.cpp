@@ -21,6 +21,7 @@ bool taken(PieceAppraisal &piece, const Appraisal *before, const Job &job) {
     piece.seams = known->seams;
     piece.reach = known->reach;
     piece.heat = known->heat;
+    piece.cavities = known->cavities;
     piece.orderedByHand = known->orderedByHand;
     piece.weldCost = known->weldCost;
     piece.plannedCost = known->plannedCost;
@@ -68,6 +69,9 @@ void plan(PieceAppraisal &piece, const std::vector<std::string> &wanted) {
         piece.weldCost = costOf(own, piece.heat);
     }
     piece.distortion = workshop::shrinkage(a, seams);
+    std::vector<std::string> order;
+    for (const workshop::SeamWork &s : seams) order.push_back(s.joint);
+    piece.cavities = workshop::cavities(a, order);
     piece.seams = std::move(seams);
     piece.weldingPlanned = true;
 }

@@ -216,6 +216,17 @@ class TestShop : public QObject {
         for (int row = 0; row < 4; ++row) read(row, 0.5);
         QVERIFY(QTest::qWaitFor([&] { return says->text().contains("it goes on"); }, 20000));
     }
+    void hollowsAreTold() {
+        DemoWindow demo("weld", demoNamed("marten-front-bumper"));
+        QVERIFY(answered(demo));
+        QTest::mouseClick(demo.find<QPushButton>("pageHollows"), Qt::LeftButton);
+        auto *table = demo.find<QTableWidget>("hollowTable");
+        QVERIFY(table->rowCount() >= 1);
+        // the beam and its swept ends meet at miters: one hollow
+        QVERIFY2(table->item(0, 0)->text().contains(","), qPrintable(table->item(0, 0)->text()));
+        QVERIFY(!table->item(0, 4)->text().isEmpty());
+        QVERIFY(demo.find<QLabel>("coating")->text().contains("m²"));
+    }
     /// A stuck vehicle: deeper wants more lines; what is asked for too much is said.
     void stuckInTheMud() {
         DemoWindow demo("load", demoNamed("marten-front-bumper"));

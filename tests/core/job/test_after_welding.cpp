@@ -6,6 +6,7 @@
 #include "core/instrument/line.h"
 #include "core/job/proof_pull.h"
 #include "core/job/stuck_plan.h"
+#include "core/workshop/cavities.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -216,6 +217,50 @@ class TestAfterWelding : public QObject {
         QCOMPARE(stuckPlan(appraised(), stuck, shippedStock())->lines, 0);
         QVERIFY(!stuckPlan(Appraisal{}, {3000}, shippedStock()));  // no winch
         QVERIFY(*loadedMass(appraised()) > 2000);
+    }
+    /// A tube of 1 m with caps on both ends is sealed, 52 x 52 mm inside; with one cap off it is open; a
+    /// drain at the bottom lets water out, one at the top does not.
+    void hollows() {
+        const Job job = hefty::testing::demoJob();
+        const auto rig = rig::geometry(job.vehicle).value();
+        const auto built = [&](const std::vector<Json> &more) {
+            armor::Piece piece;
+            piece.id = "mine";
+            piece.pattern = "from-nothing";
+            piece.operations = {{{"op", "tube"},
+                                 {"name", "bar"},
+                                 {"section", "SHS 60x60x4"},
+                                 {"from", {{"at", {700, 500, 600}}}},
+                                 {"to", {{"at", {700, -500, 600}}}}}};
+            for (const Json &o : more) piece.operations.push_back(o);
+            return armor::build({piece, job.vehicle, rig, shippedStock()}).value();
+        };
+        const Json cap{{"op", "cap"}, {"name", "cap.a"}, {"bar", "bar"}, {"end", "start"}};
+        Json other = cap;
+        other["name"] = "cap.b";
+        other["end"] = "end";
+        const armor::Assembly closed = built({cap, other});
+        const auto of = [](const armor::Assembly &a) {
+            std::vector<std::string> order;
+            for (const armor::WeldJoint &w : a.welds) order.push_back(w.name);
+            const auto all = workshop::cavities(a, order);
+            return all.size() == 1 ? all[0] : workshop::Cavity{};
+        };
+        const workshop::Cavity sealed = of(closed);
+        QVERIFY2(sealed.sealed(), qPrintable(QString::number(sealed.openEnds)));
+        QVERIFY2(std::abs(sealed.volume - 52 * 52 * 1000.0) < 0.02 * 52 * 52 * 1000.0,
+                 qPrintable(QString::number(sealed.volume)));
+        QVERIFY(!sealed.lastSeam.empty());
+        QVERIFY(workshop::careOf(closed, sealed)[0].text.find("Sealed") == 0);
+        const workshop::Cavity open = of(built({cap}));
+        QVERIFY(!open.sealed() && open.openEnds == 1 && open.drains);
+        const auto drilled = [&](double at) {
+            return of(
+                built({cap, other, {{"op", "hole"}, {"part", "bar"}, {"at", {400, at}}, {"diameter", 10}}}));
+        };
+        QVERIFY(drilled(-20).drains && !drilled(-20).sealed());
+        QVERIFY(!drilled(20).drains && !drilled(20).sealed());
+        QVERIFY(of(built({})).openEnds == 2);
     }
     void dialGauge() {
         using namespace instrument;
