@@ -115,10 +115,12 @@ QWidget *LogBench::makeLog() {
 }
 
 std::optional<double> LogBench::factor() const {
+    // Only of a job that is done: half of the hours say nothing of all of the work.
     const job::Gauge *hours = m_session->appraisal()->gauge("hours");
-    return hours && hours->value ? log::factorFrom(m_session->job().log.entries, *hours->value,
-                                                   m_session->job().shop.hoursFactor)
-                                 : std::nullopt;
+    return hours && hours->value && m_session->job().signedOff.contains("fitup")
+               ? log::factorFrom(m_session->job().log.entries, *hours->value,
+                                 m_session->job().shop.hoursFactor)
+               : std::nullopt;
 }
 
 /// Later estimates are made with what this job took.

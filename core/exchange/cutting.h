@@ -12,8 +12,8 @@ namespace hefty::exchange {
 /// @param leastHole  diameter that can be cut, mm
 [[nodiscard]] std::string dxfOf(const workshop::FlatPattern &flat, double leastHole = 0);
 
-/// A sheet with all that is laid on it, as DXF: each plate as dxfOf() has it, where it lies; marks at the corners of
-/// the sheet on the layer "sheet". @pre laid out
+/// A sheet with all that is laid on it, as DXF: each plate as dxfOf() has it, where it lies; marks at the
+/// corners of the sheet on the layer "sheet". @pre laid out
 [[nodiscard]] std::string dxfOfSheet(const workshop::PlateGroup &group, const std::string &sheet, int copy,
                                      double leastHole = 0);
 

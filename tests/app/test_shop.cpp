@@ -279,6 +279,8 @@ class TestShop : public QObject {
             job.log.entries.push_back(
                 {"2026-03-01", log::EntryKind::Hours, "all of it", before * 1.5, "", ""});
         });
+        QVERIFY(!use->isVisible());  // it is not done yet
+        demo.session().edit("fitted", [](job::Job &job) { job.signedOff["fitup"] = "2026-03-02"; });
         QVERIFY(answered(demo));
         QVERIFY(use->isVisible());
         QTest::mouseClick(use, Qt::LeftButton);
