@@ -49,17 +49,8 @@ void BenderView::show(std::shared_ptr<const workshop::BendPlan> plan, double tub
 
 void BenderView::paintEvent(QPaintEvent *) {
     QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), colors().panel);
-    p.setPen(QPen(colors().rule, 1));
-    p.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));
-    p.setPen(colors().ink);
-    if (!m_plan) {
-        p.setFont(textFont(11));
-        p.drawText(rect().adjusted(14, 8, -14, -8), Qt::AlignCenter | Qt::TextWordWrap,
-                   tr("Choose a bent tube that the bender can make."));
-        return;
-    }
+    drawPanel(p, rect(), !m_plan ? tr("Choose a bent tube that the bender can make.") : QString());
+    if (!m_plan) return;
     const double part = width() * 0.62;
     drawAbove(p, QRectF(8, 8, part - 12, height() - 16));
     drawAlong(p, QRectF(part + 4, 8, width() - part - 12, height() - 16));

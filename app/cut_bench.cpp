@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QButtonGroup>
 #include <QDate>
 #include <QHBoxLayout>
 #include <QHeaderView>
@@ -17,6 +16,7 @@
 
 #include "app/bend_page.h"
 #include "app/cut_part_view.h"
+#include "app/page_chooser.h"
 #include "app/quantity_edit.h"
 #include "app/sheet_page.h"
 #include "app/theme.h"
@@ -327,23 +327,11 @@ void CutBench::layPages(QWidget *bars) {
     m_sheets = new SheetPage(m_session, this);
     connect(m_sheets, &SheetPage::filesAsked, this, &CutBench::sheetFilesAsked);
     m_pages = new QStackedWidget(this);
-    auto *chooser = new QHBoxLayout;
-    chooser->setSpacing(4);
-    auto *group = new QButtonGroup(this);
-    for (const auto &[name, object, page] :
-         {std::tuple{tr("Parts"), "pageParts", bars},
-          {tr("Bender"), "pageBender", static_cast<QWidget *>(new BendPage(m_session, this))},
-          {tr("Sheets"), "pageSheets", static_cast<QWidget *>(m_sheets)}}) {
-        auto *button = new QPushButton(name, this);
-        button->setObjectName(object);
-        button->setCheckable(true);
-        button->setFixedWidth(110);
-        group->addButton(button, m_pages->addWidget(page));
-        chooser->addWidget(button);
-    }
-    chooser->addStretch();
-    group->button(0)->setChecked(true);
-    connect(group, &QButtonGroup::idClicked, m_pages, &QStackedWidget::setCurrentIndex);
+    QHBoxLayout *chooser = pageChooser(m_pages,
+                                       {{tr("Parts"), "pageParts", bars},
+                                        {tr("Bender"), "pageBender", new BendPage(m_session, this)},
+                                        {tr("Sheets"), "pageSheets", m_sheets}},
+                                       110);
     auto *all = new QVBoxLayout(this);
     all->setContentsMargins(8, 8, 8, 8);
     all->addLayout(chooser);
@@ -440,7 +428,6 @@ void CutBench::describe() {
 
 void CutBench::showSubject(const QString &subject) {
     m_pages->setCurrentIndex(0);
-    findChild<QPushButton *>("pageParts")->setChecked(true);
     for (int r = 0; r < m_model->rowCount(); ++r)
         if (QString::fromStdString(m_model->item(r)->part) == subject) m_table->selectRow(r);
     m_session->select(subject);

@@ -4,6 +4,7 @@
 
 #include <QPainter>
 
+#include "app/scene_painter.h"
 #include "app/theme.h"
 
 namespace hefty::app {
@@ -35,17 +36,10 @@ void CutPartView::show(const std::string &part) {
 
 void CutPartView::paintEvent(QPaintEvent *) {
     QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), colors().panel);
-    p.setPen(QPen(colors().rule, 1));
-    p.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));
-    p.setPen(colors().ink);
-    if (!m_drawing) {
-        p.setFont(textFont(11));
-        p.drawText(rect().adjusted(14, 8, -14, -8), Qt::AlignCenter | Qt::TextWordWrap,
-                   tr("Choose a part in the list to see it as it is cut, bent and folded."));
-        return;
-    }
+    drawPanel(
+        p, rect(),
+        !m_drawing ? tr("Choose a part in the list to see it as it is cut, bent and folded.") : QString());
+    if (!m_drawing) return;
     p.setFont(textFont(11, true));
     p.drawText(QRectF(14, 6, width() - 28, 22), Qt::AlignLeft | Qt::AlignVCenter, m_name);
     const double side = std::min(330.0, width() * 0.42);

@@ -14,6 +14,7 @@
 
 #include "app/angles_page.h"
 #include "app/drive_page.h"
+#include "app/page_chooser.h"
 #include "app/place_picker.h"
 #include "app/quantity_edit.h"
 #include "app/theme.h"
@@ -86,22 +87,11 @@ LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m
     m_angles = new AnglesPage(session, this);
     m_drive = new DrivePage(session, this);
     m_pages = new QStackedWidget(this);
-    auto *chooser = new QHBoxLayout;
-    chooser->setSpacing(4);
-    auto *group = new QButtonGroup(this);
-    for (const auto &[name, object, page] : {std::tuple{tr("Draw"), "pageDraw", drawing},
-                                             {tr("Angles"), "pageAngles", static_cast<QWidget *>(m_angles)},
-                                             {tr("Drive"), "pageDrive", static_cast<QWidget *>(m_drive)}}) {
-        auto *button = new QPushButton(name, this);
-        button->setObjectName(object);
-        button->setCheckable(true);
-        button->setFixedWidth(110);
-        group->addButton(button, m_pages->addWidget(page));
-        chooser->addWidget(button);
-    }
-    chooser->addStretch();
-    group->button(0)->setChecked(true);
-    connect(group, &QButtonGroup::idClicked, m_pages, &QStackedWidget::setCurrentIndex);
+    QHBoxLayout *chooser = pageChooser(m_pages,
+                                       {{tr("Draw"), "pageDraw", drawing},
+                                        {tr("Angles"), "pageAngles", m_angles},
+                                        {tr("Drive"), "pageDrive", m_drive}},
+                                       110);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);
     layout->addLayout(chooser);
@@ -294,7 +284,6 @@ void LayoutBench::refreshForm() {
 
 void LayoutBench::showSubject(const QString &subject, const std::optional<Vec3> &place) {
     m_pages->setCurrentIndex(0);
-    findChild<QPushButton *>("pageDraw")->setChecked(true);
     m_session->select(subject);
     for (PlanView *view : {m_side, m_top, m_front}) view->markPlace(place);
 }

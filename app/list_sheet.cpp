@@ -1,12 +1,12 @@
 #include "app/list_sheet.h"
 
-#include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
+#include "app/page_chooser.h"
 #include "app/theme.h"
 
 namespace hefty::app {
@@ -39,22 +39,12 @@ ListSheet::ListSheet(Session *session, const QString &title, std::vector<Part> p
 
 /// One list at a time, chosen by a row of buttons.
 QHBoxLayout *ListSheet::chooserOf(Session *session, std::vector<Part> &parts) {
-    auto *row = new QHBoxLayout;
-    auto *group = new QButtonGroup(this);
     m_pages = new QStackedWidget(this);
-    for (Part &part : parts) {
-        auto *button = new QPushButton(part.heading, this);
-        button->setObjectName("list." + part.name);
-        button->setCheckable(true);
-        button->setAutoDefault(false);
-        group->addButton(button,
-                         m_pages->addWidget(new RecordTable(session, part.name, std::move(part.list), this)));
-        row->addWidget(button);
-    }
-    row->addStretch();
-    group->button(0)->setChecked(true);
-    connect(group, &QButtonGroup::idClicked, m_pages, &QStackedWidget::setCurrentIndex);
-    return row;
+    std::vector<ChosenPage> choices;
+    for (Part &part : parts)
+        choices.push_back({part.heading, "list." + part.name,
+                           new RecordTable(session, part.name, std::move(part.list), this)});
+    return pageChooser(m_pages, choices, 0);
 }
 
 }  // namespace hefty::app

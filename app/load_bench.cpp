@@ -1,12 +1,12 @@
 #include "app/load_bench.h"
 
-#include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
+#include "app/page_chooser.h"
 #include "app/ride_page.h"
 #include "app/stop_table.h"
 #include "app/structure_view.h"
@@ -22,22 +22,11 @@ LoadBench::LoadBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     connect(stuck, &StuckPage::whyAsked, this, &LoadBench::whyAsked);
     m_ride = new RidePage(session, this);
     connect(m_ride, &RidePage::openAsked, this, &LoadBench::rideAsked);
-    auto *chooser = new QHBoxLayout;
-    chooser->setSpacing(4);
-    auto *group = new QButtonGroup(this);
-    for (const auto &[name, object, page] : {std::tuple{tr("Duties"), "pageDuties", makeDuties()},
-                                             {tr("Stuck"), "pageStuck", static_cast<QWidget *>(stuck)},
-                                             {tr("Ride"), "pageRide", static_cast<QWidget *>(m_ride)}}) {
-        auto *button = new QPushButton(name, this);
-        button->setObjectName(object);
-        button->setCheckable(true);
-        button->setFixedWidth(110);
-        group->addButton(button, pages->addWidget(page));
-        chooser->addWidget(button);
-    }
-    chooser->addStretch();
-    group->button(0)->setChecked(true);
-    connect(group, &QButtonGroup::idClicked, pages, &QStackedWidget::setCurrentIndex);
+    QHBoxLayout *chooser = pageChooser(pages,
+                                       {{tr("Duties"), "pageDuties", makeDuties()},
+                                        {tr("Stuck"), "pageStuck", stuck},
+                                        {tr("Ride"), "pageRide", m_ride}},
+                                       110);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);
     layout->addLayout(chooser);

@@ -1,10 +1,10 @@
 #include "app/log_bench.h"
 
-#include <QButtonGroup>
 #include <QHBoxLayout>
 #include <QPushButton>
 #include <QStackedWidget>
 
+#include "app/page_chooser.h"
 #include "app/pull_page.h"
 
 #include <QDate>
@@ -73,21 +73,8 @@ LogBench::LogBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     auto *pages = new QStackedWidget(this);
     auto *pull = new PullPage(session, this);
     connect(pull, &PullPage::whyAsked, this, &LogBench::whyAsked);
-    auto *chooser = new QHBoxLayout;
-    chooser->setSpacing(4);
-    auto *group = new QButtonGroup(this);
-    for (const auto &[name, object, page] : {std::tuple{tr("What was done"), "pageLog", makeLog()},
-                                             {tr("Proof pull"), "pagePull", static_cast<QWidget *>(pull)}}) {
-        auto *button = new QPushButton(name, this);
-        button->setObjectName(object);
-        button->setCheckable(true);
-        button->setFixedWidth(150);
-        group->addButton(button, pages->addWidget(page));
-        chooser->addWidget(button);
-    }
-    chooser->addStretch();
-    group->button(0)->setChecked(true);
-    connect(group, &QButtonGroup::idClicked, pages, &QStackedWidget::setCurrentIndex);
+    QHBoxLayout *chooser = pageChooser(
+        pages, {{tr("What was done"), "pageLog", makeLog()}, {tr("Proof pull"), "pagePull", pull}}, 150);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);
     layout->addLayout(chooser);

@@ -44,17 +44,8 @@ void PullChart::show(const job::PullPlan *plan, const std::vector<log::PullStage
 
 void PullChart::paintEvent(QPaintEvent *) {
     QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), colors().panel);
-    p.setPen(QPen(colors().rule, 1));
-    p.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));
-    p.setPen(colors().ink);
-    if (!m_plan) {
-        p.setFont(textFont(11));
-        p.drawText(rect().adjusted(14, 8, -14, -8), Qt::AlignCenter | Qt::TextWordWrap,
-                   tr("No tab of this piece was proved: lay one out first."));
-        return;
-    }
+    drawPanel(p, rect(), !m_plan ? tr("No tab of this piece was proved: lay one out first.") : QString());
+    if (!m_plan) return;
     double far = m_plan->give * m_plan->most * 1.6 + (m_stages.empty() ? 0 : m_stages.back().left),
            high = m_plan->most * 1.15;
     for (const log::PullStage &s : m_stages) {

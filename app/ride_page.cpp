@@ -14,6 +14,7 @@
 #include <QVBoxLayout>
 
 #include "app/quantity_edit.h"
+#include "app/scene_painter.h"
 #include "app/theme.h"
 
 namespace hefty::app {
@@ -34,17 +35,11 @@ void RideChart::show(std::vector<double> record, double duration, std::vector<jo
 
 void RideChart::paintEvent(QPaintEvent *) {
     QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), colors().panel);
-    p.setPen(QPen(colors().rule, 1));
-    p.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));
-    p.setPen(colors().ink);
-    if (m_record.size() < 2) {
-        p.setFont(textFont(11));
-        p.drawText(rect().adjusted(14, 8, -14, -8), Qt::AlignCenter | Qt::TextWordWrap,
-                   tr("Open a record of a ride: a CSV with the columns t (s), ax, ay, az (g)."));
-        return;
-    }
+    drawPanel(p, rect(),
+              m_record.size() < 2
+                  ? tr("Open a record of a ride: a CSV with the columns t (s), ax, ay, az (g).")
+                  : QString());
+    if (m_record.size() < 2) return;
     p.setFont(measureFont(9));
     const QRectF all = QRectF(rect()).adjusted(60, 20, -16, -26);
     const QRectF time(all.left(), all.top(), all.width(), all.height() * 0.52);

@@ -458,4 +458,15 @@ void drawArrow(QPainter &p, const QPointF &tail, const QPointF &head, const QCol
     p.drawPolygon(points, 3);
 }
 
+void drawPanel(QPainter &p, const QRect &box, const QString &empty) {
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(box, colors().panel);
+    p.setPen(QPen(colors().rule, 1));
+    p.drawRect(QRectF(box).adjusted(0.5, 0.5, -0.5, -0.5));
+    p.setPen(colors().ink);
+    if (empty.isEmpty()) return;
+    p.setFont(textFont(11));
+    p.drawText(box.adjusted(14, 8, -14, -8), Qt::AlignCenter | Qt::TextWordWrap, empty);
+}
+
 }  // namespace hefty::app

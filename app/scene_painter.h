@@ -55,4 +55,7 @@ void drawArrow(QPainter &painter, const QPointF &tail, const QPointF &head, cons
 QRectF drawLabel(QPainter &painter, const QPointF &center, const QString &text, const QColor &ink,
                  const QColor &paper);
 
+/// The ground of a picture on a bench with its frame; `empty` is written in its middle, if it is not empty.
+void drawPanel(QPainter &painter, const QRect &box, const QString &empty);
+
 }  // namespace hefty::app

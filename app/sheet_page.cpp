@@ -12,6 +12,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include "app/scene_painter.h"
 #include "app/stop_table.h"
 #include "app/theme.h"
 #include "core/exchange/cutting.h"
@@ -35,17 +36,8 @@ void SheetsView::show(const workshop::PlateGroup *group) {
 
 void SheetsView::paintEvent(QPaintEvent *) {
     QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), colors().panel);
-    p.setPen(QPen(colors().rule, 1));
-    p.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));
-    if (!m_group) {
-        p.setPen(colors().ink);
-        p.setFont(textFont(11));
-        p.drawText(rect().adjusted(14, 8, -14, -8), Qt::AlignCenter | Qt::TextWordWrap,
-                   tr("Lay the plates out to see them on their sheets."));
-        return;
-    }
+    drawPanel(p, rect(), !m_group ? tr("Lay the plates out to see them on their sheets.") : QString());
+    if (!m_group) return;
     std::vector<Drawn> sheets;
     for (const workshop::PlacedPart &placed : m_group->nesting->placed) {
         const Drawn d{placed.sheet, placed.copy, placed.sheet == m_group->sheets[m_group->toBuy].id};

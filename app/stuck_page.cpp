@@ -32,18 +32,10 @@ void LinesView::show(const job::StuckPlan &plan) {
 
 void LinesView::paintEvent(QPaintEvent *) {
     QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), colors().panel);
-    p.setPen(QPen(colors().rule, 1));
-    p.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));
     const std::size_t lines = m_plan.lineForces.size();
-    p.setFont(textFont(11));
-    p.setPen(colors().ink);
-    if (lines == 0) {
-        p.drawText(rect().adjusted(14, 8, -14, -8), Qt::AlignCenter | Qt::TextWordWrap,
-                   tr("Nothing to draw: no line is needed, or none is enough."));
-        return;
-    }
+    drawPanel(p, rect(),
+              lines == 0 ? tr("Nothing to draw: no line is needed, or none is enough.") : QString());
+    if (lines == 0) return;
     const QRectF box = QRectF(rect()).adjusted(20, 24, -20, -24);
     const QRectF vehicle(box.left(), box.center().y() - 44, 130, 88);
     const double far = box.right() - 40, spread = std::min(30.0, 150.0 / static_cast<double>(lines));

@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <set>
 
-#include <QButtonGroup>
 #include <QDate>
 #include <QDoubleValidator>
 #include <QHBoxLayout>
@@ -16,6 +15,7 @@
 #include <QTimer>
 #include <QVBoxLayout>
 
+#include "app/page_chooser.h"
 #include "app/plan_view.h"
 #include "app/stop_table.h"
 #include "app/theme.h"
@@ -27,21 +27,10 @@ using measure::Quantity;
 WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("weldBench");
     auto *pages = new QStackedWidget(this);
-    auto *chooser = new QHBoxLayout;
-    chooser->setSpacing(4);
-    auto *group = new QButtonGroup(this);
-    for (const auto &[name, object, page] : {std::tuple{tr("Seams"), "pageSeams", makeSeams()},
-                                             {tr("Hollows, coating"), "pageHollows", makeHollows()}}) {
-        auto *button = new QPushButton(name, this);
-        button->setObjectName(object);
-        button->setCheckable(true);
-        button->setFixedWidth(160);
-        group->addButton(button, pages->addWidget(page));
-        chooser->addWidget(button);
-    }
-    chooser->addStretch();
-    group->button(0)->setChecked(true);
-    connect(group, &QButtonGroup::idClicked, pages, &QStackedWidget::setCurrentIndex);
+    QHBoxLayout *chooser = pageChooser(
+        pages,
+        {{tr("Seams"), "pageSeams", makeSeams()}, {tr("Hollows, coating"), "pageHollows", makeHollows()}},
+        160);
     auto *all = new QVBoxLayout(this);
     all->setContentsMargins(8, 8, 8, 8);
     all->addLayout(chooser);
