@@ -35,7 +35,10 @@ class TestLists : public QObject {
                                           {"rack", 5},
                                           {"job card", 6},
                                           {"survey points", 7},
-                                          {"tape", 8}})
+                                          {"tape", 8},
+                                          {"sheets", 9},
+                                          {"dies", 10},
+                                          {"test bends", 11}})
             QTest::newRow(name) << which;
     }
     void everyListKeepsTheContract() {
@@ -344,6 +347,12 @@ class TestLists : public QObject {
                 return surveyPointList();
             case 8:
                 return tapeList(&session);
+            case 9:
+                return sheetList(session.stock());
+            case 10:
+                return dieList();
+            case 11:
+                return testBendList(session.stock());
             default:
                 return jobCardList();
         }

@@ -1,4 +1,5 @@
 #include <QCheckBox>
+#include <QDialog>
 #include <QDropEvent>
 #include <QLabel>
 #include <QMimeData>
@@ -78,6 +79,101 @@ class TestShop : public QObject {
         QVERIFY(piece->bent[0].plan->steps[0].bend.set > before);
         demo.session().undoStack()->undo();
         QCOMPARE(demo.session().job().shop.testBends.size(), tests);
+    }
+    /// A tube whose die the shop has not noted: told, and cured by noting it in the rack's lists.
+    void dieIsNoted() {
+        DemoWindow demo("cut", demoNamed("marten-tube-front"));
+        QVERIFY(answered(demo));
+        demo.session().edit("no dies", [](job::Job &job) { job.shop.dies.resize(1); });
+        QVERIFY(answered(demo));
+        QTest::mouseClick(demo.find<QPushButton>("pageBender"), Qt::LeftButton);
+        auto *step = demo.find<QLabel>("bendStep");
+        QVERIFY2(step->text().contains("No die"), qPrintable(step->text()));
+        QVERIFY(!demo.find<QPushButton>("playBends")->isEnabled());
+        QVERIFY(demo.session().appraisal()->finding("bend/hoop.main"));
+        QTest::mouseClick(demo.find<QPushButton>("pageParts"), Qt::LeftButton);
+        QTest::mouseClick(demo.find<QPushButton>("openRack"), Qt::LeftButton);
+        auto *sheet = demo.window.findChild<QDialog *>("listSheet");
+        QVERIFY(sheet);
+        QTest::mouseClick(sheet->findChild<QPushButton *>("list.dies"), Qt::LeftButton);
+        auto *table = sheet->findChild<QTableView *>("dies");
+        if (!table) table = sheet->findChild<QWidget *>("dies")->findChild<QTableView *>();
+        QVERIFY(table && table->model()->rowCount() == 1);
+        typeInto(table, 0, 1, "60.3");
+        typeInto(table, 0, 2, "150");
+        QVERIFY(answered(demo));
+        QVERIFY(!demo.session().appraisal()->finding("bend/hoop.main"));
+        sheet->close();
+        QTest::mouseClick(demo.find<QPushButton>("pageBender"), Qt::LeftButton);
+        QVERIFY2(step->text().startsWith("Bend 1"), qPrintable(step->text()));
+    }
+    /// All pages of the benches come by their buttons, one at a time, and go back when a finding is shown.
+    void pagesOfTheBenches() {
+        DemoWindow demo("cut", demoNamed("marten-front-bumper"));
+        QVERIFY(answered(demo));
+        const auto pages = [&](const char *stop,
+                               const std::vector<std::pair<const char *, const char *>> &all) {
+            demo.window.goTo(stopIndex(stop));
+            for (const auto &[button, shown] : all) {
+                QTest::mouseClick(demo.find<QPushButton>(button), Qt::LeftButton);
+                QVERIFY2(demo.find<QWidget>(shown)->isVisible(), shown);
+                QVERIFY(demo.find<QPushButton>(button)->isChecked());
+                for (const auto &[other, hidden] : all)
+                    if (QLatin1String(other) != QLatin1String(button)) {
+                        QVERIFY2(!demo.find<QWidget>(hidden)->isVisible(), hidden);
+                        QVERIFY(!demo.find<QPushButton>(other)->isChecked());
+                    }
+            }
+        };
+        pages("cut", {{"pageParts", "cutTable"}, {"pageBender", "bendTable"}, {"pageSheets", "sheetTable"}});
+        pages("weld", {{"pageSeams", "weldTable"}, {"pageHollows", "hollowTable"}});
+        pages("load", {{"pageDuties", "dutyTable"}, {"pageStuck", "stuckTable"}, {"pageRide", "rideChart"}});
+        pages("log", {{"pageLog", "logSums"}, {"pagePull", "pullTable"}});
+        pages("layout", {{"pageDrive", "trailPlace"}, {"pageDraw", "layoutFront"}});
+    }
+    /// Who works in inches reads inches, pounds and Fahrenheit.
+    void inInches() {
+        DemoWindow demo("load", demoNamed("marten-front-bumper"));
+        QVERIFY(answered(demo));
+        demo.session().setUnits(measure::UnitSystem::Inch);
+        QTest::mouseClick(demo.find<QPushButton>("pageStuck"), Qt::LeftButton);
+        QVERIFY2(demo.find<QLabel>("stuckSays")->text().contains("lbf"),
+                 qPrintable(demo.find<QLabel>("stuckSays")->text()));
+        QVERIFY(demo.find<QLineEdit>("stuckMass")->text().contains("lb"));
+        demo.window.goTo(stopIndex("weld"));
+        auto *welds = demo.find<QTableWidget>("weldTable");
+        QVERIFY2(welds->item(0, 7)->text().contains("°F"), qPrintable(welds->item(0, 7)->text()));
+        demo.window.goTo(stopIndex("log"));
+        QTest::mouseClick(demo.find<QPushButton>("pagePull"), Qt::LeftButton);
+        auto *pulls = demo.find<QTableWidget>("pullTable");
+        QVERIFY(pulls->item(0, 1)->text().contains("lbf") && pulls->item(0, 3)->text().contains("in"));
+        demo.window.goTo(stopIndex("cut"));
+        QTest::mouseClick(demo.find<QPushButton>("pageSheets"), Qt::LeftButton);
+        QVERIFY(!demo.find<QTableWidget>("sheetTable")->item(0, 0)->text().contains("mm"));
+    }
+    /// A stage that lacks a reading is not taken; typed ones are, without any instrument.
+    void typedPull() {
+        DemoWindow demo("log", demoNamed("marten-front-bumper"));
+        QVERIFY(answered(demo));
+        QTest::mouseClick(demo.find<QPushButton>("pagePull"), Qt::LeftButton);
+        auto *take = demo.find<QPushButton>("pullTake");
+        QVERIFY(!take->isEnabled());
+        demo.find<QCheckBox>("pullClear")->setChecked(true);
+        type(demo, "pullLoad", "8 kN");
+        QTest::mouseClick(take, Qt::LeftButton);
+        QVERIFY2(demo.find<QLabel>("pullState")->text().contains("all three"),
+                 qPrintable(demo.find<QLabel>("pullState")->text()));
+        QVERIFY(demo.session().job().log.pulls.empty());
+        type(demo, "pullReading", "0.6 mm");
+        type(demo, "pullLeft", "0.5 mm");
+        QTest::mouseClick(take, Qt::LeftButton);
+        const auto &pulls = demo.session().job().log.pulls;
+        QVERIFY(pulls.size() == 1 && pulls[0].stages.size() == 1);
+        QVERIFY(std::abs(pulls[0].stages[0].load - 8000) < 1e-6 &&
+                std::abs(pulls[0].stages[0].left - 0.5) < 1e-6);
+        QVERIFY(demo.find<QLineEdit>("pullLoad")->text().isEmpty());
+        demo.session().undoStack()->undo();
+        QVERIFY(demo.session().job().log.pulls.empty());
     }
     /// The plates are laid on the shop's sheets; a cutting file for each sheet; a plate ticked as cut is
     /// gone.

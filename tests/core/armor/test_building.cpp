@@ -1,5 +1,7 @@
 #include <QtTest>
 
+#include <random>
+
 #include "core/armor/operations/snap.h"
 #include "core/job/trial.h"
 #include "tests/core/demo.h"
@@ -142,6 +144,47 @@ class TestBuilding : public QObject {
             const Assembly a = byHand(list);
             QVERIFY2(!a.bar("post") && !a.notes.empty(), bad.dump().c_str());
         }
+    }
+    /// Pointed at from anywhere: what is meant lies within reach of the line of sight, reads back as where it
+    /// is, and of two named places the nearer is taken.
+    void pointedAtAnyhow() {
+        auto list = beamAndPlate();
+        list.push_back(tube("post", {{"part", "beam"}, {"station", "end"}}, at(650, -560, 950)));
+        list.push_back(tube("stay", {{"part", "post"}, {"station", "end"}}, at(700, 300, 900)));
+        const Assembly a = byHand(list);
+        const auto places = snaps(a, demoRig());
+        std::mt19937 dice(12);
+        std::uniform_real_distribution<double> unit(-1, 1);
+        int meant = 0, named = 0;
+        for (int run = 0; run < 1500; ++run) {
+            Sight s;
+            s.through = Vec3(700 + 200 * unit(dice), 700 * unit(dice), 750 + 250 * unit(dice));
+            s.toViewer = Vec3(unit(dice), unit(dice), unit(dice)).normalized();
+            s.reach = 25;
+            const auto off = [&s](const Vec3 &p) {
+                const Vec3 d = p - s.through;
+                return (d - d.dot(s.toViewer) * s.toViewer).norm();
+            };
+            const auto snap = snapTo(places, a, s);
+            double nearest = 1e300;
+            for (const Snap &p : places) nearest = std::min(nearest, off(p.at));
+            if (nearest <= s.reach) QVERIFY(snap && off(snap->at) < nearest + 0.6);
+            if (!snap) continue;
+            ++meant;
+            named += nearest <= s.reach;
+            QVERIFY(off(snap->at) <= s.reach + 1e-9);
+            auto again = list;
+            Json up = snap->place;
+            up["offset"] = {0, 0, 300};
+            again.push_back(tube("probe", snap->place, up));
+            if (run % 10) continue;  // each builds a piece
+            const Assembly with = byHand(again);
+            QVERIFY(with.bar("probe") && near(with.bar("probe")->from, snap->at));
+            s.ontoWall = true;
+            const auto wall = snapTo(places, a, s);
+            QVERIFY(wall && (wall->at - snap->at).norm() < 100);
+        }
+        QVERIFY(meant > 150 && named > 30);
     }
     /// What it would come to: its seams, what it runs through, why not. The job stays as it was.
     void triedOut() {

@@ -108,6 +108,34 @@ class TestAfterWelding : public QObject {
         const auto close = twoBrackets(100);
         QVERIFY(workshop::asBuilt("p", close, readingsOf(close, ahead))->moved.x() < 3);
     }
+    /// Sides moved and turned anyhow, by a few millimeters: with all distances read without a flaw what is
+    /// believed is near what is, along the way that tapes between the sides can tell; left and right may
+    /// change places.
+    void movedAnyhow() {
+        std::mt19937 dice(31);
+        std::uniform_real_distribution<double> unit(-1, 1);
+        const auto a = twoBrackets(500);
+        for (int run = 0; run < 200; ++run) {
+            const Vec3 by(3 * unit(dice), 4 * unit(dice), 3 * unit(dice));
+            const double yaw = 0.004 * unit(dice);
+            const Vec3 middle(750, -460, 610);
+            const auto move = [&](const Vec3 &p) {
+                return Vec3(middle + by + Eigen::AngleAxisd(yaw, Vec3::UnitZ()) * (p - middle));
+            };
+            const auto b = workshop::asBuilt("p", a, readingsOf(a, move));
+            QVERIFY(b);
+            QVERIFY2(std::abs(b->moved.y() - by.y()) < 0.25,
+                     qPrintable(QString("%1 for %2").arg(b->moved.y()).arg(by.y())));
+            QVERIFY(std::abs(b->turned.z() - yaw) < 0.002);
+            // half of the misfit at each side
+            QVERIFY(std::abs(b->gap) < std::abs(by.y()) / 2 + 500 * std::abs(yaw) + 3.2 * 500.0 / 920 + 0.3);
+            QVERIFY(!b->advice.empty() && !b->working.steps.empty());
+            const bool tight = std::abs(b->gap) > workshop::drawnTogether;
+            const bool misses = std::any_of(b->holes.begin(), b->holes.end(),
+                                            [](const workshop::HoleMiss &h) { return !h.goesIn(); });
+            QCOMPARE(b->goesOn, !tight && !misses);
+        }
+    }
     /// What the tape reads comes to a finding of the job, and goes when it is read again.
     void asFinding() {
         Job job = fullSet();
@@ -261,6 +289,46 @@ class TestAfterWelding : public QObject {
         QVERIFY(drilled(-20).drains && !drilled(-20).sealed());
         QVERIFY(!drilled(20).drains && !drilled(20).sealed());
         QVERIFY(of(built({})).openEnds == 2);
+    }
+    /// Frames of square tubes mitered in a ring, cut open at random: the ring is one hollow whose volume is
+    /// the sum of its tubes, sealed only while nothing is drilled into it.
+    void ringsOfTubes() {
+        const Job job = hefty::testing::demoJob();
+        const auto rig = rig::geometry(job.vehicle).value();
+        std::mt19937 dice(8);
+        std::uniform_real_distribution<double> unit(0, 1);
+        for (int run = 0; run < 25; ++run) {
+            const double w = 300 + 500 * unit(dice), h = 200 + 300 * unit(dice);
+            const std::vector<Vec3> corners{
+                {700, 0, 500}, {700, w, 500}, {700, w, 500 + h}, {700, 0, 500 + h}};
+            armor::Piece piece;
+            piece.id = "ring";
+            piece.pattern = "from-nothing";
+            double length = 0;
+            for (std::size_t i = 0; i < 4; ++i) {
+                const Vec3 &a = corners[i], &b = corners[(i + 1) % 4];
+                length += (b - a).norm();
+                piece.operations.push_back({{"op", "tube"},
+                                            {"name", "side" + std::to_string(i)},
+                                            {"section", "SHS 60x60x4"},
+                                            {"cope", false},
+                                            {"from", {{"at", {a.x(), a.y(), a.z()}}}},
+                                            {"to", {{"at", {b.x(), b.y(), b.z()}}}}});
+            }
+            const bool drilled = run % 2;
+            if (drilled)
+                piece.operations.push_back(
+                    {{"op", "hole"}, {"part", "side0"}, {"at", {w / 2, -20}}, {"diameter", 8}});
+            const armor::Assembly ring = armor::build({piece, job.vehicle, rig, shippedStock()}).value();
+            const auto found = workshop::cavities(ring, {});
+            QCOMPARE(found.size(), std::size_t{1});
+            QCOMPARE(found[0].bars.size(), std::size_t{4});
+            QVERIFY(std::abs(found[0].volume / (52 * 52 * length) - 1) < 0.02);
+            QCOMPARE(found[0].openEnds, 0);
+            QCOMPARE(found[0].sealed(), !drilled);
+            QCOMPARE(found[0].drains, drilled);  // the hole is in its lowest tube, at the bottom
+            QVERIFY(!workshop::careOf(ring, found[0]).empty());
+        }
     }
     void dialGauge() {
         using namespace instrument;

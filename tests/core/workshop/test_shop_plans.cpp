@@ -70,6 +70,55 @@ class TestShopPlans : public QObject {
         QVERIFY(warmth(one, 10, Vec3::Zero(), 300, path) <
                 warmth(one, 10, Vec3::Zero(), 300, {9.6, 4.7e-3, 0}));
     }
+    /// Heat adds up, comes later further away, and goes faster through aluminum and thicker plates.
+    void heatSpreads() {
+        const auto one = seamOf(200, 600);
+        std::vector<HeatSpot> two = one;
+        two.insert(two.end(), one.begin(), one.end());
+        HeatPath path;
+        path.loss = 0;
+        for (const double s : {20.0, 120.0, 600.0})
+            for (const double y : {0.0, 30.0, 120.0}) {
+                const Vec3 at(15, y, 0);
+                QVERIFY(std::abs(warmth(two, 8, at, s, path) - 2 * warmth(one, 8, at, s, path)) < 1e-9);
+                QVERIFY(std::abs(warmth(one, 16, at, s, path) - warmth(one, 8, at, s, path) / 2) < 1e-9);
+                QVERIFY(std::abs(warmth(one, 8, Vec3(15, -y, 0), s, path) - warmth(one, 8, at, s, path)) <
+                        1e-9);
+            }
+        const auto hottest = [&](double y, const HeatPath &p) {
+            double best = 0, when = 0;
+            for (double s = 2; s < 4000; s += 2)
+                if (const double w = warmth(one, 8, Vec3(0, y, 0), s, p); w > best) {
+                    best = w;
+                    when = s;
+                }
+            return when;
+        };
+        QVERIFY(hottest(40, path) < hottest(80, path) && hottest(80, path) < hottest(160, path));
+        HeatPath light = heatPathOf("aluminum");
+        light.loss = 0;
+        QVERIFY(hottest(80, light) < hottest(80, path) / 3);
+        // Seams of parts that have nothing in common do not warm each other: a piece of two halves far apart.
+        const job::Appraisal a = [] {
+            job::Appraisal out = job::appraise(fullSet(), shippedStock());
+            job::addWelding(out, fullSet());
+            return out;
+        }();
+        const job::PieceAppraisal &p = *a.piece("sliders");
+        for (std::size_t i = 0; i < p.seams.size(); ++i)
+            for (std::size_t k = 0; k < i; ++k) {
+                const auto jointOf = [&](const std::string &name) {
+                    return *std::find_if(p.assembly->welds.begin(), p.assembly->welds.end(),
+                                         [&name](const auto &w) { return w.name == name; });
+                };
+                const auto x = jointOf(p.seams[i].joint), y = jointOf(p.seams[k].joint);
+                const bool shares = x.a == y.a || x.a == y.b || x.b == y.a || x.b == y.b;
+                if (shares) continue;
+                std::vector<SeamWork> pair{p.seams[k], p.seams[i]};
+                const auto heat = heatOf(*p.assembly, pair);
+                QVERIFY(std::abs(heat[1].warm - shopAir) < 1e-9 && heat[1].wait == 0);
+            }
+    }
     /// No seam begins hotter than it may; each after the one before it; the demo has one that must wait or
     /// none that is warm.
     void inTurn() {

@@ -103,6 +103,31 @@ armor::Assembly box(double high) {
     return a;
 }
 
+/// What stays out of reach when parts are fitted in an order: told anew from the stretches, seam by seam.
+double closedBy(const armor::Assembly &a, const std::vector<LineReach> &reach,
+                const std::vector<std::string> &parts) {
+    const auto at = [&parts](const std::string &p) {
+        return std::find(parts.begin(), parts.end(), p) - parts.begin();
+    };
+    double sum = 0;
+    for (const LineReach &l : reach) {
+        const armor::WeldJoint &w = a.welds[static_cast<std::size_t>(l.weld)];
+        const auto ready = std::max(at(w.a), at(w.b));
+        for (const StretchReach &s : l.stretches) {
+            bool closed = !s.never.empty();
+            for (const std::string &p : s.after) closed = closed || at(p) < ready;
+            if (closed) sum += s.length;
+        }
+    }
+    return sum;
+}
+
+double closedOf(const WeldPlan &plan) {
+    double sum = 0;
+    for (const BlockedSeam &b : plan.blocked) sum += b.length;
+    return sum;
+}
+
 std::size_t placeOf(const WeldPlan &plan, const std::string &part) {
     return static_cast<std::size_t>(std::find(plan.parts.begin(), plan.parts.end(), part) -
                                     plan.parts.begin());
@@ -126,6 +151,50 @@ class TestWeldPlan : public QObject {
         QVERIFY(step != plan.steps.end());
         QVERIFY(std::find(step->before.begin(), step->before.end(), "lid") != step->before.end());
         QCOMPARE(plan.steps.size(), a.welds.size());
+    }
+    /// Every order of the box's seams by exhaustion: the planned one leaves no more out of reach than the
+    /// best of them, within a twentieth; each order is followed as it was wanted, its parts fitted once and
+    /// in time.
+    void bestOfAllOrders() {
+        const armor::Assembly a = box(100);
+        const auto reach = weldReach(a).value();
+        const auto work = seamWork(a, shippedStock());
+        const WeldPlan planned = weldOrder(a, reach, work);
+        std::vector<std::string> order;
+        for (const SeamWork &s : work) order.push_back(s.joint);
+        std::sort(order.begin(), order.end());
+        double best = 1e300;
+        int tried = 0;
+        do {
+            const WeldPlan plan = weldOrderAs(a, reach, work, order);
+            ++tried;
+            QCOMPARE(plan.steps.size(), order.size());
+            std::set<std::string> there;
+            for (std::size_t i = 0; i < plan.steps.size(); ++i) {
+                const WeldStep &s = plan.steps[i];
+                QVERIFY(s.seam == order[i] && s.step == static_cast<int>(i) + 1);
+                const armor::WeldJoint &w = *std::find_if(a.welds.begin(), a.welds.end(),
+                                                          [&s](const auto &j) { return j.name == s.seam; });
+                const bool fresh = !there.contains(w.a) || !there.contains(w.b);
+                QCOMPARE(!s.fits.empty(), fresh);
+                if (fresh) QVERIFY(!there.contains(s.fits));
+                there.insert({w.a, w.b});
+            }
+            const double closed = closedBy(a, reach, plan.parts);
+            QVERIFY(std::abs(closed - closedOf(plan)) < 1e-9);
+            best = std::min(best, closed);
+        } while (std::next_permutation(order.begin(), order.end()));
+        QCOMPARE(tried, 5040);  // seven seams
+        QVERIFY2(closedOf(planned) <= 1.05 * best + 1e-9,
+                 qPrintable(QString("%1, best %2").arg(closedOf(planned)).arg(best)));
+        // an order that names only some seams: these first, the others as planned
+        const WeldPlan some = weldOrderAs(a, reach, work, {"floor~rib", "no~seam"});
+        QCOMPARE(some.steps.front().seam, std::string("floor~rib"));
+        QCOMPARE(some.steps.size(), order.size());
+        // nothing wanted is the plan itself
+        const WeldPlan none = weldOrderAs(a, reach, work, {});
+        for (std::size_t i = 0; i < none.steps.size(); ++i)
+            QCOMPARE(none.steps[i].seam, planned.steps[i].seam);
     }
     /// Two upright plates 14 mm apart: no torch gets between them, whichever comes first is in the way of
     /// the other's inner seam.
