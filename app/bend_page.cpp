@@ -199,7 +199,14 @@ const job::BentBar *BendPage::chosen() const {
                : nullptr;
 }
 
+/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
+void BendPage::showEvent(QShowEvent *event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
 void BendPage::refresh() {
+    if (!isVisible()) return;
     m_held = m_session->shownAppraisal();
     const job::PieceAppraisal *piece = m_session->chosen(*m_held);
     const auto print = [this](double v, Quantity q) {

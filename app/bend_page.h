@@ -45,6 +45,9 @@ class BendPage : public QWidget {
   public:
     explicit BendPage(Session *session, QWidget *parent = nullptr);
 
+  protected:
+    void showEvent(QShowEvent *event) override;
+
   private:
     void refresh();
     void showMoment();

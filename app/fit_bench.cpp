@@ -87,7 +87,14 @@ const workshop::FitItem *FitBench::chosen() const {
                                                               : nullptr;
 }
 
+/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
+void FitBench::showEvent(QShowEvent *event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
 void FitBench::refresh() {
+    if (!isVisible()) return;
     const auto appraisal = m_session->shownAppraisal();
     const job::PieceAppraisal *shown = m_session->chosen(*appraisal);
     m_items = shown ? shown->fit : std::vector<workshop::FitItem>{};

@@ -25,6 +25,9 @@ class FitBench : public QWidget {
   signals:
     void whyAsked(const hefty::working::Working &working);
 
+  protected:
+    void showEvent(QShowEvent *event) override;
+
   private:
     void refresh();
     void showAsBuilt();

@@ -32,6 +32,7 @@ PlacePicker::PlacePicker(Session *session, BuildBox *box, std::vector<PlanView *
     connect(box, &BuildBox::changed, &m_soon, qOverload<>(&QTimer::start));
     connect(session, &Session::jobChanged, this, [this] { m_armed = false; });
     connect(session, &Session::appraisalChanged, this, [this] {
+        if (!active()) return;
         startPicking();
         m_soon.start();
     });
@@ -58,7 +59,10 @@ void PlacePicker::startPicking() {
         else if (m_depth.isZero())
             m_depth = built->extent().center();
     }
-    for (PlanView *view : m_views) view->setCursor(m_snaps.empty() ? Qt::ArrowCursor : Qt::CrossCursor);
+    const bool crossed = !m_snaps.empty();
+    if (crossed != m_crossed)
+        for (PlanView *view : m_views) view->setCursor(crossed ? Qt::CrossCursor : Qt::ArrowCursor);
+    m_crossed = crossed;
     repaintAll();
 }
 

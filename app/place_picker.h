@@ -43,6 +43,7 @@ class PlacePicker : public QObject {
     std::optional<Vec3> m_at;
     const PlanView *m_over = nullptr;  ///< that the pointer is in
     Vec3 m_depth = Vec3::Zero();       ///< free places lie as deep as this one
+    bool m_crossed = false;            ///< the pointer is a cross in the drawings
     bool m_armed = false;              ///< all places were pointed at: Enter builds
     job::Trial m_trial;
     QTimer m_soon;

@@ -234,7 +234,14 @@ QString PullPage::said(double value, Quantity quantity) const {
     return QString::fromStdString(measure::printQuantity(value, quantity, m_session->units()));
 }
 
+/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
+void PullPage::showEvent(QShowEvent *event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
 void PullPage::refresh() {
+    if (!isVisible()) return;
     refreshPlaces();
     showPull();
 }
@@ -262,6 +269,7 @@ std::vector<log::PullStage> PullPage::stages() const {
 }
 
 void PullPage::showPull() {
+    if (!isVisible()) return;
     const auto appraisal = m_session->appraisal();
     const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
     m_plan.reset();

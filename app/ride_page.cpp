@@ -149,7 +149,14 @@ const std::vector<double> &RidePage::record() const {
                                               : m_ride->up;
 }
 
+/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
+void RidePage::showEvent(QShowEvent *event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
 void RidePage::refresh() {
+    if (!isVisible()) return;
     const proof::HouseRules &rules = m_session->job().rules;
     m_take->setEnabled(false);
     if (!m_ride) {

@@ -43,6 +43,9 @@ class RidePage : public QWidget {
   signals:
     void openAsked();
 
+  protected:
+    void showEvent(QShowEvent *event) override;
+
   private:
     void refresh();
     void take();

@@ -171,8 +171,16 @@ SheetPage::~SheetPage() {
     stop();
 }
 
+/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
+void SheetPage::showEvent(QShowEvent *event) {
+    QWidget::showEvent(event);
+    refresh();
+    fillTable();
+}
+
 /// Plates that have changed are laid out anew when the person asks for it: until then there is no layout.
 void SheetPage::refresh() {
+    if (!isVisible()) return;
     if (m_running) return;
     const auto appraisal = m_session->appraisal();
     if (m_session->isWorking() || (m_of && appraisal->of && m_of->pieces == appraisal->of->pieces &&
@@ -192,6 +200,7 @@ void SheetPage::refresh() {
 }
 
 void SheetPage::fillTable() {
+    if (!isVisible()) return;
     const auto print = [this](double v, Quantity q) {
         return QString::fromStdString(measure::printQuantity(v, q, m_session->units()));
     };

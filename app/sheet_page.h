@@ -52,6 +52,9 @@ class SheetPage : public QWidget {
   signals:
     void filesAsked();
 
+  protected:
+    void showEvent(QShowEvent *event) override;
+
   private:
     void refresh();
     void layOut();

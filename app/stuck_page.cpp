@@ -159,7 +159,14 @@ rig::Stuck StuckPage::typed() const {
     return s;
 }
 
+/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
+void StuckPage::showEvent(QShowEvent *event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
 void StuckPage::refresh() {
+    if (!isVisible()) return;
     const auto appraisal = m_session->appraisal();
     if (const auto mass = job::loadedMass(*appraisal); mass && !m_massTyped) m_mass->setValue(*mass);
     const auto print = [this](double v) {

@@ -255,7 +255,14 @@ const workshop::SeamWork *WeldBench::chosen() const {
                                                               : nullptr;
 }
 
+/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
+void WeldBench::showEvent(QShowEvent *event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
 void WeldBench::refresh() {
+    if (!isVisible()) return;
     showHollows();
     const auto appraisal = m_session->shownAppraisal();
     const job::PieceAppraisal *piece = m_session->chosen(*appraisal);

@@ -201,6 +201,7 @@ class TestShop : public QObject {
             if (cuts->model()->index(r, 0).data(Qt::UserRole).toString() == "cap.left") cuts->selectRow(r);
         QTest::mouseClick(demo.find<QPushButton>("tickCut"), Qt::LeftButton);
         QVERIFY(answered(demo));
+        QTest::mouseClick(demo.find<QPushButton>("pageSheets"), Qt::LeftButton);
         QCOMPARE(table->item(0, 1)->text().toInt(), parts - 1);
         QCOMPARE(table->item(0, 3)->text(), QString("–"));  // to be laid out anew
     }
