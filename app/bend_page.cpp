@@ -26,6 +26,24 @@ namespace {
 
 constexpr int perBend = 100;  // of the slider
 
+QString inTheWay(workshop::BendBar bar) {
+    const std::string_view name = workshop::barName(bar);
+    return BendPage::tr("In the way: %1.")
+        .arg(QString::fromUtf8(name.data(), static_cast<qsizetype>(name.size())));
+}
+
+void drawTube(QPainter &p, const QPolygonF &path, double wide) {
+    p.setBrush(Qt::NoBrush);
+    for (const auto &[color, width] :
+         {std::pair{colors().ink, wide + 3}, {colors().yellow, std::max(1.5, wide)}}) {
+        QPen pen(color, width);
+        pen.setJoinStyle(Qt::RoundJoin);
+        pen.setCapStyle(Qt::FlatCap);
+        p.setPen(pen);
+        p.drawPolyline(path);
+    }
+}
+
 }  // namespace
 
 BenderView::BenderView(QWidget *parent) : QWidget(parent) {
@@ -56,19 +74,35 @@ void BenderView::paintEvent(QPaintEvent *) {
     drawAlong(p, QRectF(part + 4, 8, width() - part - 12, height() - 16));
 }
 
+/// What is shown from above: all that this bend moves, the die, and a little of the tube behind it.
+QRectF BenderView::seenAbove() const {
+    constexpr double behind = 400, margin = 60;  // mm
+    const double R = m_plan->dieRadius;
+    QRectF seen(QPointF(-R - behind, -m_bed / 2), QPointF(R, 2 * R));
+    const double set = m_plan->steps[m_step].bend.set;
+    for (const double share : {0.0, 0.25, 0.5, 0.75, 1.0})
+        for (const Vec3 &q : workshop::tubeInBender(*m_plan, m_step, share * set))
+            if (q.x() > -R - behind)
+                seen = seen.united(QRectF(q.x() - m_tube / 2, q.y() - m_tube / 2, m_tube, m_tube));
+    return seen.adjusted(-margin, -margin, margin, margin);
+}
+
 /// From above: the bed along the tube, the die, the tube as it is bent.
 void BenderView::drawAbove(QPainter &p, const QRectF &box) const {
     const std::vector<Vec3> line = workshop::tubeInBender(*m_plan, m_step, m_turned);
-    const double R = m_plan->dieRadius, reach = std::max(600.0, m_plan->cut * 0.55);
-    const double scale = std::min(box.width() / (2 * reach), box.height() / (1.5 * reach));
+    const double R = m_plan->dieRadius;
+    const QRectF seen = seenAbove();
+    const double scale = std::min(box.width() / seen.width(), (box.height() - 24) / seen.height());
     // The bed lies to the left, the side that is bent toward up.
-    const QPointF origin(box.center().x(), box.center().y() + 0.2 * reach * scale);
-    const auto at = [&](double x, double y) { return origin + QPointF(x, -y) * scale; };
+    const QPointF middle = box.center() + QPointF(0, 10);
+    const auto at = [&](double x, double y) {
+        return middle + QPointF(x - seen.center().x(), seen.center().y() - y) * scale;
+    };
     p.save();
     p.setClipRect(box);
     p.setPen(QPen(colors().ink, 1.4));
     p.setBrush(QBrush(colors().rule, Qt::BDiagPattern));
-    p.drawRect(QRectF(at(-reach, m_bed / 2), at(-R, -m_bed / 2)).normalized());
+    p.drawRect(QRectF(at(-m_plan->cut, m_bed / 2), at(-R, -m_bed / 2)).normalized());
     p.setBrush(colors().paper);
     const double groove = std::max(4.0, R - m_tube / 2);
     p.drawEllipse(at(0, R), groove * scale, groove * scale);
@@ -76,17 +110,7 @@ void BenderView::drawAbove(QPainter &p, const QRectF &box) const {
     p.drawEllipse(at(0, R), 3, 3);
     QPolygonF path;
     for (const Vec3 &q : line) path << at(q.x(), q.y());
-    QPen wall(colors().ink, m_tube * scale + 3);
-    wall.setJoinStyle(Qt::RoundJoin);
-    wall.setCapStyle(Qt::FlatCap);
-    p.setPen(wall);
-    p.setBrush(Qt::NoBrush);
-    p.drawPolyline(path);
-    QPen inside(colors().yellow, std::max(1.5, m_tube * scale));
-    inside.setJoinStyle(Qt::RoundJoin);
-    inside.setCapStyle(Qt::FlatCap);
-    p.setPen(inside);
-    p.drawPolyline(path);
+    drawTube(p, path, m_tube * scale);
     p.restore();
     p.setFont(textFont(10, true));
     p.setPen(colors().faint);
@@ -111,15 +135,7 @@ void BenderView::drawAlong(QPainter &p, const QRectF &box) const {
     p.drawRect(QRectF(at(m_bed / 2, m_bed / 2), at(-m_bed / 2, -m_bed / 2)).normalized());
     QPolygonF path;
     for (const Vec3 &q : line) path << at(q.y(), q.z());
-    QPen wall(colors().ink, m_tube * scale + 3);
-    wall.setJoinStyle(Qt::RoundJoin);
-    p.setPen(wall);
-    p.setBrush(Qt::NoBrush);
-    p.drawPolyline(path);
-    QPen inside(colors().yellow, std::max(1.5, m_tube * scale));
-    inside.setJoinStyle(Qt::RoundJoin);
-    p.setPen(inside);
-    p.drawPolyline(path);
+    drawTube(p, path, m_tube * scale);
     p.restore();
     p.setFont(textFont(10, true));
     p.setPen(colors().faint);
@@ -224,7 +240,7 @@ void BendPage::refresh() {
         }
         QString says = tr("It can be made.");
         for (const workshop::BendStep &s : b.plan->steps)
-            if (!s.barredBy.empty()) says = tr("%1 is in the way.").arg(QString::fromStdString(s.barredBy));
+            if (s.barredBy != workshop::BendBar::Nothing) says = inTheWay(s.barredBy);
         m_table->setRow(static_cast<int>(i),
                         {name, print(b.plan->cut, Quantity::Length), QString::number(b.plan->steps.size()),
                          b.plan->fromEnd ? tr("its end") : tr("its start"), says});
@@ -268,7 +284,7 @@ void BendPage::showMoment() {
         text += tr("; turn the tube by %1 first").arg(print(s.bend.rotation, Quantity::Angle));
     if (s.pulls > 1) text += tr("; in %1 pulls").arg(s.pulls);
     text += ".";
-    if (!s.barredBy.empty()) text += tr(" %1 is in the way.").arg(QString::fromStdString(s.barredBy));
+    if (s.barredBy != workshop::BendBar::Nothing) text += " " + inTheWay(s.barredBy);
     m_step->setText(text);
     m_springback->setText(
         plan.springback.tests > 0

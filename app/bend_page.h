@@ -29,6 +29,7 @@ class BenderView : public QWidget {
     void paintEvent(QPaintEvent *event) override;
 
   private:
+    [[nodiscard]] QRectF seenAbove() const;
     void drawAbove(QPainter &painter, const QRectF &box) const;
     void drawAlong(QPainter &painter, const QRectF &box) const;
 

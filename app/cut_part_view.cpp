@@ -24,7 +24,10 @@ void CutPartView::show(const std::string &part) {
     m_name.clear();
     const job::PieceAppraisal *piece = m_session->chosen(*m_session->shownAppraisal());
     if (piece && piece->assembly && !part.empty()) {
-        m_drawing = exchange::cutDrawing(*piece->assembly, part, m_session->job().shop);
+        const workshop::BendPlan *plan = nullptr;
+        for (const job::BentBar &b : piece->bent)
+            if (b.part == part && b.plan) plan = &*b.plan;
+        m_drawing = exchange::cutDrawing(*piece->assembly, part, plan);
         m_name = QString::fromStdString(piece->assembly->labelOf(part));
     }
     QStringList steps;

@@ -130,8 +130,11 @@ void FitBench::showAsBuilt() {
     if (known)
         m_asBuilt->setText(tr("As built, by %1 readings: %2 %3")
                                .arg(piece->asBuilt->readings)
-                               .arg(piece->asBuilt->goesOn ? tr("it goes on.") : tr("it does not go on."),
-                                    QString::fromStdString(piece->asBuilt->advice)));
+                               .arg(piece->asBuilt->sure ? tr("it goes on.")
+                                    : piece->asBuilt->goesOn
+                                        ? tr("it should go on, if what was not read is as drawn.")
+                                        : tr("it does not go on."),
+                                    QString::fromStdString(piece->asBuilt->advice.in(m_session->units()))));
     else
         m_asBuilt->setText(m_items.empty()
                                ? QString()

@@ -45,7 +45,7 @@ void GaugeButton::refresh() {
         m_name = QString::fromStdString(g->name);
         m_broken = g->broken();
         if (g->value) m_value = printed(*g->value, *g, *m_session);
-        m_limit = !std::isfinite(g->limit) ? QString::fromStdString(g->governs)
+        m_limit = !std::isfinite(g->limit) ? QString::fromStdString(g->aside)
                                            : (g->limitIsLeast ? QStringLiteral("≥ ") : QStringLiteral("≤ ")) +
                                                  printed(g->limit, *g, *m_session);
         const auto pinned = m_session->pinned();
@@ -61,7 +61,7 @@ void GaugeButton::refresh() {
                 m_change.prepend('+');
         }
     }
-    setToolTip(g && !g->governs.empty() && std::isfinite(g->limit)
+    setToolTip(g && !g->governs.empty()
                    ? tr("Governed by %1. Click for the working.").arg(QString::fromStdString(g->governs))
                    : tr("Click for the working."));
     if (shown == std::tuple(m_working, m_value, m_limit, m_change, m_broken)) return;

@@ -54,7 +54,7 @@ void summary(const Printing &s) {
              g.value ? s.print(*g.value, g.quantity) + unit + (g.broken() ? JobSheet::tr("  (!)") : QString())
                      : QStringLiteral("–"),
              std::isfinite(g.limit) ? (g.limitIsLeast ? "≥ " : "≤ ") + s.print(g.limit, g.quantity) + unit
-                                    : QString(),
+                                    : QString::fromStdString(g.aside),
              QString::fromStdString(g.governs)},
             {0.3, 0.2, 0.2, 0.3});
     }

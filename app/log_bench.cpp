@@ -13,6 +13,7 @@
 
 #include "app/list_maker.h"
 #include "app/theme.h"
+#include "core/job/gauges.h"
 #include "core/job/names.h"
 
 namespace hefty::app {
@@ -101,28 +102,20 @@ QWidget *LogBench::makeLog() {
     return page;
 }
 
-std::optional<double> LogBench::factor() const {
-    // Only of a job that is done: half of the hours say nothing of all of the work.
-    const job::Gauge *hours = m_session->appraisal()->gauge("hours");
-    return hours && hours->value && m_session->job().signedOff.contains("fitup")
-               ? log::factorFrom(m_session->job().log.entries, *hours->value,
-                                 m_session->job().shop.hoursFactor)
-               : std::nullopt;
-}
-
 /// Later estimates are made with what this job took.
 void LogBench::useFactor() {
-    if (const auto f = factor())
+    if (const auto f = job::learnedFactor(m_session->job(), *m_session->appraisal()))
         m_session->edit(tr("Estimate by what this job took"),
                         [&](job::Job &job) { job.shop.hoursFactor = *f; });
 }
 
 void LogBench::refresh() {
-    if (const auto f = factor())
+    const auto learned = job::learnedFactor(m_session->job(), *m_session->appraisal());
+    if (learned)
         m_factor->setText(tr("Estimate later work by this job: %1 times instead of %2")
-                              .arg(*f, 0, 'f', 2)
+                              .arg(*learned, 0, 'f', 2)
                               .arg(m_session->job().shop.hoursFactor, 0, 'f', 2));
-    m_factor->setVisible(factor().has_value());
+    m_factor->setVisible(learned.has_value());
     const log::LogSums sums = log::sumOf(m_session->job().log.entries);
     const auto appraisal = m_session->appraisal();
     const job::Gauge *planned = appraisal->gauge("cost");

@@ -25,9 +25,6 @@ class LogBench : public QWidget {
     [[nodiscard]] QWidget *makeLog();
     Session *m_session;
     void useFactor();
-    /// What jobs take over the estimate, after this one; none: it is not fitted and signed off yet, no hours
-    /// are logged, or none estimated.
-    [[nodiscard]] std::optional<double> factor() const;
     QLabel *m_sums;
     QPushButton *m_factor;
 };

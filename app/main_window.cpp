@@ -3,17 +3,10 @@
 #include <QAction>
 #include <QApplication>
 #include <QCloseEvent>
-#include <QFileDialog>
-#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QMenu>
-#include <QMessageBox>
-#include <QPrintPreviewDialog>
-#include <QPrinter>
-#include <QPushButton>
-#include <QSettings>
 #include <QStackedWidget>
 #include <QToolButton>
 #include <QVBoxLayout>
@@ -25,8 +18,8 @@
 #include "app/gallery.h"
 #include "app/gauge_bar.h"
 #include "app/handbook.h"
+#include "app/job_files.h"
 #include "app/job_lists.h"
-#include "app/job_sheet.h"
 #include "app/layout_bench.h"
 #include "app/list_sheet.h"
 #include "app/load_bench.h"
@@ -45,9 +38,6 @@
 namespace hefty::app {
 namespace {
 
-const char *const jobFilter = "Jobs (*.girder.json);;All files (*)";
-constexpr int recentAtMost = 8;
-
 QToolButton *stripButton(QAction *action, const char *name) {
     auto *button = new QToolButton;
     button->setObjectName(QLatin1String(name));
@@ -58,24 +48,10 @@ QToolButton *stripButton(QAction *action, const char *name) {
 
 }  // namespace
 
-Asking dialogs() {
-    return {[](QWidget *parent, const QString &title, const QString &filter) {
-                return QFileDialog::getOpenFileName(parent, title, {}, filter);
-            },
-            [](QWidget *parent, const QString &title, const QString &proposal, const QString &filter) {
-                return QFileDialog::getSaveFileName(parent, title, proposal, filter);
-            },
-            [](QWidget *parent, const QString &title, const QString &text) {
-                QMessageBox box(QMessageBox::NoIcon, title, text, QMessageBox::Close, parent);
-                box.exec();
-            },
-            [](QWidget *parent, const QString &title) {
-                return QFileDialog::getExistingDirectory(parent, title);
-            }};
-}
-
 MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *parent)
-    : QMainWindow(parent), m_session(new Session(std::move(stock), this)) {
+    : QMainWindow(parent),
+      m_session(new Session(std::move(stock), this)),
+      m_files(new JobFiles(m_session, asking, this)) {
     setObjectName("mainWindow");
     resize(1280, 800);
     m_gauges = new GaugeBar(m_session);  // first: it is told of an answer before the views are
@@ -124,16 +100,15 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     });
     connect(fit, &FitBench::whyAsked, this, &MainWindow::openWorking);
     connect(log, &LogBench::whyAsked, this, &MainWindow::openWorking);
-    connect(m_cut, &CutBench::exportAsked, this, &MainWindow::exportCuts);
-    connect(m_cut, &CutBench::sheetFilesAsked, this, &MainWindow::exportSheets);
+    connect(m_cut, &CutBench::exportAsked, m_files, &JobFiles::exportCuts);
+    connect(m_cut, &CutBench::sheetFilesAsked, m_files, [this] { m_files->exportSheets(*m_cut->sheets()); });
     connect(m_cut, &CutBench::rackAsked, this, &MainWindow::openRack);
     for (auto signal : {&Session::jobChanged, &Session::fileChanged, &Session::unitsChanged,
                         &Session::appraisalChanged, &Session::pieceChosen})
         connect(m_session, signal, this, &MainWindow::refreshStrip);
     goTo(0);
     refreshStrip();
-    refreshRecent();
-    offerRecovery();
+    if (QWidget *banner = m_files->recoveryBanner()) layout->insertWidget(1, banner);
 }
 
 MainWindow::~MainWindow() {
@@ -156,10 +131,7 @@ QAction *MainWindow::action(const char *name, const QString &text, const QKeySeq
 
 void MainWindow::makeActions() {
     action("new", tr("New job"), QKeySequence::New, [this] { m_session->newJob(); });
-    action("open", tr("Open a job..."), QKeySequence::Open, [this] {
-        const QString path = asking.openFile(this, tr("Open a job"), jobFilter);
-        if (!path.isEmpty()) openPath(path);
-    });
+    action("open", tr("Open a job..."), QKeySequence::Open, [this] { m_files->open(); });
     action("openDemo", tr("Open the demo job"), {},
            [this] { openPath(QString::fromStdString(demoFolder()) + "/marten-front-bumper.girder.json"); });
     action("openDemos", tr("Demo jobs..."), {}, [this] {
@@ -167,12 +139,13 @@ void MainWindow::makeActions() {
         if (list.exec() == QDialog::Accepted && !list.chosen().isEmpty()) openPath(list.chosen());
     });
     action("handbook", tr("Handbook"), QKeySequence::HelpContents, [this] { (new Handbook(this))->show(); });
-    action("save", tr("Save"), QKeySequence::Save, [this] { save(); });
-    action("saveAs", tr("Save as..."), QKeySequence("Ctrl+Shift+S"), [this] { saveAs(); });
-    action("exportCuts", tr("Save the cut list as CSV..."), QKeySequence("Ctrl+E"), [this] { exportCuts(); });
+    action("save", tr("Save"), QKeySequence::Save, [this] { m_files->save(); });
+    action("saveAs", tr("Save as..."), QKeySequence("Ctrl+Shift+S"), [this] { m_files->saveAs(); });
+    action("exportCuts", tr("Save the cut list as CSV..."), QKeySequence("Ctrl+E"),
+           [this] { m_files->exportCuts(); });
     action("exportPdf", tr("Save the job sheet as PDF..."), QKeySequence("Ctrl+Shift+E"),
-           [this] { exportPdf(); });
-    action("print", tr("Print the job sheet..."), QKeySequence::Print, [this] { preview(); });
+           [this] { m_files->exportPdf(); });
+    action("print", tr("Print the job sheet..."), QKeySequence::Print, [this] { m_files->printPreview(); });
     action("addPiece", tr("Add a piece..."), QKeySequence("Ctrl+Shift+N"), [this] {
         const armor::Pattern *pattern = chooseFromGallery(m_session, this);
         if (!pattern) return;
@@ -218,8 +191,9 @@ QWidget *MainWindow::makeStrip() {
     auto *menu = new QMenu(this);
     for (const char *name : {"new", "open", "openDemo", "openDemos"})
         menu->addAction(findChild<QAction *>(name));
-    m_recent = menu->addMenu(tr("Recent jobs"));
-    m_recent->setObjectName("recent");
+    auto *recent = menu->addMenu(tr("Recent jobs"));
+    recent->setObjectName("recent");
+    m_files->setRecentMenu(recent);
     menu->addSeparator();
     for (const char *name : {"save", "saveAs"}) menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
@@ -309,102 +283,8 @@ void MainWindow::setDark(bool dark) {
     for (QWidget *w : findChildren<QWidget *>()) w->update();
 }
 
-void MainWindow::tell(const QString &title, const Problem &problem) {
-    QString text = QString::fromStdString(problem.message);
-    if (!problem.where.empty()) text += tr("\n\nWhere: %1").arg(QString::fromStdString(problem.where));
-    if (!problem.remedy.empty()) text += "\n\n" + QString::fromStdString(problem.remedy);
-    asking.tell(this, title, text);
-}
-
 bool MainWindow::openPath(const QString &path) {
-    if (const auto opened = m_session->open(path); !opened) {
-        tell(tr("The job cannot be opened"), opened.error());
-        return false;
-    }
-    remember(m_session->path());
-    return true;
-}
-
-bool MainWindow::save() {
-    // The shipped demo is not written over: it is saved as a job of one's own.
-    const bool isDemo = QFileInfo(m_session->path()).absolutePath() ==
-                        QFileInfo(QString::fromStdString(demoFolder())).absoluteFilePath();
-    if (m_session->path().isEmpty() || isDemo) return saveAs();
-    if (const auto saved = m_session->save(m_session->path()); !saved) {
-        tell(tr("The job cannot be saved"), saved.error());
-        return false;
-    }
-    return true;
-}
-
-bool MainWindow::saveAs() {
-    const QString path = asking.saveFile(
-        this, tr("Save the job"),
-        QString::fromStdString(m_session->job().name).toLower().replace(' ', '-') + ".girder.json",
-        jobFilter);
-    if (path.isEmpty()) return false;
-    if (const auto saved = m_session->save(path); !saved) {
-        tell(tr("The job cannot be saved"), saved.error());
-        return false;
-    }
-    remember(m_session->path());
-    return true;
-}
-
-void MainWindow::remember(const QString &path) {
-    QSettings settings;
-    QStringList recent = settings.value("recent").toStringList();
-    recent.removeAll(path);
-    recent.prepend(path);
-    settings.setValue("recent", recent.mid(0, recentAtMost));
-    refreshRecent();
-}
-
-void MainWindow::refreshRecent() {
-    m_recent->clear();
-    for (const QString &path : QSettings().value("recent").toStringList())
-        m_recent->addAction(QFileInfo(path).fileName(), this, [this, path] { openPath(path); })
-            ->setToolTip(path);
-    m_recent->setEnabled(!m_recent->isEmpty());
-}
-
-void MainWindow::exportCuts() {
-    const auto appraisal = m_session->appraisal();
-    const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
-    if (!piece || !piece->fabrication)
-        return asking.tell(this, tr("There is no cut list yet"),
-                           tr("Measure the vehicle and lay out a piece first."));
-    const QString path = asking.saveFile(this, tr("Save the cut list"), "cut-list.csv", "CSV (*.csv)");
-    if (path.isEmpty()) return;
-    if (const auto saved = job::saveText(path.toStdString(), workshop::cutListCsv(*piece->fabrication));
-        !saved)
-        tell(tr("The cut list cannot be saved"), saved.error());
-}
-
-void MainWindow::exportSheets() {
-    const QString folder = asking.folder(this, tr("A folder for the cutting files"));
-    if (folder.isEmpty()) return;
-    const auto written = m_cut->sheets()->writeFiles(folder);
-    if (!written) return tell(tr("The cutting files cannot be written"), written.error());
-    asking.tell(this, tr("Cutting files"), tr("Files written to %1: %2.").arg(folder).arg(*written));
-}
-
-void MainWindow::exportPdf() {
-    const QString path = asking.saveFile(this, tr("Save the job sheet"), "job-sheet.pdf", "PDF (*.pdf)");
-    if (path.isEmpty()) return;
-    if (const auto saved = JobSheet(m_session).writePdf(path); !saved)
-        tell(tr("The job sheet cannot be saved"), saved.error());
-}
-
-void MainWindow::preview() {
-    QPrinter printer(QPrinter::HighResolution);
-    printer.setPageSize(QPageSize(QPageSize::A4));
-    QPrintPreviewDialog dialog(&printer, this);
-    dialog.setObjectName("printPreview");
-    dialog.resize(1000, 760);
-    connect(&dialog, &QPrintPreviewDialog::paintRequested, this,
-            [this](QPrinter *p) { JobSheet(m_session).paint(p); });
-    dialog.exec();
+    return m_files->openPath(path);
 }
 
 void MainWindow::openWorking(const working::Working &working) {
@@ -443,7 +323,7 @@ void MainWindow::gaugeAsked(const QString &id) {
     if (id == "margin") {
         goTo(stopIndex("prove"));
         if (!g->finding.empty()) showFinding(QString::fromStdString(g->finding));
-    } else if (id == "cost") {
+    } else if (id == "cost" || id == "hours") {
         goTo(stopIndex("cut"));
     } else {
         goTo(stopIndex("layout"));
@@ -462,39 +342,6 @@ void MainWindow::gaugeAsked(const QString &id) {
                                   appraisal->clearance->approach.wheelPath.at);
     }
     openWorking(g->working);
-}
-
-void MainWindow::offerRecovery() {
-    const auto leftovers = m_session->leftovers();
-    if (leftovers.empty()) return;
-    const Journal::Leftover leftover = leftovers.front();
-    m_banner = new QWidget;
-    m_banner->setObjectName("banner");
-    m_banner->setAttribute(Qt::WA_StyledBackground);
-    auto *layout = new QHBoxLayout(m_banner);
-    auto *text = new QLabel(tr("Unsaved work on \"%1\" from %2 was left behind.")
-                                .arg(leftover.jobName, QString(leftover.when).replace('T', ' ')));
-    auto *take = new QPushButton(tr("Bring it back"));
-    take->setObjectName("recover");
-    auto *drop = new QPushButton(tr("Let it go"));
-    drop->setObjectName("discard");
-    layout->addWidget(text, 1);
-    layout->addWidget(take);
-    layout->addWidget(drop);
-    static_cast<QVBoxLayout *>(centralWidget()->layout())->insertWidget(1, m_banner);
-    const auto done = [this] {
-        m_banner->deleteLater();
-        m_banner = nullptr;
-    };
-    connect(take, &QPushButton::clicked, this, [this, leftover, done] {
-        if (const auto recovered = m_session->recover(leftover); !recovered)
-            tell(tr("The work cannot be brought back"), recovered.error());
-        done();
-    });
-    connect(drop, &QPushButton::clicked, this, [this, leftover, done] {
-        m_session->discard(leftover);
-        done();
-    });
 }
 
 void MainWindow::openJobCard() {

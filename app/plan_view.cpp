@@ -197,38 +197,58 @@ void PlanView::drawAll(QPainter &painter) {
     }
 }
 
-void PlanView::drawTargets(QPainter &painter) {
-    painter.setFont(measureFont(10));
-    for (const DragTarget &t : m_targets)
-        if (t.id != m_focused && t.id != m_hovered && !(m_drag && m_drag->target.id == t.id))
-            drawTarget(painter, t, false);
-    for (const DragTarget &t : m_targets)
-        if ((t.id == m_focused && hasFocus()) || t.id == m_hovered || (m_drag && m_drag->target.id == t.id))
-            drawTarget(painter, t, true);
-        else if (t.id == m_focused)
-            drawTarget(painter, t, false);
+namespace {
+
+constexpr double targetHalf = 6, activeHalf = 8;  // of its square, pixels
+
+QRectF square(const QPointF &at, double half) {
+    return {at.x() - half, at.y() - half, 2 * half, 2 * half};
 }
 
-void PlanView::drawTarget(QPainter &painter, const DragTarget &t, bool active) {
-    const QPointF at = toScreen(t.at);
-    if (t.dimensionFrom) {
-        const QColor ink = t.known ? (active ? colors().ink : colors().blue) : colors().bad;
-        drawDimension(painter, toScreen(*t.dimensionFrom), at, t.known ? valueText(t) : tr("?"), ink);
-    }
-    painter.setPen(QPen(colors().yellowEdge, active ? 2 : 1.5));
+}  // namespace
+
+/// Texts of dimensions keep off the squares and off each other; the one that is worked on has its own.
+void PlanView::drawTargets(QPainter &painter) {
+    painter.setFont(measureFont(10));
+    const auto isActive = [this](const DragTarget &t) {
+        return (t.id == m_focused && hasFocus()) || t.id == m_hovered ||
+               (m_drag && m_drag->target.id == t.id);
+    };
+    std::vector<QRectF> taken;
+    for (const DragTarget &t : m_targets) taken.push_back(square(toScreen(t.at), targetHalf));
+    for (const DragTarget &t : m_targets)
+        if (!isActive(t)) drawDimensionOf(painter, t, t.known ? colors().blue : colors().bad, &taken);
+    for (const DragTarget &t : m_targets)
+        if (!isActive(t)) drawSquare(painter, t, targetHalf);
+    for (const DragTarget &t : m_targets)
+        if (isActive(t)) drawActive(painter, t);
+}
+
+void PlanView::drawDimensionOf(QPainter &painter, const DragTarget &t, const QColor &ink,
+                               std::vector<QRectF> *taken) {
+    if (t.dimensionFrom)
+        drawDimension(painter, toScreen(*t.dimensionFrom), toScreen(t.at), t.known ? valueText(t) : tr("?"),
+                      ink, taken);
+}
+
+void PlanView::drawSquare(QPainter &painter, const DragTarget &t, double half) {
+    painter.setPen(QPen(colors().yellowEdge, half > targetHalf ? 2 : 1.5));
     painter.setBrush(colors().yellow);
-    const double half = active ? 8 : 6;
-    painter.drawRect(QRectF(at.x() - half, at.y() - half, 2 * half, 2 * half));
-    if (active) {
-        const double left = at.x() < width() / 2.0 ? 1 : -1;
-        const QString text = QStringLiteral("%1 %2").arg(t.name, t.known ? valueText(t) : tr("not measured"));
-        const double wide = QFontMetricsF(painter.font()).horizontalAdvance(text);
-        drawLabel(painter,
-                  {std::clamp(at.x() + left * (wide / 2 + 18), wide / 2 + 6,
-                              std::max(wide / 2 + 6, width() - wide / 2 - 6)),
-                   at.y() - 20},
-                  text, colors().paper, colors().ink);
-    }
+    painter.drawRect(square(toScreen(t.at), half));
+}
+
+void PlanView::drawActive(QPainter &painter, const DragTarget &t) {
+    drawDimensionOf(painter, t, t.known ? colors().ink : colors().bad, nullptr);
+    drawSquare(painter, t, activeHalf);
+    const QPointF at = toScreen(t.at);
+    const double left = at.x() < width() / 2.0 ? 1 : -1;
+    const QString text = QStringLiteral("%1 %2").arg(t.name, t.known ? valueText(t) : tr("not measured"));
+    const double wide = QFontMetricsF(painter.font()).horizontalAdvance(text);
+    drawLabel(painter,
+              {std::clamp(at.x() + left * (wide / 2 + 18), wide / 2 + 6,
+                          std::max(wide / 2 + 6, width() - wide / 2 - 6)),
+               at.y() - 20},
+              text, colors().paper, colors().ink);
 }
 
 int PlanView::targetAt(const QPointF &place) const {

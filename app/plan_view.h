@@ -98,7 +98,10 @@ class PlanView : public QWidget {
     void drawKeptVehicle(QPainter &painter);
     void drawAll(QPainter &painter);
     void drawTargets(QPainter &painter);
-    void drawTarget(QPainter &painter, const DragTarget &target, bool active);
+    void drawDimensionOf(QPainter &painter, const DragTarget &target, const QColor &ink,
+                         std::vector<QRectF> *taken);
+    void drawSquare(QPainter &painter, const DragTarget &target, double half);
+    void drawActive(QPainter &painter, const DragTarget &target);
     [[nodiscard]] int targetAt(const QPointF &place) const;
     [[nodiscard]] std::pair<QString, QString> partAt(const QPointF &place) const;
     [[nodiscard]] QString valueText(const DragTarget &target) const;

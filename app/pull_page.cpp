@@ -216,8 +216,7 @@ QWidget *PullPage::makeReadings() {
     layout->addLayout(typed);
     connect(m_connect, &QPushButton::clicked, this, &PullPage::connectOrNot);
     connect(m_pull, &QPushButton::clicked, this, [this] {
-        const std::size_t next = stages().size();
-        if (m_plan && next < m_plan->stages.size()) ask(m_plan->stages[next]);
+        if (m_verdict.next) ask(*m_verdict.next);
     });
     connect(m_release, &QPushButton::clicked, this, [this] { ask(0); });
     connect(m_take, &QPushButton::clicked, this, &PullPage::takeStage);
@@ -258,14 +257,8 @@ void PullPage::refreshPlaces() {
     if (const int at = m_place->findData(kept); at >= 0) m_place->setCurrentIndex(at);
 }
 
-/// Those of the last pull at the place.
 std::vector<log::PullStage> PullPage::stages() const {
-    if (!m_plan) return {};
-    const auto &pulls = m_session->job().log.pulls;
-    const auto last = std::find_if(pulls.rbegin(), pulls.rend(), [this](const log::ProofPull &p) {
-        return p.piece == m_plan->piece && p.place == m_plan->place;
-    });
-    return last == pulls.rend() ? std::vector<log::PullStage>{} : last->stages;
+    return m_plan ? job::stagesOf(m_session->job(), *m_plan) : std::vector<log::PullStage>{};
 }
 
 void PullPage::showPull() {
@@ -278,36 +271,50 @@ void PullPage::showPull() {
             m_plan = std::move(*plan);
     const std::vector<log::PullStage> done = stages();
     m_verdict = m_plan ? job::judge(*m_plan, done) : job::PullVerdict{};
-    m_table->setRowCount(m_plan ? static_cast<int>(m_plan->stages.size()) : 0);
-    for (std::size_t i = 0; m_plan && i < m_plan->stages.size(); ++i) {
-        const bool read = i < done.size();
-        const double load = read ? done[i].load : m_plan->stages[i];
-        m_table->setRow(static_cast<int>(i),
-                        {QString::number(i + 1), said(load, Quantity::Force),
-                         read ? dial(done[i].reading) : QStringLiteral("–"), dial(m_plan->give * load),
-                         read ? dial(done[i].left) : QStringLiteral("–")});
-    }
+    fillTable(done);
     m_chart->show(m_plan ? &*m_plan : nullptr, done, m_verdict.give);
-    if (!m_plan)
-        m_says->setText(tr("There is no proved tab to pull at."));
-    else if (!m_verdict.stop.empty())
-        m_says->setText(tr("Stop. %1").arg(QString::fromStdString(m_verdict.stop)));
-    else if (m_verdict.done)
-        m_says->setText(tr("It held all stages. It gives %1 times what was computed.")
-                            .arg(m_plan->give > 0 ? *m_verdict.give / m_plan->give : 0, 0, 'f', 2));
-    else
-        m_says->setText(tr("Rated %1; the last stage %2. Stage %3 of %4 is next: %5.")
-                            .arg(said(m_plan->rated, Quantity::Force), said(m_plan->most, Quantity::Force))
-                            .arg(done.size() + 1)
-                            .arg(m_plan->stages.size())
-                            .arg(said(m_plan->stages[done.size()], Quantity::Force)));
-    const bool goesOn = m_plan && m_verdict.stop.empty() && !m_verdict.done && m_clear->isChecked();
+    m_says->setText(says());
+    const bool goesOn = m_verdict.next && m_clear->isChecked();
     m_connect->setText(m_port.isOpen() ? tr("Disconnect") : tr("Connect"));
     m_pull->setEnabled(goesOn && m_port.isOpen());
     m_release->setEnabled(m_port.isOpen());
     m_take->setEnabled(goesOn);
     m_why->setEnabled(m_plan.has_value());
     m_again->setEnabled(!done.empty());
+}
+
+/// What was read, and under it what is still to be pulled.
+void PullPage::fillTable(const std::vector<log::PullStage> &done) {
+    std::vector<double> left;
+    if (m_plan && m_verdict.next)
+        for (const double load : m_plan->stages)
+            if (load >= *m_verdict.next) left.push_back(load);
+    m_table->setRowCount(static_cast<int>(done.size() + left.size()));
+    int row = 0;
+    for (const log::PullStage &s : done) {
+        m_table->setRow(row, {QString::number(row + 1), said(s.load, Quantity::Force), dial(s.reading),
+                              dial(m_plan->give * s.load), dial(s.left)});
+        ++row;
+    }
+    for (const double load : left) {
+        m_table->setRow(row, {QString::number(row + 1), said(load, Quantity::Force), QStringLiteral("–"),
+                              dial(m_plan->give * load), QStringLiteral("–")});
+        ++row;
+    }
+}
+
+QString PullPage::says() const {
+    if (!m_plan) return tr("There is no proved tab to pull at.");
+    if (!m_verdict.stop.text.empty())
+        return tr("Stop. %1").arg(QString::fromStdString(m_verdict.stop.in(m_session->units())));
+    const QString rated = tr("Rated %1; the last stage %2.")
+                              .arg(said(m_plan->rated, Quantity::Force), said(m_plan->most, Quantity::Force));
+    if (m_verdict.next) return rated + tr(" Next: %1.").arg(said(*m_verdict.next, Quantity::Force));
+    const double over = m_verdict.give && m_plan->give > 0 ? *m_verdict.give / m_plan->give : 0;
+    return over > 0 ? tr("It held to %1. It gives %2 times what was computed.")
+                          .arg(said(m_plan->most, Quantity::Force))
+                          .arg(over, 0, 'f', 2)
+                    : tr("It held to %1.").arg(said(m_plan->most, Quantity::Force));
 }
 
 void PullPage::connectOrNot() {
@@ -341,32 +348,16 @@ void PullPage::takeStage() {
     if (!load || !reading || !left || !(*load > 0))
         return m_state->setText(tr("A stage needs all three: the pull, how far it came, and what it keeps."));
     if (!m_plan) return;
-    const log::PullStage stage{*load, *reading, *left};
-    auto all = stages();
-    all.push_back(stage);
-    const std::string stopped = job::judge(*m_plan, all).stop;
-    const job::PullPlan plan = *m_plan;
-    m_session->edit(tr("Stage %1 of a proof pull").arg(all.size()), [&](job::Job &job) {
-        auto &pulls = job.log.pulls;
-        auto last = std::find_if(pulls.rbegin(), pulls.rend(), [&plan](const log::ProofPull &p) {
-            return p.piece == plan.piece && p.place == plan.place;
-        });
-        if (last == pulls.rend()) {
-            pulls.push_back({plan.piece, plan.place, today(), {}, {}});
-            last = pulls.rbegin();
-        }
-        last->stages = all;
-        last->stopped = stopped;
+    m_session->edit(tr("Stage %1 of a proof pull").arg(stages().size() + 1), [&](job::Job &job) {
+        job::takeStage(job, *m_plan, {*load, *reading, *left}, today(), m_session->units());
     });
     for (QuantityEdit *e : {m_load, m_reading, m_left}) e->clear();
 }
 
 void PullPage::begin() {
     if (!m_plan) return;
-    const job::PullPlan plan = *m_plan;
-    m_session->edit(tr("Begin a new proof pull"), [&](job::Job &job) {
-        job.log.pulls.push_back({plan.piece, plan.place, today(), {}, {}});
-    });
+    m_session->edit(tr("Begin a new proof pull"),
+                    [this](job::Job &job) { job::beginPull(job, *m_plan, today()); });
 }
 
 }  // namespace hefty::app

@@ -57,6 +57,8 @@ class PullPage : public QWidget {
     void refresh();
     void refreshPlaces();
     void showPull();
+    void fillTable(const std::vector<log::PullStage> &done);
+    [[nodiscard]] QString says() const;
     void takeStage();
     void begin();
     void connectOrNot();

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <map>
 
 #include <QComboBox>
 #include <QFile>
@@ -71,24 +70,25 @@ void RideChart::paintEvent(QPaintEvent *) {
     p.drawText(QRectF(time.left(), time.bottom() + 2, time.width(), 18), Qt::AlignRight,
                tr("%1 s").arg(m_duration, 0, 'f', 0));
     constexpr double bin = 0.1;  // g
-    std::map<int, double> counts;
-    for (const joints::Cycles &c : m_cycles) counts[static_cast<int>(c.range / bin)] += c.count;
+    const std::vector<double> counts = joints::countsByRange(m_cycles, bin);
     if (counts.empty()) return;
-    const int last = counts.rbegin()->first;
     double highest = 1;
-    for (const auto &[i, count] : counts) highest = std::max(highest, std::log10(1 + count));
-    for (const auto &[i, count] : counts) {
-        const double w = bars.width() / (last + 1), h = std::log10(1 + count) / highest * bars.height();
-        p.setPen(QPen(colors().ink, 1));
-        p.setBrush(colors().yellow);
-        p.drawRect(QRectF(bars.left() + i * w, bars.bottom() - h, std::max(1.0, w - 1), h));
+    for (const double count : counts) highest = std::max(highest, std::log10(1 + count));
+    p.setPen(QPen(colors().ink, 1));
+    p.setBrush(colors().yellow);
+    const double wide = bars.width() / static_cast<double>(counts.size());
+    for (std::size_t i = 0; i < counts.size(); ++i) {
+        const double high = std::log10(1 + counts[i]) / highest * bars.height();
+        if (counts[i] > 0)
+            p.drawRect(QRectF(bars.left() + static_cast<double>(i) * wide, bars.bottom() - high,
+                              std::max(1.0, wide - 1), high));
     }
     p.setPen(colors().ink);
     p.drawText(QRectF(0, bars.top() - 20, width() - 16, 18), Qt::AlignRight,
                tr("how often which range came (log)"));
     p.drawText(QRectF(bars.left(), bars.bottom() + 4, bars.width(), 18), Qt::AlignLeft, "0 g");
     p.drawText(QRectF(bars.left(), bars.bottom() + 4, bars.width(), 18), Qt::AlignRight,
-               tr("%1 g").arg((last + 1) * bin, 0, 'f', 1));
+               tr("%1 g").arg(static_cast<double>(counts.size()) * bin, 0, 'f', 1));
 }
 
 RidePage::RidePage(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {

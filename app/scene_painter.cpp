@@ -426,7 +426,7 @@ QRectF drawLabel(QPainter &p, const QPointF &center, const QString &text, const 
 }
 
 void drawDimension(QPainter &p, const QPointF &from, const QPointF &to, const QString &text,
-                   const QColor &color) {
+                   const QColor &color, std::vector<QRectF> *taken) {
     p.setPen(cosmetic(color, 1));
     p.drawLine(from, to);
     for (const QPointF &end : {from, to}) {
@@ -435,14 +435,27 @@ void drawDimension(QPainter &p, const QPointF &from, const QPointF &to, const QS
     }
     if (text.isEmpty()) return;
     const QFontMetricsF metrics(p.font());
-    const double length = std::hypot(to.x() - from.x(), to.y() - from.y());
+    const double wide = metrics.horizontalAdvance(text),
+                 length = std::hypot(to.x() - from.x(), to.y() - from.y());
     const bool level = std::abs(to.x() - from.x()) > std::abs(to.y() - from.y());
+    const QPointF middle = (from + to) / 2, along = (to - from) / 4;
+    const QPointF beside = level ? QPointF(0, -18) : QPointF(-wide / 2 - 16, 0);
     // A text that does not fit between the slashes stands beside them.
-    QPointF center = (from + to) / 2;
-    if (level && metrics.horizontalAdvance(text) + 28 > length) center += QPointF(0, -18);
-    if (!level && metrics.height() + 24 > length)
-        center += QPointF(-metrics.horizontalAdvance(text) / 2 - 16, 0);
-    drawLabel(p, center, text, color, colors().paper);
+    const bool fits = level ? wide + 28 <= length : metrics.height() + 24 <= length;
+    std::vector<QPointF> centers{fits ? middle : middle + beside};
+    if (taken) {
+        if (fits) centers.insert(centers.end(), {middle + along, middle - along, middle + beside});
+        centers.push_back(middle - beside);
+    }
+    for (const QPointF &center : centers) {
+        const QRectF box(center.x() - wide / 2 - 4, center.y() - metrics.height() / 2, wide + 8,
+                         metrics.height());
+        const auto meets = [&box](const QRectF &other) { return box.intersects(other); };
+        if (taken && std::any_of(taken->begin(), taken->end(), meets)) continue;
+        const QRectF drawn = drawLabel(p, center, text, color, colors().paper);
+        if (taken) taken->push_back(drawn);
+        return;
+    }
 }
 
 void drawArrow(QPainter &p, const QPointF &tail, const QPointF &head, const QColor &color, double width) {

@@ -46,8 +46,10 @@ void drawStance(QPainter &painter, const Projection &view, const rig::Stood &sto
 void drawAngles(QPainter &painter, const Projection &view, const clearance::Clearance &clearance,
                 const rig::Stood &stood);
 /// A dimension: thin lines, short slashes at the ends, the text in the middle.
+/// @param taken  boxes that the text must not lie on: it goes elsewhere along the line, or is left out where
+///     there is no room; its own box is added. Null: it is always in the middle.
 void drawDimension(QPainter &painter, const QPointF &from, const QPointF &to, const QString &text,
-                   const QColor &color);
+                   const QColor &color, std::vector<QRectF> *taken = nullptr);
 /// An arrow with a head, from tail to head.
 void drawArrow(QPainter &painter, const QPointF &tail, const QPointF &head, const QColor &color,
                double width);

@@ -12,6 +12,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include "app/asking.h"
 #include "app/scene_painter.h"
 #include "app/stop_table.h"
 #include "app/theme.h"
@@ -22,6 +23,23 @@ namespace hefty::app {
 
 using measure::Quantity;
 using shape::Vec2;
+
+namespace {
+
+/// The place of the sheet makes it unlike all others; its mark, of what a file name may have, tells people.
+QString fileName(const workshop::PlateGroup &group, const std::string &sheet, int copy) {
+    const std::size_t place = group.placeOf(sheet);
+    const QString mark = group.isToBuy(sheet) ? QStringLiteral("new")
+                                              : fileNameFor(QString::fromStdString(group.marks[place]));
+    return QStringLiteral("%1-%2mm-%3-%4-%5")
+        .arg(QString::fromStdString(group.material))
+        .arg(group.thickness)
+        .arg(place + 1)
+        .arg(mark)
+        .arg(copy + 1);
+}
+
+}  // namespace
 
 SheetsView::SheetsView(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("sheetsView");
@@ -40,7 +58,7 @@ void SheetsView::paintEvent(QPaintEvent *) {
     if (!m_group) return;
     std::vector<Drawn> sheets;
     for (const workshop::PlacedPart &placed : m_group->nesting->placed) {
-        const Drawn d{placed.sheet, placed.copy, placed.sheet == m_group->sheets[m_group->toBuy].id};
+        const Drawn d{placed.sheet, placed.copy, m_group->isToBuy(placed.sheet)};
         if (std::none_of(sheets.begin(), sheets.end(),
                          [&d](const Drawn &o) { return o.sheet == d.sheet && o.copy == d.copy; }))
             sheets.push_back(d);
@@ -49,7 +67,7 @@ void SheetsView::paintEvent(QPaintEvent *) {
     constexpr double gap = 14, caption = 24;
     double widest = 1, highest = 1;
     for (const Drawn &d : sheets) {
-        const auto &outline = m_group->sheet(d.sheet)->outline;
+        const auto &outline = m_group->sheets[m_group->placeOf(d.sheet)].outline;
         widest = std::max(widest, outline[2].x());
         highest = std::max(highest, outline[2].y());
     }
@@ -73,7 +91,7 @@ void SheetsView::paintEvent(QPaintEvent *) {
 }
 
 void SheetsView::drawSheet(QPainter &p, const QRectF &box, const Drawn &sheet, double scale) const {
-    const auto &outline = m_group->sheet(sheet.sheet)->outline;
+    const auto &outline = m_group->sheets[m_group->placeOf(sheet.sheet)].outline;
     const auto print = [this](double v) {
         return QString::fromStdString(measure::printQuantity(v, Quantity::Length, m_session->units()));
     };
@@ -83,10 +101,12 @@ void SheetsView::drawSheet(QPainter &p, const QRectF &box, const Drawn &sheet, d
     p.setPen(colors().ink);
     p.setFont(textFont(10, true));
     p.drawText(QRectF(box.left(), box.top(), box.width(), 22), Qt::AlignLeft | Qt::AlignVCenter,
-               sheet.toBuy ? tr("To buy, sheet %1: %2, of which %3 × %4 are used")
-                                 .arg(sheet.copy + 1)
-                                 .arg(size, print(taken.x()), print(taken.y()))
-                           : QStringLiteral("%1: %2").arg(QString::fromStdString(sheet.sheet), size));
+               sheet.toBuy
+                   ? tr("To buy, sheet %1: %2, of which %3 × %4 are used")
+                         .arg(sheet.copy + 1)
+                         .arg(size, print(taken.x()), print(taken.y()))
+                   : QStringLiteral("%1: %2").arg(
+                         QString::fromStdString(m_group->marks[m_group->placeOf(sheet.sheet)]), size));
     const QPointF origin(box.left(), box.bottom());
     const auto at = [&](const Vec2 &q) { return origin + QPointF(q.x(), -q.y()) * scale; };
     QPolygonF rim;
@@ -211,8 +231,8 @@ void SheetPage::fillTable() {
     for (std::size_t i = 0; i < m_groups.size(); ++i) {
         const workshop::PlateGroup &g = m_groups[i];
         std::size_t sheets = 0;
-        for (std::size_t s = 0; s < g.sheets.size(); ++s)
-            if (s != g.toBuy) sheets += static_cast<std::size_t>(g.sheets[s].count);
+        for (const workshop::PlateSheet &s : g.sheets)
+            if (!g.isToBuy(s.id)) sheets += static_cast<std::size_t>(s.count);
         const bool laid = g.nesting.has_value();
         all = all && laid;
         if (laid) cost += g.cost();
@@ -284,8 +304,8 @@ Result<int> SheetPage::writeFiles(const QString &folder) const {
         std::set<std::pair<std::string, int>> sheets;
         for (const workshop::PlacedPart &p : g.nesting->placed) sheets.emplace(p.sheet, p.copy);
         for (const auto &[sheet, copy] : sheets) {
-            const std::string path = fmt::format("{}/{}-{:g}mm-{}-{}.dxf", folder.toStdString(), g.material,
-                                                 g.thickness, sheet, copy + 1);
+            const std::string path =
+                fmt::format("{}/{}.dxf", folder.toStdString(), fileName(g, sheet, copy).toStdString());
             if (auto saved = job::saveText(path, exchange::dxfOfSheet(g, sheet, copy)); !saved)
                 return tl::unexpected(saved.error());
             ++written;

@@ -83,11 +83,9 @@ StuckPage::StuckPage(Session *session, QWidget *parent) : QWidget(parent), m_ses
     m_mired->setCurrentIndex(1);
     m_ground = new QComboBox(this);
     m_ground->setObjectName("stuckGround");
-    for (const auto &[name, share] : {std::pair{tr("firm road, 0.02 of the weight"), 0.02},
-                                      {tr("gravel or grass, 0.05"), 0.05},
-                                      {tr("wet field, 0.1"), 0.1},
-                                      {tr("loose sand, 0.2"), 0.2}})
-        m_ground->addItem(name, share);
+    for (const rig::Ground &g : rig::grounds())
+        m_ground->addItem(tr("%1, %2 of the weight").arg(QString::fromUtf8(g.name)).arg(g.rolling, 0, 'g', 2),
+                          g.rolling);
     m_ground->setCurrentIndex(2);
     for (QComboBox *b : {m_mired, m_ground}) {
         b->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
@@ -159,6 +157,12 @@ rig::Stuck StuckPage::typed() const {
     return s;
 }
 
+/// Whether a part of the line holds; what nobody has said is not judged here.
+QString StuckPage::said(const job::LinePart &part) const {
+    if (part.carries > 0) return part.holds() ? tr("holds") : tr("too much");
+    return part.on == job::LinePart::On::Anchor ? tr("for you to judge") : tr("by its mark");
+}
+
 /// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
 void StuckPage::showEvent(QShowEvent *event) {
     QWidget::showEvent(event);
@@ -186,11 +190,9 @@ void StuckPage::refresh() {
     for (std::size_t i = 0; i < plan->parts.size(); ++i) {
         const job::LinePart &part = plan->parts[i];
         all = all && (part.carries <= 0 || part.holds());
-        m_table->setRow(static_cast<int>(i), {QString::fromStdString(part.what), print(part.force),
-                                              part.carries > 0 ? print(part.carries) : QStringLiteral("–"),
-                                              part.carries <= 0 ? tr("by its mark")
-                                              : part.holds()    ? tr("holds")
-                                                                : tr("too much")});
+        m_table->setRow(static_cast<int>(i),
+                        {QString::fromStdString(part.what), print(part.force),
+                         part.carries > 0 ? print(part.carries) : QStringLiteral("–"), said(part)});
     }
     if (plan->lines == 0)
         m_says->setText(plan->pull > 0

@@ -47,6 +47,7 @@ class StuckPage : public QWidget {
   private:
     void refresh();
     [[nodiscard]] rig::Stuck typed() const;
+    [[nodiscard]] QString said(const job::LinePart &part) const;
 
     Session *m_session;
     QuantityEdit *m_mass, *m_grade;

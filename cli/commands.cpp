@@ -151,11 +151,13 @@ Result<Json> runRide(const std::string &csv, double hours, double cycles) {
     for (const auto &[name, record] :
          {std::pair{"along", &ride->along}, {"across", &ride->across}, {"up", &ride->up}}) {
         const std::vector<joints::Cycles> found = joints::rainflow(*record);
-        std::map<int, double> bins;
-        for (const joints::Cycles &c : found) bins[static_cast<int>(c.range / bin)] += c.count;
+        const std::vector<double> bins = joints::countsByRange(found, bin);
         Json counts = Json::array();
-        for (const auto &[i, count] : bins)
-            counts.push_back({{"from", i * bin}, {"to", (i + 1) * bin}, {"count", count}});
+        for (std::size_t i = 0; i < bins.size(); ++i)
+            if (bins[i] > 0)
+                counts.push_back({{"from", static_cast<double>(i) * bin},
+                                  {"to", static_cast<double>(i + 1) * bin},
+                                  {"count", bins[i]}});
         directions[name] = {{"cycles", std::move(counts)},
                             {"equalRange", joints::equalRange(found, ride->duration, hours, cycles)}};
     }

@@ -139,7 +139,7 @@ void tellBends(CutDrawing &out, const BarPart &bar, const workshop::BendSchedule
 }
 
 /// The tube straight, with where each bend begins and ends.
-CutDrawing bentBar(const BarPart &bar, const workshop::Shop &shop) {
+CutDrawing bentBar(const BarPart &bar, const workshop::BendPlan *plan) {
     CutDrawing out;
     std::vector<shape::Vec3> path{bar.from};
     for (const armor::PathPoint &p : bar.bends) path.push_back(p.at);
@@ -165,8 +165,6 @@ CutDrawing bentBar(const BarPart &bar, const workshop::Shop &shop) {
         out.labels.push_back({{(b.start + end) / 2, half},
                               {fmt::format("bend {}: {{0}}", ++n), {{b.angle, Quantity::Angle}}}});
     }
-    const auto plan =
-        workshop::bendPlan(bar, shop.dies, shop.testBends, {shop.benderFloor, shop.benderBed / 2});
     if (plan)
         tellBender(out, bar, *plan);
     else
@@ -203,8 +201,8 @@ CutDrawing flatSheet(const workshop::FlatPattern &flat, double thickness) {
 }  // namespace
 
 std::optional<CutDrawing> cutDrawing(const armor::Assembly &assembly, const std::string &part,
-                                     const workshop::Shop &shop) {
-    if (const BarPart *b = assembly.bar(part)) return b->straight() ? straightBar(*b) : bentBar(*b, shop);
+                                     const workshop::BendPlan *plan) {
+    if (const BarPart *b = assembly.bar(part)) return b->straight() ? straightBar(*b) : bentBar(*b, plan);
     for (const armor::FoldedSheet &f : assembly.folded)
         if (f.name == part || std::find(f.facets.begin(), f.facets.end(), part) != f.facets.end())
             return flatSheet(workshop::flatPattern(assembly, f), f.thickness);

@@ -4,7 +4,7 @@
 
 #include "core/armor/assembly.h"
 #include "core/measure/phrase.h"
-#include "core/workshop/workshop.h"
+#include "core/workshop/bender.h"
 
 namespace hefty::exchange {
 
@@ -28,9 +28,9 @@ struct CutDrawing {
     std::vector<measure::Phrase> steps;  ///< what to do, in order
 };
 
-/// @param shop  whose bender bends it
+/// @param plan  how the shop's bender makes it; null: no die is known
 /// @param part  a bar, a sheet, or a folded sheet by its name; nothing for anything else
 [[nodiscard]] std::optional<CutDrawing> cutDrawing(const armor::Assembly &assembly, const std::string &part,
-                                                   const workshop::Shop &shop = {});
+                                                   const workshop::BendPlan *plan = nullptr);
 
 }  // namespace hefty::exchange

@@ -112,13 +112,11 @@ std::string dxfOfSheet(const workshop::PlateGroup &group, const std::string &she
     }
     // Its corners alone: a whole rim would be one more thing to cut.
     constexpr double corner = 20;  // mm
-    if (const workshop::PlateSheet *of = group.sheet(sheet))
-        for (std::size_t i = 0; i < of->outline.size(); ++i) {
-            const Vec2 &at = of->outline[i];
-            for (const std::size_t next : {i + 1, i + of->outline.size() - 1}) {
-                const Vec2 way = of->outline[next % of->outline.size()] - at;
-                file.marks.push_back({at, at + corner * way.normalized(), "sheet"});
-            }
+    const shape::Polygon2 &rim = group.sheets[group.placeOf(sheet)].outline;
+    for (std::size_t i = 0; i < rim.size(); ++i)
+        for (const std::size_t next : {i + 1, i + rim.size() - 1}) {
+            const Vec2 way = rim[next % rim.size()] - rim[i];
+            file.marks.push_back({rim[i], rim[i] + corner * way.normalized(), "sheet"});
         }
     return outline::writeDxf(file.parts, file.marks);
 }

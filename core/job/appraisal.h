@@ -63,11 +63,12 @@ struct Gauge {
     std::string id, name;
     std::optional<double> value;  ///< none: not known yet
     measure::Quantity quantity = measure::Quantity::Ratio;
-    double limit = 0;
+    double limit = 0;  ///< infinite: there is none
     bool limitIsLeast = true;
     std::string governs;
     std::string finding;  ///< id of the finding about it, if any
     working::Working working;
+    std::string aside = {};  ///< shown where there is no limit: "1881 cr"
     [[nodiscard]] bool broken() const {
         return value && (limitIsLeast ? *value < limit - 1e-12 : *value > limit + 1e-12);
     }

@@ -165,8 +165,13 @@ class Appraiser {
         const armor::Pattern *pattern = armor::pattern(piece.pattern);
         out.fit = workshop::fitItems(piece.id, *out.assembly,
                                      pattern ? pattern->checklist : std::vector<std::string>{});
-        out.hours = workshop::hoursOf(*out.assembly, out.seams, m_job.shop);
-        out.bent = bentBars(*out.assembly, m_job.shop);
+        if (same && same->hours && m_before->of->shop == m_job.shop) {
+            out.hours = same->hours;
+            out.bent = same->bent;
+        } else {
+            out.hours = workshop::hoursOf(*out.assembly, out.seams, m_job.shop);
+            out.bent = bentBars(*out.assembly, m_job.shop);
+        }
         take(bendFindings(out, m_job.shop));
         lookAsBuilt(out);
         const stock::Material *rail = m_stock.material(m_job.vehicle.railMaterial);
@@ -192,8 +197,9 @@ class Appraiser {
         if (readings.empty()) return;
         out.asBuilt = workshop::asBuilt(out.id, *out.assembly, readings);
         if (!out.asBuilt || out.asBuilt->goesOn) return;
-        Finding f = makeFinding("asBuilt/" + out.id, Severity::Fix, "fitup", out.id,
-                                "As it was built the piece does not go on. " + out.asBuilt->advice);
+        Finding f = makeFinding(
+            "asBuilt/" + out.id, Severity::Fix, "fitup", out.id,
+            measure::Phrase("As it was built the piece does not go on.").then(out.asBuilt->advice));
         f.value = out.asBuilt->gap;
         f.quantity = measure::Quantity::DrilledLength;
         f.working = out.asBuilt->working;

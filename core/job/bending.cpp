@@ -43,9 +43,9 @@ std::vector<Finding> bendFindings(const PieceAppraisal &piece, const workshop::S
         }
         for (std::size_t i = 0; i < b.plan->steps.size(); ++i) {
             const workshop::BendStep &s = b.plan->steps[i];
-            if (s.barredBy.empty()) continue;
+            if (s.barredBy == workshop::BendBar::Nothing) continue;
             measure::Phrase why =
-                s.barredBy == "the clamp"
+                s.barredBy == workshop::BendBar::Clamp
                     ? measure::Phrase(
                           fmt::format("{}, bend {}: the clamp has {{0}} of straight tube ahead of it, too "
                                       "little to hold. Move the bends apart, or make it of two tubes.",
@@ -54,7 +54,7 @@ std::vector<Finding> bendFindings(const PieceAppraisal &piece, const workshop::S
                     : measure::Phrase(
                           fmt::format("{}, bend {}: from either end the tube meets {} when it is turned "
                                       "by {{0}}. Bend it of two tubes, or raise the bender.",
-                                      name, i + 1, s.barredBy),
+                                      name, i + 1, workshop::barName(s.barredBy)),
                           {{s.barredAt, Quantity::Angle}});
             out.add("bend/" + b.part, Severity::Fix, "cut", b.part, std::move(why));
             break;

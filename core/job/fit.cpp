@@ -280,28 +280,28 @@ class FitFinder {
     std::vector<FitProblem> m_out;
 };
 
-/// Parts of a piece that run through those of another.
-Result<std::vector<FitProblem>> throughEachOther(const PieceAppraisal &a, const PieceAppraisal &b) {
-    const auto found = clearance::overlaps(workshop::convexBodies(*a.assembly),
-                                           workshop::convexBodies(*b.assembly), touching);
-    if (!found) return tl::unexpected(found.error());
-    std::vector<FitProblem> out;
-    for (const clearance::Overlap &o : *found) {
-        const std::string one = a.assembly->labelOf(o.a), other = b.assembly->labelOf(o.b);
-        FitProblem p = overlapProblem(
-            o, fmt::format("The {} runs through the {} of \"{}\", {{0}} deep.", one, other, b.id),
-            fmt::format("{} and {}", one, other));
-        p.id = fmt::format("overlap/{}@{}~{}@{}", o.a, a.id, o.b, b.id);
-        out.push_back(std::move(p));
-    }
-    return out;
-}
-
 }  // namespace
 
 Result<std::vector<FitProblem>> fitProblems(const Job &job, const armor::Assembly &assembly,
                                             const rig::Stood &stood, const std::stop_token &stop) {
     return FitFinder(job, assembly, stood, stop).run();
+}
+
+Result<std::vector<FitProblem>> partsThrough(const armor::Assembly &of, const std::string &piece,
+                                             const std::vector<ConvexBody> &bodies,
+                                             const PieceAppraisal &other) {
+    const auto found = clearance::overlaps(bodies, workshop::convexBodies(*other.assembly), touching);
+    if (!found) return tl::unexpected(found.error());
+    std::vector<FitProblem> out;
+    for (const clearance::Overlap &o : *found) {
+        const std::string one = of.labelOf(o.a), through = other.assembly->labelOf(o.b);
+        FitProblem p = overlapProblem(
+            o, fmt::format("The {} runs through the {} of \"{}\", {{0}} deep.", one, through, other.id),
+            fmt::format("{} and {}", one, through));
+        p.id = fmt::format("overlap/{}@{}~{}@{}", o.a, piece, o.b, other.id);
+        out.push_back(std::move(p));
+    }
+    return out;
 }
 
 void addFit(Appraisal &a, const Job &job, const std::stop_token &stop) {
@@ -338,7 +338,9 @@ void addFit(Appraisal &a, const Job &job, const std::stop_token &stop) {
         if (stop.stop_requested()) return;
         take(piece.id, std::move(problems));
         for (std::size_t k = 0; k < i; ++k)
-            if (a.pieces[k].assembly) take(piece.id, throughEachOther(piece, a.pieces[k]));
+            if (a.pieces[k].assembly)
+                take(piece.id, partsThrough(*piece.assembly, piece.id,
+                                            workshop::convexBodies(*piece.assembly), a.pieces[k]));
     }
     a.fitDone = true;
     worstFirst(a.findings);

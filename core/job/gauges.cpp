@@ -76,7 +76,7 @@ void addSums(const Job &job, const Appraisal &a, std::vector<Gauge> &out) {
         addTo(a.pieces.size() == 1, cost.working, p.fabrication->costWorking, p.id,
               p.fabrication->materialCost, job.shop.currency, *cost.value);
     }
-    hours.governs = fmt::format("{:.0f} {}", labor, job.shop.currency);
+    hours.aside = fmt::format("{:.0f} {}", labor, job.shop.currency);
     for (Gauge *g : {&margin, &mass, &axle, &cost, &hours}) out.push_back(std::move(*g));
 }
 
@@ -129,6 +129,12 @@ std::vector<Gauge> gaugesOf(const Job &job, const Appraisal &a, std::optional<do
     out.push_back(std::move(under));
     addSums(job, a, out);
     return out;
+}
+
+std::optional<double> learnedFactor(const Job &job, const Appraisal &appraisal) {
+    const Gauge *hours = appraisal.gauge("hours");
+    if (!hours || !hours->value || !job.signedOff.contains("fitup")) return std::nullopt;
+    return log::factorFrom(job.log.entries, *hours->value, job.shop.hoursFactor);
 }
 
 std::vector<Finding> gaugeFindings(const Job &job, const Appraisal &a, std::vector<Gauge> &gauges) {

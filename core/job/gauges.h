@@ -14,4 +14,8 @@ namespace hefty::job {
 [[nodiscard]] std::vector<Finding> gaugeFindings(const Job &job, const Appraisal &appraisal,
                                                  std::vector<Gauge> &gauges);
 
+/// What later jobs are estimated by, once this one is done: none before its fit-up is signed off, without
+/// hours in its log, or without an estimate.
+[[nodiscard]] std::optional<double> learnedFactor(const Job &job, const Appraisal &appraisal);
+
 }  // namespace hefty::job

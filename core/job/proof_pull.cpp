@@ -16,15 +16,23 @@ using working::number;
 
 constexpr std::array<double, 4> shares{0.25, 0.5, 0.75, 1};
 
-std::string placeOf(const std::string &tab) {
-    return "recovery/" + tab;
+/// The case of a pull at one tab the way that it points; -1: there is none.
+int straightCase(const proof::Proof &proof, const armor::Anchor &tab) {
+    constexpr double straight = 0.999;  // cosine
+    for (std::size_t c = 0; c < proof.duties.cases.size(); ++c) {
+        const proof::LoadCase &l = proof.duties.cases[c];
+        if (l.duty == "recovery" && l.anchors == std::vector<std::string>{tab.name} && !l.arrows.empty() &&
+            l.arrows.front().force.normalized().dot(tab.forward.normalized()) > straight)
+            return static_cast<int>(c);
+    }
+    return -1;
 }
 
-/// The case of a straight pull; -1: there is none.
-int straightCase(const proof::Proof &proof, const std::string &tab) {
-    for (std::size_t c = 0; c < proof.duties.cases.size(); ++c)
-        if (proof.duties.cases[c].id == placeOf(tab) + "/straight") return static_cast<int>(c);
-    return -1;
+const armor::Anchor *anchorOf(const PieceAppraisal &piece, const std::string &name) {
+    if (piece.assembly && piece.proof)
+        for (const armor::Anchor &a : piece.assembly->anchors)
+            if (a.name == name) return &a;
+    return nullptr;
 }
 
 /// How far the place comes with its pull: the work of the loads of a case over the pull [mm].
@@ -45,13 +53,14 @@ std::vector<std::string> pullPlaces(const PieceAppraisal &piece) {
     std::vector<std::string> out;
     if (piece.assembly && piece.proof)
         for (const armor::Anchor &a : piece.assembly->anchors)
-            if (straightCase(*piece.proof, a.name) >= 0) out.push_back(a.name);
+            if (straightCase(*piece.proof, a) >= 0) out.push_back(a.name);
     return out;
 }
 
 Result<PullPlan> pullPlan(const PieceAppraisal &piece, const std::string &place) {
-    const int c = piece.proof ? straightCase(*piece.proof, place) : -1;
-    if (c < 0 || !piece.assembly)
+    const armor::Anchor *tab = anchorOf(piece, place);
+    const int c = tab ? straightCase(*piece.proof, *tab) : -1;
+    if (c < 0)
         return fail(ProblemKind::BadInput, "No recovery was proved at this place.", place,
                     "Choose a tab with a shackle.");
     const proof::Proof &proof = *piece.proof;
@@ -60,21 +69,21 @@ Result<PullPlan> pullPlan(const PieceAppraisal &piece, const std::string &place)
     plan.place = place;
     plan.label = piece.assembly->labelOf(place);
     plan.rated = proof.duties.cases[static_cast<std::size_t>(c)].linePull;
+    // What a check comes to in this case is no more than in the one that governs it.
     double hardest = 0;
     std::string by;
-    for (const proof::Check &k : proof.checks) {
-        if (k.loadCase < 0 || k.utilization <= hardest) continue;
-        if (proof.duties.cases[static_cast<std::size_t>(k.loadCase)].place != placeOf(place)) continue;
-        hardest = k.utilization;
-        by = k.title;
-    }
+    for (const proof::Check &k : proof.checks)
+        if (k.loadCase >= 0 && k.utilization > hardest) {
+            hardest = k.utilization;
+            by = k.title;
+        }
     plan.most = plan.rated * std::min(1.0, hardest > 0 ? 1 / hardest : 1.0);
     plan.give = comesBy(proof, c, plan.rated) / plan.rated;
     for (const double share : shares) plan.stages.push_back(share * plan.most);
     working::Working &w = plan.working;
     w.title = fmt::format("Proof pull at {}", plan.label);
     w.given("F", "rated pull of the shackle", plan.rated, "N", "stock")
-        .given("u", by.empty() ? "no check is governed by it" : "hardest worked: " + by, hardest, "", "proof")
+        .given("u", "hardest worked: " + by, hardest, "", "proof, under whatever load")
         .step("F_p", "last stage", "F/max(1, u)",
               fmt::format("{}/max(1, {})", number(plan.rated), number(hardest)), plan.most, "N",
               "no more than all checks allow")
@@ -83,32 +92,64 @@ Result<PullPlan> pullPlan(const PieceAppraisal &piece, const std::string &place)
     return plan;
 }
 
+namespace {
+
+using measure::Phrase;
+using measure::Quantity;
+
+/// Why a stage is the last one; empty: nothing speaks against the next.
+Phrase whyStop(const PullPlan &plan, std::size_t number, const log::PullStage &s, double leftBefore) {
+    const auto mm = [](double v) { return Phrase::Measure{v, Quantity::DrilledLength}; };
+    const std::string stage = fmt::format("Stage {}: ", number);
+    constexpr double blur = 0.05;  // mm, of a dial gauge
+    if (s.load > plan.most * (1 + sameStage))
+        return {
+            stage +
+                "pulled with {0}, and the last stage is {1}. Let go; look at everything before it is used.",
+            {{s.load, Quantity::Force}, {plan.most, Quantity::Force}}};
+    if (s.reading < s.left - blur)
+        return {stage +
+                    "the dial reads {0} under the pull and {1} after it: its foot has moved. Set it anew and "
+                    "begin a new pull.",
+                {mm(s.reading), mm(s.left)}};
+    const double kept = s.left - leftBefore;
+    const double allowed = number == 1 ? seating : std::max(leastKept, mostKept * s.reading);
+    if (kept > allowed)
+        return {stage +
+                    "it keeps {0} more than before, {1} are allowed. Something slipped or yielded: look at "
+                    "bolts, tabs and welds before anything is pulled again.",
+                {mm(kept), mm(allowed)}};
+    const double elastic = s.reading - s.left, expected = plan.give * s.load;
+    if (elastic > mostGive * expected + leastKept)
+        return {
+            stage +
+                "it gives {0} where {1} were computed. What holds it is softer than drawn: look at rails, "
+                "bolts and welds first.",
+            {mm(elastic), mm(expected)}};
+    return {};
+}
+
+}  // namespace
+
 PullVerdict judge(const PullPlan &plan, const std::vector<log::PullStage> &stages) {
     PullVerdict out;
     working::Working &w = out.working;
     w.title = fmt::format("What the pull at {} says", plan.label);
     std::vector<std::pair<double, double>> points{{0, 0}};  // pull, give without what is kept
-    for (std::size_t i = 0; i < stages.size() && out.stop.empty(); ++i) {
+    double hardest = 0;
+    for (std::size_t i = 0; i < stages.size() && out.stop.text.empty(); ++i) {
         const log::PullStage &s = stages[i];
-        const double kept = s.left - (i > 0 ? stages[i - 1].left : 0);
-        const double allowed = i == 0 ? seating : std::max(leastKept, mostKept * s.reading);
         w.given(fmt::format("F_{}", i + 1), "pull", s.load, "N", "load cell");
         w.given(fmt::format("d_{}", i + 1), "came by", s.reading, "mm", "dial gauge");
         w.given(fmt::format("r_{}", i + 1), "kept of it, let go", s.left, "mm", "dial gauge");
-        if (kept > allowed)
-            out.stop = fmt::format(
-                "Stage {}: it keeps {:.1f} mm more than before, {:.1f} are allowed. Something slipped or "
-                "yielded: look at bolts, tabs and welds before anything is pulled again.",
-                i + 1, kept, allowed);
-        const double elastic = s.reading - s.left, expected = plan.give * s.load;
-        if (out.stop.empty() && s.load > 0 && elastic > mostGive * expected + leastKept)
-            out.stop = fmt::format(
-                "Stage {}: it gives {:.1f} mm where {:.1f} were computed. What holds it is softer than "
-                "drawn: "
-                "look at rails, bolts and welds first.",
-                i + 1, elastic, expected);
-        points.emplace_back(s.load, elastic);
+        out.stop = whyStop(plan, i + 1, s, i > 0 ? stages[i - 1].left : 0);
+        points.emplace_back(s.load, s.reading - s.left);
+        hardest = std::max(hardest, s.load);
     }
+    if (out.stop.text.empty())
+        for (const double load : plan.stages)
+            if (!out.next && hardest < load * (1 - sameStage)) out.next = load;
+    out.done = out.stop.text.empty() && !out.next;
     std::vector<double> slopes;
     for (std::size_t i = 0; i < points.size(); ++i)
         for (std::size_t k = i + 1; k < points.size(); ++k)
@@ -128,8 +169,31 @@ PullVerdict judge(const PullPlan &plan, const std::vector<log::PullStage> &stage
             w.step("k", "what the mounts would have to be for that", "1/(c − c₀)", "",
                    1e-3 / (slope - plan.give), "kN/mm", "one spring in line");
     }
-    out.done = out.stop.empty() && stages.size() >= plan.stages.size();
     return out;
+}
+
+std::vector<log::PullStage> stagesOf(const Job &job, const PullPlan &plan) {
+    const auto &pulls = job.log.pulls;
+    const auto last = std::find_if(pulls.rbegin(), pulls.rend(), [&plan](const log::ProofPull &p) {
+        return p.piece == plan.piece && p.place == plan.place;
+    });
+    return last == pulls.rend() ? std::vector<log::PullStage>{} : last->stages;
+}
+
+void beginPull(Job &job, const PullPlan &plan, const std::string &date) {
+    job.log.pulls.push_back({plan.piece, plan.place, date, {}, {}});
+}
+
+void takeStage(Job &job, const PullPlan &plan, const log::PullStage &stage, const std::string &date,
+               measure::UnitSystem units) {
+    auto &pulls = job.log.pulls;
+    const auto here = [&plan](const log::ProofPull &p) {
+        return p.piece == plan.piece && p.place == plan.place;
+    };
+    if (std::none_of(pulls.begin(), pulls.end(), here)) beginPull(job, plan, date);
+    log::ProofPull &pull = *std::find_if(pulls.rbegin(), pulls.rend(), here);
+    pull.stages.push_back(stage);
+    pull.stopped = judge(plan, pull.stages).stop.in(units);
 }
 
 std::vector<Finding> pullFindings(const Job &job, const PieceAppraisal &piece) {

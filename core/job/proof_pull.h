@@ -6,11 +6,11 @@
 namespace hefty::job {
 
 struct PullPlan {
-    std::string piece, place;    ///< the tab
-    std::string label;           ///< for people
-    double rated = 0;            ///< N, what its shackle is rated at
-    double most = 0;             ///< N, the last stage: no more than all checks allow
-    double give = 0;             ///< mm/N, how far the place comes with a straight pull, as computed
+    std::string piece, place;  ///< the tab
+    std::string label;         ///< for people
+    double rated = 0;          ///< N, what its shackle is rated at
+    double most = 0;  ///< N, the last stage: no more than the hardest worked check of the piece allows
+    double give = 0;  ///< mm/N, how far the place comes with a straight pull, as computed
     std::vector<double> stages;  ///< N
     working::Working working;
 };
@@ -22,7 +22,8 @@ struct PullPlan {
 [[nodiscard]] Result<PullPlan> pullPlan(const PieceAppraisal &piece, const std::string &place);
 
 struct PullVerdict {
-    std::string stop;            ///< why it is not to be pulled further; empty: nothing speaks against it
+    measure::Phrase stop;        ///< why it is not to be pulled further; empty: nothing speaks against it
+    std::optional<double> next;  ///< N, the stage that is next; none: it stops, or all were pulled
     bool done = false;           ///< all stages were pulled and it held
     std::optional<double> give;  ///< mm/N, as measured; from two stages on
     working::Working working;
@@ -36,10 +37,21 @@ inline constexpr double seating = 2.5;
 /// What it may give over what was computed, seating aside, before something is wrong.
 inline constexpr double mostGive = 2.5;
 
+/// Pulled harder than a stage by this, or read that much less, is still that stage: a share.
+inline constexpr double sameStage = 0.05;
+
 /// Looks at the stages so far. The give is the middle of the slopes between all pairs of stages and the
 /// beginning, what is kept taken off: one bad reading does not move it.
 /// @source Theil 1950, Sen 1968 (slope); docs/methods.md, "Proof pull" (limits: house practice)
 [[nodiscard]] PullVerdict judge(const PullPlan &plan, const std::vector<log::PullStage> &stages);
+
+/// The stages of the last pull at a place; none: it was not pulled, or a new one was begun.
+[[nodiscard]] std::vector<log::PullStage> stagesOf(const Job &job, const PullPlan &plan);
+/// A stage goes into the log, and why the pull has to stop, if it has to, in the units of who writes it.
+void takeStage(Job &job, const PullPlan &plan, const log::PullStage &stage, const std::string &date,
+               measure::UnitSystem units);
+/// A new pull at the place; the ones before stay in the log.
+void beginPull(Job &job, const PullPlan &plan, const std::string &date);
 
 /// Pulls that were stopped.
 [[nodiscard]] std::vector<Finding> pullFindings(const Job &job, const PieceAppraisal &piece);

@@ -1,6 +1,5 @@
 #include "core/job/stuck_plan.h"
 
-#include <cmath>
 #include <numbers>
 
 #include <fmt/format.h>
@@ -9,8 +8,6 @@ namespace hefty::job {
 namespace {
 
 using On = LinePart::On;
-
-constexpr double kept = 0.9;  // of the line behind a block, as rig::linesNeeded has it
 
 /// What the job has to pull with and to hang blocks on.
 struct Gear {
@@ -83,9 +80,7 @@ Result<StuckPlan> stuckPlan(const Appraisal &appraisal, const rig::Stuck &stuck,
     const int needed = rig::linesNeeded(plan.pull, plan.winch);
     if (needed == 0) return plan;
     plan.lines = needed + std::max(0, extra);
-    double sum = 0;
-    for (int k = 0; k < plan.lines; ++k) sum += std::pow(kept, k);
-    for (int k = 0; k < plan.lines; ++k) plan.lineForces.push_back(plan.pull / sum * std::pow(kept, k));
+    plan.lineForces = rig::lineForces(plan.pull, plan.lines);
     plan.working.step("T1", "at the winch", "R/(1 + 0.9 + 0.9² + …)",
                       fmt::format("{:.0f} N over {} lines", plan.pull, plan.lines), plan.lineForces.front(),
                       "N", "a tenth is lost in every block");

@@ -5,16 +5,12 @@
 #include <fmt/format.h>
 
 #include "core/armor/operations/operations.h"
-#include "core/clearance/overlaps.h"
+#include "core/job/fit.h"
 #include "core/job/vehicle_findings.h"
 #include "core/workshop/convex_bodies.h"
 
 namespace hefty::job {
 namespace {
-
-using measure::Phrase;
-
-constexpr double touching = 1;  // mm: parts that are laid on each other only touch
 
 /// The bodies of the parts that were not there before.
 std::vector<clearance::ConvexBody> newBodies(const armor::Assembly &built, const armor::Assembly &before) {
@@ -50,12 +46,11 @@ void addMeetings(Trial &trial, const Job &job, const Appraisal &now, const std::
     const auto bodies = newBodies(built, before);
     for (const PieceAppraisal &other : now.pieces) {
         if (other.id == piece || !other.assembly) continue;
-        const auto found = clearance::overlaps(bodies, workshop::convexBodies(*other.assembly), touching);
-        if (!found) continue;
-        for (const clearance::Overlap &o : *found)
-            trial.meets.push_back({fmt::format("It runs {{0}} deep into the {} of \"{}\".",
-                                               other.assembly->labelOf(o.b), other.id),
-                                   {{o.depth}}});
+        auto through = partsThrough(built, piece, bodies, other);
+        if (!through)
+            trial.meets.emplace_back(through.error().sentence());
+        else
+            for (FitProblem &p : *through) trial.meets.push_back(std::move(p.sentence));
     }
 }
 

@@ -53,6 +53,16 @@ std::vector<Cycles> rainflow(std::span<const double> record) {
     return out;
 }
 
+std::vector<double> countsByRange(std::span<const Cycles> cycles, double step) {
+    std::vector<double> out;
+    for (const Cycles &c : cycles) {
+        const auto at = static_cast<std::size_t>(c.range / step);
+        if (at >= out.size()) out.resize(at + 1, 0);
+        out[at] += c.count;
+    }
+    return out;
+}
+
 double cyclesBorne(double fatClass, double range) {
     assert(fatClass > 0 && range > 0);
     constexpr double reference = 2e6, knee = 1e7;

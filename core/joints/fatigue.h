@@ -20,6 +20,9 @@ struct Cycles {
 /// @source ASTM E1049-85 5.4.4, whose worked example is a test
 [[nodiscard]] std::vector<Cycles> rainflow(std::span<const double> record);
 
+/// How many cycles lie in each step of range, from 0 on. @pre step above 0
+[[nodiscard]] std::vector<double> countsByRange(std::span<const Cycles> cycles, double step);
+
 /// Cycles of a stress range that a welded detail of a class bears: 2e6 (FAT/range)^3 up to 1e7 cycles, beyond
 /// them with the power 5, as small ranges among larger ones do harm too.
 /// @param fatClass  MPa at 2e6 cycles: 36 the throat of a fillet that carries load, 63 to 80 a toe

@@ -1,5 +1,6 @@
 #include "core/rig/stuck.h"
 
+#include <array>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -30,14 +31,27 @@ double pullToFree(const Stuck &s, working::Working *w) {
     return pull;
 }
 
+std::span<const Ground> grounds() {
+    static constexpr std::array<Ground, 4> list{
+        {{"firm road", 0.02}, {"gravel or grass", 0.05}, {"wet field", 0.1}, {"loose sand", 0.2}}};
+    return list;
+}
+
+std::vector<double> lineForces(double pull, int lines) {
+    std::vector<double> out;
+    double sum = 0, line = 1;
+    for (int n = 0; n < lines; ++n, line *= keptByBlock) {
+        out.push_back(line);
+        sum += line;
+    }
+    for (double &f : out) f *= pull / sum;
+    return out;
+}
+
 int linesNeeded(double pull, double winchPull) {
     constexpr int most = 10;
-    constexpr double kept = 0.9;
-    double sum = 0, line = winchPull;
-    for (int n = 1; n <= most; ++n, line *= kept) {
-        sum += line;
-        if (sum >= pull) return n;
-    }
+    for (int n = 1; n <= most; ++n)
+        if (lineForces(pull, n).front() <= winchPull) return n;
     return 0;
 }
 

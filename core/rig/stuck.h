@@ -1,5 +1,8 @@
 #pragma once
 
+#include <span>
+#include <vector>
+
 #include "core/working/working.h"
 
 namespace hefty::rig {
@@ -20,6 +23,21 @@ struct Stuck {
 /// @pre mass above 0; grade from 0 to below a right angle
 /// @source U.S. Army TC 4-30.31 (mire resistance); mechanics of an inclined plane (docs/methods.md)
 [[nodiscard]] double pullToFree(const Stuck &stuck, working::Working *working = nullptr);
+
+/// A ground and what it costs to roll on it, as a share of the weight.
+struct Ground {
+    const char *name;
+    double rolling;
+};
+/// @source sizes as in TC 4-30.31 and textbooks of vehicle dynamics (from memory): a guess for one's own
+/// ground
+[[nodiscard]] std::span<const Ground> grounds();
+
+/// Share of a line's force that is left behind a block.
+inline constexpr double keptByBlock = 0.9;
+/// What each of several lines pulls with that share a load over blocks, from the winch's own on [N].
+/// @pre lines above 0
+[[nodiscard]] std::vector<double> lineForces(double pull, int lines);
 
 /// Lines that a winch needs to the load by blocks, each turn of a block losing a tenth.
 /// @return 0 if ten lines are not enough @pre both above 0

@@ -35,6 +35,13 @@ double area(std::span<const Vec2> polygon) {
     return twice / 2;
 }
 
+double perimeter(std::span<const Vec2> polygon) {
+    double sum = 0;
+    for (std::size_t i = 0; i < polygon.size(); ++i)
+        sum += (polygon[(i + 1) % polygon.size()] - polygon[i]).norm();
+    return sum;
+}
+
 Vec2 centroid(std::span<const Vec2> polygon) {
     assert(!polygon.empty());
     const Vec2 base = polygon[0];  // keeps digits when the polygon is far from the origin

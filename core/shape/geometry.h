@@ -36,6 +36,8 @@ struct Axes {
 
 /// Signed area [mm2]; zero for fewer than three corners.
 [[nodiscard]] double area(std::span<const Vec2> polygon);
+/// Length of the rim [mm]; zero for fewer than two corners.
+[[nodiscard]] double perimeter(std::span<const Vec2> polygon);
 /// Centroid of the area; of the corners if the area is zero. @pre not empty
 [[nodiscard]] Vec2 centroid(std::span<const Vec2> polygon);
 /// True if no corner of a counterclockwise polygon points inward.

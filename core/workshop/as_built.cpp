@@ -1,11 +1,14 @@
 #include "core/workshop/as_built.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include <fmt/format.h>
 
 #include <Eigen/Dense>
+
+#include "core/armor/operations/snap.h"
 
 namespace hefty::workshop {
 namespace {
@@ -29,9 +32,16 @@ Vec3 placed(const Vec3 &at, const Vec3 &middle, const Vec6 &p) {
     return middle + p.head<3>() + (angle > 1e-12 ? Vec3(Eigen::AngleAxisd(angle, turn / angle) * arm) : arm);
 }
 
-/// Most likely move of the right side (Gauss-Newton from where it is drawn).
-Vec6 moveOf(const std::vector<Reading> &readings, const Vec3 &middle) {
+/// The right side's most likely move, and how well it is known.
+struct Move {
     Vec6 p = Vec6::Zero();
+    Eigen::Matrix<double, 6, 6> covariance = Eigen::Matrix<double, 6, 6>::Zero();
+};
+
+/// By Gauss-Newton from where it is drawn.
+Move moveOf(const std::vector<Reading> &readings, const Vec3 &middle) {
+    Move move;
+    Vec6 &p = move.p;
     Vec6 weight;
     weight << Vec3::Constant(1 / (usualMove * usualMove)), Vec3::Constant(1 / (usualTurn * usualTurn));
     for (int step = 0; step < 20; ++step) {
@@ -47,39 +57,88 @@ Vec6 moveOf(const std::vector<Reading> &readings, const Vec3 &middle) {
         }
         const Vec6 d = A.ldlt().solve(b);
         p += d;
+        move.covariance = A.inverse();
         if (d.head<3>().norm() < 1e-9 && d.tail<3>().norm() < 1e-12) break;
     }
-    return p;
+    return move;
 }
 
-const char *wayOf(const Vec3 &off) {
-    const Vec3 a = off.cwiseAbs();
-    if (a.x() >= a.y() && a.x() >= a.z()) return off.x() > 0 ? "forward" : "rearward";
-    if (a.z() >= a.y()) return off.z() > 0 ? "up" : "down";
-    return off.y() > 0 ? "to the left" : "to the right";
+/// Every hole of the piece, its right side moved, with the whole set on the vehicle's holes by least squares.
+std::vector<HoleMiss> missesOf(const armor::Assembly &assembly, const Vec3 &middle, const Vec6 &p) {
+    std::size_t count = 0;
+    for (const armor::BoltJoint &j : assembly.mounts) count += j.at.size();
+    Eigen::Matrix3Xd are(3, static_cast<Eigen::Index>(count)), wanted = are;
+    Eigen::Index column = 0;
+    for (const armor::BoltJoint &j : assembly.mounts)
+        for (const Vec3 &at : j.at) {
+            wanted.col(column) = at;
+            are.col(column++) = at.y() < 0 ? placed(at, middle, p) : at;
+        }
+    const Eigen::Matrix4d set = Eigen::umeyama(are, wanted, false);
+    std::vector<HoleMiss> out;
+    column = 0;
+    for (const armor::BoltJoint &j : assembly.mounts)
+        for (std::size_t h = 0; h < j.at.size(); ++h, ++column) {
+            HoleMiss m;
+            m.joint = j.name;
+            m.label = fmt::format("hole {} of the {}", h + 1, j.label.empty() ? j.name : j.label);
+            const Vec3 off = (set * are.col(column).homogeneous()).head<3>() - wanted.col(column);
+            m.along = off.dot(j.axis);
+            m.across = off - m.along * j.axis;
+            m.play = j.play();
+            out.push_back(std::move(m));
+        }
+    return out;
 }
 
-std::string adviceOf(const AsBuilt &b) {
+/// What the holes may be off by: the move's covariance carried to them.
+void addUnsure(std::vector<HoleMiss> &holes, const armor::Assembly &assembly, const Vec3 &middle,
+               const Move &move) {
+    const std::array<double, 6> steps{0.01, 0.01, 0.01, 1e-5, 1e-5, 1e-5};  // mm, rad
+    std::vector<Eigen::Matrix<double, 4, 6>> slopes(holes.size());          // across in three axes, along
+    for (int k = 0; k < 6; ++k) {
+        Vec6 p = move.p;
+        p(k) += steps[static_cast<std::size_t>(k)];
+        const std::vector<HoleMiss> moved = missesOf(assembly, middle, p);
+        for (std::size_t h = 0; h < holes.size(); ++h) {
+            slopes[h].col(k).head<3>() = moved[h].across - holes[h].across;
+            slopes[h](3, k) = moved[h].along - holes[h].along;
+            slopes[h].col(k) /= steps[static_cast<std::size_t>(k)];
+        }
+    }
+    for (std::size_t h = 0; h < holes.size(); ++h) {
+        const Eigen::Matrix4d spread = slopes[h] * move.covariance * slopes[h].transpose();
+        holes[h].unsure = std::sqrt(std::max(0.0, spread.topLeftCorner<3, 3>().trace()));
+        holes[h].unsureAlong = std::sqrt(std::max(0.0, spread(3, 3)));
+    }
+}
+
+measure::Phrase adviceOf(const AsBuilt &b) {
+    using measure::Quantity;
+    const auto mm = [](double v) { return measure::Phrase::Measure{v, Quantity::DrilledLength}; };
     const auto worst = std::max_element(
         b.holes.begin(), b.holes.end(),
         [](const HoleMiss &a, const HoleMiss &o) { return a.off() - a.play < o.off() - o.play; });
     const double much = worst->off() - worst->play;
-    std::string out;
+    const char *way = armor::directionWord(-worst->across);
     constexpr double reamed = 1.5;  // mm: more is slotted, else the hole becomes too large for its washer
+    measure::Phrase out;
     if (much <= 0)
-        out = fmt::format("All bolts go in: the tightest hole needs {:.1f} of its {:.1f} mm.", worst->off(),
-                          worst->play);
+        out = {
+            "All bolts go in: the tightest hole needs {0} of its {1}, give or take {2} by what was not read.",
+            {mm(worst->off()), mm(worst->play), mm(worst->unsure)}};
     else if (much <= reamed)
-        out = fmt::format("Ream {} by {:.1f} mm {}.", worst->label, much, wayOf(-worst->across));
+        out = {fmt::format("Ream {} by {{0}} {}.", worst->label, way), {mm(much)}};
     else
-        out = fmt::format("Slot {} by {:.1f} mm {}, or bend the sides to their place before the last welds.",
-                          worst->label, much, wayOf(-worst->across));
+        out = {fmt::format("Slot {} by {{0}} {}, or bend the sides to their place before the last welds.",
+                           worst->label, way),
+               {mm(much)}};
     if (b.gap > drawnTogether)
-        out += fmt::format(
-            " The faces stand {:.1f} mm apart: shim that much on each side, do not draw it together.", b.gap);
+        out = out.then({"The faces stand {0} apart: shim that much on each side, do not draw it together.",
+                        {mm(b.gap)}});
     if (b.gap < -drawnTogether)
-        out += fmt::format(
-            " The sides stand {:.1f} mm too close each: spread them before the last welds are laid.", -b.gap);
+        out = out.then({"The sides stand {0} too close each: spread them before the last welds are laid.",
+                        {mm(-b.gap)}});
     return out;
 }
 
@@ -104,41 +163,18 @@ std::optional<AsBuilt> asBuilt(const std::string &piece, const armor::Assembly &
                 ++count;
             }
     middle /= std::max(1, count);
-    const Vec6 p = moveOf(read, middle);
-    out.moved = p.head<3>();
-    out.turned = p.tail<3>();
-    // The piece's holes as they are, set on the vehicle's by a motion of the whole.
-    std::vector<Vec3> are, wanted;
-    for (const armor::BoltJoint &j : assembly.mounts)
-        for (const Vec3 &at : j.at) {
-            wanted.push_back(at);
-            are.push_back(at.y() < 0 ? placed(at, middle, p) : at);
-        }
-    Eigen::Matrix3Xd from(3, static_cast<Eigen::Index>(are.size())),
-        to(3, static_cast<Eigen::Index>(are.size()));
-    for (std::size_t i = 0; i < are.size(); ++i) {
-        from.col(static_cast<Eigen::Index>(i)) = are[i];
-        to.col(static_cast<Eigen::Index>(i)) = wanted[i];
+    const Move move = moveOf(read, middle);
+    out.moved = move.p.head<3>();
+    out.turned = move.p.tail<3>();
+    out.holes = missesOf(assembly, middle, move.p);
+    addUnsure(out.holes, assembly, middle, move);
+    out.goesOn = out.sure = true;
+    for (const HoleMiss &m : out.holes) {
+        if (std::abs(m.along) > std::abs(out.gap)) out.gap = m.along;
+        out.goesOn = out.goesOn && m.goesIn() && std::abs(m.along) <= drawnTogether;
+        out.sure =
+            out.sure && m.off() + m.unsure <= m.play && std::abs(m.along) + m.unsureAlong <= drawnTogether;
     }
-    const Eigen::Matrix4d set = Eigen::umeyama(from, to, false);
-    std::size_t at = 0;
-    for (const armor::BoltJoint &j : assembly.mounts) {
-        const std::string label = j.label.empty() ? j.name : j.label;
-        for (std::size_t h = 0; h < j.at.size(); ++h, ++at) {
-            HoleMiss m;
-            m.joint = j.name;
-            m.label = fmt::format("hole {} of the {}", h + 1, label);
-            const Vec3 off = Vec3((set * are[at].homogeneous()).head<3>()) - wanted[at];
-            m.along = off.dot(j.axis);
-            m.across = off - m.along * j.axis;
-            m.play = j.play();
-            if (std::abs(m.along) > std::abs(out.gap)) out.gap = m.along;
-            out.holes.push_back(std::move(m));
-        }
-    }
-    out.goesOn =
-        std::abs(out.gap) <= drawnTogether &&
-        std::all_of(out.holes.begin(), out.holes.end(), [](const HoleMiss &m) { return m.goesIn(); });
     out.advice = adviceOf(out);
     working::Working &w = out.working;
     w.title = "The piece as it was built";
@@ -150,7 +186,8 @@ std::optional<AsBuilt> asBuilt(const std::string &piece, const armor::Assembly &
                "least squares with the readings", "", out.moved(i), "mm", "docs/methods.md, as built");
     }
     for (const HoleMiss &m : out.holes)
-        w.step("off", m.label, "what is left when the whole is set best", "", m.off(), "mm",
+        w.step("off", m.label, "what is left when the whole is set best",
+               fmt::format("give or take {}", number(m.unsure)), m.off(), "mm",
                fmt::format("its play is {} mm", number(m.play)));
     w.step("gap", "between the faces at most", "along the bolts", "", out.gap, "mm", "");
     return out;

@@ -2,6 +2,7 @@
 
 #include <map>
 
+#include "core/measure/phrase.h"
 #include "core/working/working.h"
 #include "core/workshop/fit_up.h"
 
@@ -13,8 +14,10 @@ struct HoleMiss {
     std::string joint;           ///< name of the bolt group
     std::string label;           ///< for people: "left bracket, hole 2"
     Vec3 across = Vec3::Zero();  ///< of the piece's hole from the vehicle's, at right angles to the bolt, mm
-    double along = 0;  ///< and along it: above 0 the faces stand apart, below they meet too early, mm
-    double play = 0;   ///< that the hole has, mm
+    double along = 0;        ///< and along it: above 0 the faces stand apart, below they meet too early, mm
+    double play = 0;         ///< that the hole has, mm
+    double unsure = 0;       ///< what `across` may be off by for all that was not read, one sigma, mm
+    double unsureAlong = 0;  ///< and `along`
     [[nodiscard]] double off() const { return across.norm(); }
     [[nodiscard]] bool goesIn() const { return off() <= play + 1e-9; }
 };
@@ -26,7 +29,8 @@ struct AsBuilt {
     std::vector<HoleMiss> holes;
     double gap = 0;       ///< along the bolts where it is largest, as HoleMiss::along
     bool goesOn = false;  ///< all bolts go in, the faces can be drawn together
-    std::string advice;
+    bool sure = false;    ///< and do so with every hole off by what is unsure too
+    measure::Phrase advice;
     working::Working working;
 };
 

@@ -60,25 +60,43 @@ class Pen {
     }
 };
 
-/// What the head of the tube meets while a bend is made.
-std::pair<std::string, double> meets(const BendPlan &plan, std::size_t step, const BenderStand &stand,
-                                     double half) {
-    constexpr int looks = 12;
-    const double angle = plan.steps[step].bend.set;
+/// True if a straight line passes through a box, its rim counted.
+bool passes(const Vec3 &from, const Vec3 &to, const Eigen::AlignedBox3d &box) {
+    double enter = 0, leave = 1;
+    for (int axis = 0; axis < 3; ++axis) {
+        const double step = to(axis) - from(axis), low = box.min()(axis) - from(axis),
+                     high = box.max()(axis) - from(axis);
+        if (std::abs(step) < 1e-12) {
+            if (low > 0 || high < 0) return false;
+            continue;
+        }
+        enter = std::max(enter, std::min(low / step, high / step));
+        leave = std::min(leave, std::max(low / step, high / step));
+    }
+    return enter <= leave;
+}
+
+/// What the head of the tube meets while a bend is made, looked at often enough that none of it goes further
+/// than `stride` between two looks.
+std::pair<BendBar, double> meets(const BendPlan &plan, std::size_t step, const BenderStand &stand,
+                                 double half) {
+    constexpr double stride = 25;  // mm: less than half of any bed
+    const double angle = plan.steps[step].bend.set, wide = stand.bedHalf + half;
+    double reach = 0;
+    for (const Vec3 &p : tubeInBender(plan, step, 0))
+        if (p.x() > 0) reach = std::max(reach, std::hypot(p.x(), p.y() - plan.dieRadius));
+    const int looks = std::max(1, static_cast<int>(std::ceil(angle * reach / stride)));
+    const Eigen::AlignedBox3d bed(Vec3(-1e6, -wide, -wide), Vec3(-plan.dieRadius, wide, wide));
     for (int i = 0; i <= looks; ++i) {
         const double turned = angle * i / looks;
-        std::vector<Vec3> line = tubeInBender(plan, step, turned);
-        // from the fed end to the tangent point: what moves
-        for (std::size_t k = 0; k + 1 < line.size() && line[k].norm() > 1e-6; ++k)
-            for (int part = 0; part <= 8; ++part) {
-                const Vec3 p = line[k] + part / 8.0 * (line[k + 1] - line[k]);
-                if (p.z() < half - stand.floor) return {"the floor", turned};
-                const bool inBed = p.x() < -plan.dieRadius && std::abs(p.y()) < stand.bedHalf + half &&
-                                   std::abs(p.z()) < stand.bedHalf + half;
-                if (inBed) return {"the bed", turned};
-            }
+        const std::vector<Vec3> line = tubeInBender(plan, step, turned);
+        // from the fed end to the tangent point, which is the origin: what moves
+        for (std::size_t k = 0; k + 1 < line.size() && line[k].norm() > 1e-6; ++k) {
+            if (std::min(line[k].z(), line[k + 1].z()) < half - stand.floor) return {BendBar::Floor, turned};
+            if (passes(line[k], line[k + 1], bed)) return {BendBar::Bed, turned};
+        }
     }
-    return {};
+    return {BendBar::Nothing, 0};
 }
 
 BendPlan planFrom(const parts::BarPart &bar, const BendSchedule &schedule, const BenderDie &die,
@@ -114,7 +132,7 @@ BendPlan planFrom(const parts::BarPart &bar, const BendSchedule &schedule, const
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
         BendStep &step = plan.steps[i];
         if (step.ahead < die.grip - 1e-6)
-            step.barredBy = "the clamp";
+            step.barredBy = BendBar::Clamp;
         else
             std::tie(step.barredBy, step.barredAt) = meets(plan, i, stand, D / 2);
     }
@@ -123,8 +141,23 @@ BendPlan planFrom(const parts::BarPart &bar, const BendSchedule &schedule, const
 
 }  // namespace
 
+std::string_view barName(BendBar bar) {
+    switch (bar) {
+        case BendBar::Clamp:
+            return "the clamp";
+        case BendBar::Floor:
+            return "the floor";
+        case BendBar::Bed:
+            return "the bed";
+        case BendBar::Nothing:
+            break;
+    }
+    return "nothing";
+}
+
 bool BendPlan::works() const {
-    return std::all_of(steps.begin(), steps.end(), [](const BendStep &s) { return s.barredBy.empty(); });
+    return std::all_of(steps.begin(), steps.end(),
+                       [](const BendStep &s) { return s.barredBy == BendBar::Nothing; });
 }
 
 Springback springbackOf(const std::vector<TestBend> &tests, const std::string &die,

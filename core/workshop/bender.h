@@ -2,6 +2,7 @@
 
 #include <optional>
 #include <string>
+#include <string_view>
 
 #include "core/base/object_reader.h"
 #include "core/measure/phrase.h"
@@ -58,13 +59,17 @@ inline constexpr double usualSpringback = 2.0 / 90;
 /// The die for a bar's tube and the radius of its bends; nullptr: there is none.
 [[nodiscard]] const BenderDie *dieFor(const std::vector<BenderDie> &dies, const parts::BarPart &bar);
 
+/// What a bend can meet.
+enum class BendBar { Nothing, Clamp, Floor, Bed };
+[[nodiscard]] std::string_view barName(BendBar bar);  ///< for people: "the clamp"
+
 /// One bend as it is made.
 struct BendStep {
-    Bend bend;             ///< angle, what is set, rotation from the step before, mark from the fed end
-    int pulls = 1;         ///< strokes of the bender
-    double ahead = 0;      ///< straight ahead of it that the clamp can hold, mm
-    std::string barredBy;  ///< "the floor", "the bed", "the clamp"; empty: nothing
-    double barredAt = 0;   ///< turned so far when it meets that, rad
+    Bend bend;         ///< angle, what is set, rotation from the step before, mark from the fed end
+    int pulls = 1;     ///< strokes of the bender
+    double ahead = 0;  ///< straight ahead of it that the clamp can hold, mm
+    BendBar barredBy = BendBar::Nothing;
+    double barredAt = 0;  ///< turned so far when it meets floor or bed, rad
 };
 
 struct BendPlan {

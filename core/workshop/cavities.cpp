@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 #include <fmt/format.h>
 
@@ -13,14 +14,9 @@ using shape::Vec3;
 struct End {
     Vec3 at = Vec3::Zero(), out = Vec3::UnitX();
     std::size_t bar = 0;
-    double rim = 0;  ///< mm
+    double rim = 0;    ///< mm
+    double reach = 0;  ///< how far back along the bar its rim goes, mm
 };
-
-double around(const shape::Polygon2 &ring) {
-    double sum = 0;
-    for (std::size_t i = 0; i < ring.size(); ++i) sum += (ring[(i + 1) % ring.size()] - ring[i]).norm();
-    return sum;
-}
 
 bool hollow(const armor::BarPart &b) {
     return b.hollow() && b.section.wall > 0 && b.made.bought.empty();
@@ -32,14 +28,18 @@ End endOf(const armor::BarPart &b, std::size_t index, bool atTo) {
     e.at = axes.origin;
     e.out = atTo ? axes.x : Vec3(-axes.x);
     e.bar = index;
-    e.rim = around(outlineOf(b));
+    e.rim = shape::perimeter(outlineOf(b));
+    const parts::EndTrim &trim = atTo ? b.trimTo : b.trimFrom;
+    const double wide = std::hypot(b.section.height, b.section.width) / 2;
+    e.reach = trim.cut() ? *std::max_element(trim.reach.begin(), trim.reach.end())
+                         : wide * std::tan(atTo ? b.miterTo() : b.miterFrom());
     return e;
 }
 
 /// Length of the seams of a bar that run along the rim of an end.
 double weldedAt(const armor::Assembly &a, const armor::BarPart &b, const End &end) {
-    // A slanted or coped end reaches this far back along the bar.
-    const double reach = b.section.height + 5, wide = std::hypot(b.section.height, b.section.width) / 2 + 5;
+    constexpr double near = 5;  // mm: a seam lies beside the rim, by about its leg
+    const double wide = std::hypot(b.section.height, b.section.width) / 2 + near;
     double sum = 0;
     for (const armor::WeldJoint &w : a.welds) {
         if (w.isFold() || (w.a != b.name && w.b != b.name)) continue;
@@ -47,7 +47,8 @@ double weldedAt(const armor::Assembly &a, const armor::BarPart &b, const End &en
             for (const armor::WeldLine &l : c.lines) {
                 const Vec3 d = (l.from + l.to) / 2 - end.at;
                 const double along = d.dot(end.out);
-                if (std::abs(along) <= reach && (d - along * end.out).norm() <= wide)
+                if (along < near + end.reach && along > -near - end.reach &&
+                    (d - along * end.out).norm() <= wide)
                     sum += (l.to - l.from).norm();
             }
     }
@@ -56,6 +57,20 @@ double weldedAt(const armor::Assembly &a, const armor::BarPart &b, const End &en
 
 double innerArea(const armor::BarPart &b) {
     return std::max(0.0, std::abs(shape::area(outlineOf(b))) - b.properties.area);
+}
+
+/// Of its inside: the outside less twice the wall on every side, around a round one less its turn.
+double innerRim(const armor::BarPart &b) {
+    const double less = b.round() ? 2 * std::numbers::pi * b.section.wall : 8 * b.section.wall;
+    return std::max(0.0, shape::perimeter(outlineOf(b)) - less);
+}
+
+/// Height of the lowest corner of a bar's section at a station.
+double lowestAt(const armor::BarPart &b, double station) {
+    const armor::Axes axes = b.axesAt(station);
+    double low = 1e300;
+    for (const shape::Vec2 &c : outlineOf(b)) low = std::min(low, axes.toWorld(Vec3(0, c.x(), c.y())).z());
+    return low;
 }
 
 }  // namespace
@@ -86,17 +101,17 @@ std::vector<Cavity> cavities(const armor::Assembly &a, const std::vector<std::st
             if (group[i] != g || !hollow(b)) continue;
             c.bars.push_back(b.name);
             c.volume += innerArea(b) * b.length();
-            c.inside += std::max(0.0, around(outlineOf(b)) - 8 * b.section.wall) * b.length();
-            const double half = b.section.height / 2;
-            for (const double s : {0.0, b.length()}) lowest = std::min(lowest, b.axesAt(s).origin.z() - half);
-            for (const armor::Hole &h : b.holes) {
+            c.inside += innerRim(b) * b.length();
+            lowest = std::min(lowest, lowestAt(b, 0));
+            for (const parts::Span &span : b.spans())
+                lowest = std::min(lowest, lowestAt(b, span.start + span.length));
+            const auto drainAt = [&](double station, double height) {
+                const armor::Axes axes = b.axesAt(station);
                 ++c.holes;
-                drain = std::min(drain, b.axesAt(h.at.x()).origin.z() + h.at.y() - h.diameter / 2);
-            }
-            for (const armor::TubeOpening &o : b.openings) {
-                ++c.holes;
-                drain = std::min(drain, b.axesAt(o.station).origin.z() + o.offset - o.height / 2);
-            }
+                drain = std::min(drain, axes.toWorld(Vec3(0, 0, height)).z());
+            };
+            for (const armor::Hole &h : b.holes) drainAt(h.at.x(), h.at.y() - h.diameter / 2);
+            for (const armor::TubeOpening &o : b.openings) drainAt(o.station, o.offset - o.height / 2);
         }
         if (c.bars.empty()) continue;
         for (std::size_t e = 0; e < ends.size(); ++e) {
@@ -104,7 +119,7 @@ std::vector<Cavity> cavities(const armor::Assembly &a, const std::vector<std::st
             if (group[ends[e].bar] != g || meets[e] || weldedAt(a, b, ends[e]) >= closedShare * ends[e].rim)
                 continue;
             ++c.openEnds;
-            drain = std::min(drain, ends[e].at.z() - b.section.height / 2);
+            drain = std::min(drain, lowestAt(b, b.stationOf(ends[e].at)));
         }
         constexpr double near = 12;  // mm above the lowest place: what stays below hardly counts
         c.drains = drain < lowest + near;

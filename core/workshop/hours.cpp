@@ -9,12 +9,6 @@ namespace {
 
 using working::number;
 
-double around(const shape::Polygon2 &ring) {
-    double sum = 0;
-    for (std::size_t i = 0; i < ring.size(); ++i) sum += (ring[(i + 1) % ring.size()] - ring[i]).norm();
-    return sum;
-}
-
 /// What there is to do, counted.
 struct Counted {
     double sawCuts = 0, copes = 0, bends = 0, folds = 0, holes = 0, edge = 0, parts = 0,
@@ -26,13 +20,13 @@ struct Counted {
         bends += static_cast<double>(b.bends.size());
         holes += static_cast<double>(b.holes.size() + b.openings.size());
         parts += 1;
-        surface += around(outlineOf(b)) * b.length();
+        surface += shape::perimeter(outlineOf(b)) * b.length();
     }
     void take(const FlatPattern &flat) {
-        edge += around(flat.rim);
+        edge += shape::perimeter(flat.rim);
         double area = std::abs(shape::area(flat.rim));
         for (const shape::Polygon2 &c : flat.cutouts) {
-            edge += around(c);
+            edge += shape::perimeter(c);
             area -= std::abs(shape::area(c));
         }
         folds += static_cast<double>(flat.lines.size());

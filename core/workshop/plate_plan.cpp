@@ -32,13 +32,18 @@ void add(PlateGroup &group, std::string id, std::string label, FlatPattern flat)
                             std::move(flat.holes), std::move(flat.lines)});
 }
 
+/// Sheets are told apart by their places: two of a shop may have one mark.
+void add(PlateGroup &group, shape::Polygon2 outline, int count, std::string mark, double price) {
+    group.sheets.push_back({std::to_string(group.sheets.size()), std::move(outline), count});
+    group.marks.push_back(std::move(mark));
+    group.prices.push_back(price);
+}
+
 void addSheets(PlateGroup &group, const Shop &shop, const stock::Stock &stock) {
     for (const SheetItem &i : shop.sheets)
         if (i.count > 0 && i.material == group.material &&
-            std::abs(i.thickness - group.thickness) < sameThickness) {
-            group.sheets.push_back({i.id, rectangle(i.length, i.width), i.count});
-            group.prices.push_back(i.price);
-        }
+            std::abs(i.thickness - group.thickness) < sameThickness)
+            add(group, rectangle(i.length, i.width), i.count, i.id, i.price);
     double length = usualLength, width = usualWidth;
     for (const stock::PlateStock &p : stock.plates)
         if (p.material == group.material && std::abs(p.thickness - group.thickness) < sameThickness &&
@@ -48,9 +53,8 @@ void addSheets(PlateGroup &group, const Shop &shop, const stock::Stock &stock) {
         }
     const stock::Material *m = stock.material(group.material);
     const double mass = length * width * group.thickness * (m ? m->density : 0);
-    group.toBuy = group.sheets.size();
-    group.sheets.push_back({"new", rectangle(length, width), static_cast<int>(group.plates.size())});
-    group.prices.push_back(mass * shop.platePricePerKg);
+    add(group, rectangle(length, width), static_cast<int>(group.plates.size()), {},
+        mass * shop.platePricePerKg);
 }
 
 }  // namespace
@@ -61,10 +65,10 @@ const CutPlate *PlateGroup::plate(const std::string &id) const {
     return it == plates.end() ? nullptr : &*it;
 }
 
-const PlateSheet *PlateGroup::sheet(const std::string &id) const {
-    const auto it =
-        std::find_if(sheets.begin(), sheets.end(), [&id](const PlateSheet &s) { return s.id == id; });
-    return it == sheets.end() ? nullptr : &*it;
+std::size_t PlateGroup::placeOf(const std::string &sheet) const {
+    return static_cast<std::size_t>(
+        std::find_if(sheets.begin(), sheets.end(), [&sheet](const PlateSheet &s) { return s.id == sheet; }) -
+        sheets.begin());
 }
 
 shape::Vec2 PlateGroup::taken(const std::string &of, int copy) const {
@@ -79,17 +83,18 @@ shape::Vec2 PlateGroup::taken(const std::string &of, int copy) const {
 int PlateGroup::bought() const {
     std::set<int> copies;
     for (const PlacedPart &p : nesting->placed)
-        if (p.sheet == sheets[toBuy].id) copies.insert(p.copy);
+        if (isToBuy(p.sheet)) copies.insert(p.copy);
     return static_cast<int>(copies.size());
 }
 
 double PlateGroup::cost() const {
-    double sum = bought() * prices[toBuy];
-    for (const PlacedPart &p : nesting->placed)
-        for (std::size_t s = 0; s < sheets.size(); ++s)
-            if (s != toBuy && sheets[s].id == p.sheet)
-                sum += prices[s] * std::abs(shape::area(plate(p.part)->rim)) /
-                       std::abs(shape::area(sheets[s].outline));
+    double sum = bought() * prices.back();
+    for (const PlacedPart &p : nesting->placed) {
+        if (isToBuy(p.sheet)) continue;
+        const std::size_t on = placeOf(p.sheet);
+        sum += prices[on] * std::abs(shape::area(plate(p.part)->rim)) /
+               std::abs(shape::area(sheets[on].outline));
+    }
     return sum;
 }
 

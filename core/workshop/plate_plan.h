@@ -28,12 +28,14 @@ struct PlateGroup {
     std::string material;
     double thickness = 0;
     std::vector<CutPlate> plates;
-    std::vector<PlateSheet> sheets;       ///< those of the shop first, then one kind to buy
-    std::vector<double> prices;           ///< of one of each, the shop's money
-    std::size_t toBuy = 0;                ///< index of the kind to buy
+    std::vector<PlateSheet> sheets;  ///< those of the shop first, then one kind to buy; ids are their places
+    std::vector<std::string> marks;  ///< of each, as the shop calls it; of the kind to buy empty
+    std::vector<double> prices;      ///< of one of each, the shop's money
+    [[nodiscard]] bool isToBuy(const std::string &sheet) const { return sheet == sheets.back().id; }
     std::optional<SheetNesting> nesting;  ///< none: not laid out yet
     [[nodiscard]] const CutPlate *plate(const std::string &id) const;
-    [[nodiscard]] const PlateSheet *sheet(const std::string &id) const;
+    /// Place of a sheet in the lists. @pre an id of theirs
+    [[nodiscard]] std::size_t placeOf(const std::string &sheet) const;
     /// Length and width that what lies on one sheet takes of it, from its corner. @pre laid out
     [[nodiscard]] shape::Vec2 taken(const std::string &sheet, int copy) const;
     /// Sheets that have to be bought. @pre laid out

@@ -12,13 +12,6 @@ using shape::Vec3;
 constexpr double spotLength = 20;  // mm of a seam in one spot
 constexpr double longest = 240;    // min that anyone waits
 
-double thicknessOf(const armor::Assembly &a, const std::string &part) {
-    if (const armor::BarPart *b = a.bar(part))
-        return b->section.wall > 0 ? b->section.wall : b->section.width;
-    const armor::SheetPart *s = a.sheet(part);
-    return s ? s->thickness : 0;
-}
-
 const stock::Material *materialOf(const armor::Assembly &a, const std::string &part) {
     if (const armor::BarPart *b = a.bar(part)) return &b->material;
     const armor::SheetPart *s = a.sheet(part);
@@ -45,7 +38,7 @@ Source sourceOf(const armor::Assembly &a, const SeamWork &work) {
     for (const armor::WeldJoint &w : a.welds)
         if (w.name == work.joint) s.joint = &w;
     if (!s.joint) return s;
-    s.thickness = thicknessOf(a, s.joint->a) + thicknessOf(a, s.joint->b);
+    s.thickness = partThickness(a, s.joint->a) + partThickness(a, s.joint->b);
     const stock::Material *m = materialOf(a, s.joint->b);
     s.path = heatPathOf(m ? m->family : std::string());
     if (m && m->family == "aluminum") s.limit = interpassAluminum;

@@ -12,12 +12,6 @@ using working::number;
 
 constexpr double steel = 7.85e-6;  // kg/mm3, weld metal as EN 1991-1-1 table A.4 has steel
 
-double thicknessOf(const armor::Assembly &a, const std::string &part) {
-    if (const armor::BarPart *b = a.bar(part)) return b->section.wall;
-    const armor::SheetPart *s = a.sheet(part);
-    return s ? s->thickness : 0;
-}
-
 /// Where a part stands in the order of making: bars, then sheets.
 std::size_t placeOf(const armor::Assembly &a, const std::string &part) {
     for (std::size_t i = 0; i < a.bars.size(); ++i)
@@ -41,7 +35,7 @@ SeamWork workOn(const armor::Assembly &a, const armor::WeldJoint &joint, const W
     out.kind = armor::seamWord(joint.contacts.front().kind);
     out.leg = joint.leg;
     out.length = joint.length();
-    out.thickest = std::max(thicknessOf(a, joint.a), thicknessOf(a, joint.b));
+    out.thickest = std::max(partThickness(a, joint.a), partThickness(a, joint.b));
     out.preheat = preheatOf(out.thickest);
     const double area = p.reinforcement * joint.leg * joint.leg / 2;
     out.passes = std::max(1, static_cast<int>(std::ceil(std::pow(joint.leg / p.largestPass, 2) - 1e-9)));
@@ -71,6 +65,13 @@ SeamWork workOn(const armor::Assembly &a, const armor::WeldJoint &joint, const W
 }
 
 }  // namespace
+
+double partThickness(const armor::Assembly &a, const std::string &part) {
+    if (const armor::BarPart *b = a.bar(part))
+        return b->section.wall > 0 ? b->section.wall : std::min(b->section.width, b->section.height);
+    const armor::SheetPart *s = a.sheet(part);
+    return s ? s->thickness : 0;
+}
 
 WeldingPractice practiceOf(const std::string &process) {
     WeldingPractice p;

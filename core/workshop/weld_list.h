@@ -41,6 +41,9 @@ struct WeldingPractice {
 };
 [[nodiscard]] WeldingPractice practiceOf(const std::string &process);
 
+/// Of a sheet, or of the wall of a bar; of a solid bar its lesser side. 0: there is no such part. mm
+[[nodiscard]] double partThickness(const armor::Assembly &assembly, const std::string &part);
+
 /// Parts that are not there yet when a seam is welded, in the order of work: those fitted for later seams,
 /// and what is bought, which is bolted on when all is welded and coated.
 /// @param seam  index into seams

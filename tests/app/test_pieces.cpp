@@ -10,13 +10,10 @@
 
 using namespace hefty;
 using namespace hefty::app;
+using hefty::testing::demoPath;
 using hefty::testing::DemoWindow;
 
 namespace {
-
-std::string fullSet() {
-    return demoFolder() + "/marten-full-set.girder.json";
-}
 
 /// Waits for the plain appraisal of the job in hand.
 bool answered(DemoWindow &demo) {
@@ -33,7 +30,7 @@ class TestPieces : public QObject {
     void initTestCase() { hefty::testing::useFolder(m_dir); }
 
     void chipsChoose() {
-        DemoWindow demo("layout", fullSet());
+        DemoWindow demo("layout", demoPath("marten-full-set"));
         QVERIFY2(demo.opened, qPrintable(demo.told));
         QVERIFY(answered(demo));
         for (const char *piece : {"front-bumper", "rear-beam", "sliders"})
@@ -53,7 +50,7 @@ class TestPieces : public QObject {
     }
     /// What has not changed is not built or proved again.
     void othersAreTakenOver() {
-        DemoWindow demo("layout", fullSet());
+        DemoWindow demo("layout", demoPath("marten-full-set"));
         QVERIFY(answered(demo));
         const auto before = demo.session().appraisal();
         demo.session().choosePiece("sliders");
@@ -65,7 +62,7 @@ class TestPieces : public QObject {
         QVERIFY(after->piece("rear-beam")->proof == before->piece("rear-beam")->proof);
     }
     void findingsSayWhose() {
-        DemoWindow demo("prove", fullSet());
+        DemoWindow demo("prove", demoPath("marten-full-set"));
         QVERIFY(answered(demo));
         std::set<std::string> ids;
         for (const job::Finding &f : demo.session().appraisal()->findings)
@@ -157,7 +154,7 @@ class TestPieces : public QObject {
     }
     /// From an empty piece, by its fields alone: a beam on side plates, a tab and its twin, a receiver.
     void builtByHand() {
-        DemoWindow demo("layout", fullSet());
+        DemoWindow demo("layout", demoPath("marten-full-set"));
         QVERIFY(answered(demo));
         demo.session().choosePiece("rear-beam");
         demo.session().removePiece();
@@ -218,7 +215,7 @@ class TestPieces : public QObject {
     /// Pointed at in the drawings: the end of a part, its wall, a free place; the ghost tells seams before
     /// the click; Enter builds, Esc leaves.
     void builtInThePicture() {
-        DemoWindow demo("layout", fullSet());
+        DemoWindow demo("layout", demoPath("marten-full-set"));
         QVERIFY(answered(demo));
         demo.session().choosePiece("rear-beam");
         auto *front = demo.find<PlanView>("layoutFront");
@@ -295,7 +292,7 @@ class TestPieces : public QObject {
         QCOMPARE(at("1, 2, 3", "at"), (std::vector<int>{2540, 5080, 7620}));
         QCOMPARE(at("25.4 mm, 2, 0", "at"), (std::vector<int>{2540, 5080, 0}));
         QCOMPARE(at("beam@10 + 0, 0, 4", "offset"), (std::vector<int>{0, 0, 10160}));
-        DemoWindow demo("layout", fullSet());
+        DemoWindow demo("layout", demoPath("marten-full-set"));
         QVERIFY(answered(demo));
         demo.session().setUnits(measure::UnitSystem::Inch);
         demo.session().choosePiece("rear-beam");
@@ -315,7 +312,7 @@ class TestPieces : public QObject {
     }
     /// The ladder is that of the piece: on a winch line, at a tab, or none.
     void ladderOfThePiece() {
-        DemoWindow demo("prove", fullSet());
+        DemoWindow demo("prove", demoPath("marten-full-set"));
         QVERIFY(QTest::qWaitFor([&] { return demo.session().appraisal()->detail != proof::Detail::Strips; },
                                 120000));
         auto *ladder = demo.find<QWidget>("ladder");
@@ -326,7 +323,7 @@ class TestPieces : public QObject {
         QVERIFY(!ladder->isVisible());
     }
     void dutiesByPlace() {
-        DemoWindow demo("load", fullSet());
+        DemoWindow demo("load", demoPath("marten-full-set"));
         QVERIFY(answered(demo));
         auto *table = demo.find<QTableWidget>("dutyTable");
         QVERIFY(table->rowCount() > 8);
@@ -339,7 +336,7 @@ class TestPieces : public QObject {
     }
     /// A part chosen in the cut list is shown as it is cut and bent, in the reader's units.
     void partAsItIsCut() {
-        DemoWindow demo("cut", fullSet());
+        DemoWindow demo("cut", demoPath("marten-full-set"));
         QVERIFY(answered(demo));
         demo.session().choosePiece("sliders");
         auto *table = demo.find<QTableView>("cutTable");
@@ -364,7 +361,7 @@ class TestPieces : public QObject {
     /// A bar is ticked as cut: all its parts are, its remnant goes back to the rack with a mark, and undo
     /// takes it all back.
     void barIsCut() {
-        DemoWindow demo("cut", fullSet());
+        DemoWindow demo("cut", demoPath("marten-full-set"));
         QVERIFY(answered(demo));
         auto *table = demo.find<QTableView>("cutTable");
         table->selectRow(0);
@@ -393,7 +390,7 @@ class TestPieces : public QObject {
     /// The order is played: parts appear as they are fitted, at the end all are there, and it stops by
     /// itself.
     void orderIsPlayed() {
-        DemoWindow demo("weld", fullSet());
+        DemoWindow demo("weld", demoPath("marten-full-set"));
         QVERIFY(answered(demo));
         auto *table = demo.find<QTableWidget>("weldTable");
         auto *view = demo.find<PlanView>("weldView");
@@ -410,7 +407,7 @@ class TestPieces : public QObject {
         QVERIFY(view->later.size() <= nearly);
     }
     void seamIsTicked() {
-        DemoWindow demo("weld", fullSet());
+        DemoWindow demo("weld", demoPath("marten-full-set"));
         QVERIFY(answered(demo));
         auto *table = demo.find<QTableWidget>("weldTable");
         QVERIFY(table->rowCount() > 20);
@@ -425,7 +422,7 @@ class TestPieces : public QObject {
     }
     /// A reading is typed, kept with the job, and told to be off.
     void readingIsTaken() {
-        DemoWindow demo("fitup", fullSet());
+        DemoWindow demo("fitup", demoPath("marten-full-set"));
         QVERIFY(answered(demo));
         auto *table = demo.find<QTableWidget>("fitTable");
         QVERIFY(table->rowCount() > 5);

@@ -13,8 +13,9 @@ inline const stock::Stock &shippedStock() {
     return list;
 }
 
-inline std::string demoPath() {
-    return demoFolder() + "/marten-front-bumper.girder.json";
+/// @param name  of the file of a demo job, without its ending
+inline std::string demoPath(const std::string &name = "marten-front-bumper") {
+    return demoFolder() + "/" + name + ".girder.json";
 }
 
 inline job::Job demoJob() {
@@ -25,6 +26,27 @@ inline job::Job demoJob() {
 inline armor::Assembly buildDemo(const job::Job &job) {
     const auto rig = rig::geometry(job.vehicle).value();
     return armor::build({job.pieces[0], job.vehicle, rig, shippedStock()}).value();
+}
+
+/// The demo vehicle measured.
+inline const rig::RigGeometry &demoRig() {
+    static const rig::RigGeometry rig = rig::geometry(demoJob().vehicle).value();
+    return rig;
+}
+
+/// A piece of nothing but these operations, on the demo vehicle.
+inline armor::Assembly byHand(const std::vector<Json> &operations) {
+    armor::Piece piece;
+    piece.id = "mine";
+    piece.pattern = "from-nothing";
+    piece.operations = operations;
+    return armor::build({piece, demoJob().vehicle, demoRig(), shippedStock()}).value();
+}
+
+/// The demo job of three pieces.
+inline const job::Job &fullSet() {
+    static const job::Job job = job::loadJob(demoPath("marten-full-set")).value();
+    return job;
 }
 
 }  // namespace hefty::testing

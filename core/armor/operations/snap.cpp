@@ -21,17 +21,9 @@ double stationAlong(const Span &span, const Sight &s) {
     return std::clamp((s.through - span.from).dot(seen) / seen.squaredNorm(), 0.0, span.length);
 }
 
-/// The word for the direction that is nearest to another.
-const char *wordFor(const Vec3 &toward) {
-    const auto best = std::max_element(
-        directionWords.begin(), directionWords.end(),
-        [&toward](const auto &a, const auto &b) { return a.second.dot(toward) < b.second.dot(toward); });
-    return best->first;
-}
-
 /// The same place on the wall that faces the viewer.
 Snap facing(Snap snap, const Assembly &assembly, const Vec3 &toViewer) {
-    const char *word = wordFor(toViewer);
+    const char *word = directionWord(toViewer);
     const Vec3 on = onWall(assembly, snap.part, snap.at, *directionOf(word));
     if ((on - snap.at).norm() < 1e-9) return snap;
     snap.at = on;
@@ -68,13 +60,21 @@ std::optional<Vec3> directionOf(std::string_view word) {
     return std::nullopt;
 }
 
+const char *directionWord(const Vec3 &toward) {
+    const auto best = std::max_element(
+        directionWords.begin(), directionWords.end(),
+        [&toward](const auto &a, const auto &b) { return a.second.dot(toward) < b.second.dot(toward); });
+    return best->first;
+}
+
 Vec3 onWall(const Assembly &assembly, const std::string &part, const Vec3 &at, const Vec3 &toward) {
     if (const BarPart *bar = assembly.bar(part)) {
         const Axes axes = bar->axesAt(bar->stationOf(at));
         const Vec2 way(toward.dot(axes.y), toward.dot(axes.z));
         if (!(way.norm() > 1e-3)) return at;
-        double depth = 0;  // of the section's outside that way
-        for (const Vec2 &corner : outlineOf(*bar)) depth = std::max(depth, corner.dot(way.normalized()));
+        double depth = bar->round() ? bar->section.height / 2 : 0;  // of the section's outside that way
+        if (!bar->round())
+            for (const Vec2 &corner : outlineOf(*bar)) depth = std::max(depth, corner.dot(way.normalized()));
         return at + depth * (way.x() * axes.y + way.y() * axes.z).normalized();
     }
     if (const SheetPart *sheet = assembly.sheet(part))

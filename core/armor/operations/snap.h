@@ -16,6 +16,8 @@ inline const std::array<std::pair<const char *, Vec3>, 6> directionWords{{{"forw
                                                                           {"up", Vec3(0, 0, 1)},
                                                                           {"down", Vec3(0, 0, -1)}}};
 [[nodiscard]] std::optional<Vec3> directionOf(std::string_view word);
+/// The word for the way that is nearest to a direction.
+[[nodiscard]] const char *directionWord(const Vec3 &toward);
 /// The place on the outside of a part in a direction from one on its middle; the same place if the part is
 /// neither bar nor sheet, or the direction runs along the bar.
 [[nodiscard]] Vec3 onWall(const Assembly &assembly, const std::string &part, const Vec3 &at,

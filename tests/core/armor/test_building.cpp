@@ -1,5 +1,6 @@
 #include <QtTest>
 
+#include <map>
 #include <random>
 
 #include "core/armor/operations/snap.h"
@@ -8,6 +9,8 @@
 
 using namespace hefty;
 using namespace hefty::armor;
+using hefty::testing::byHand;
+using hefty::testing::demoRig;
 using hefty::testing::shippedStock;
 
 namespace {
@@ -24,15 +27,6 @@ Json at(double x, double y, double z) {
     return {{"at", {x, y, z}}};
 }
 
-Assembly byHand(const std::vector<Json> &operations) {
-    const job::Job job = hefty::testing::demoJob();
-    Piece piece;
-    piece.id = "mine";
-    piece.pattern = "from-nothing";
-    piece.operations = operations;
-    return build({piece, job.vehicle, rig::geometry(job.vehicle).value(), shippedStock()}).value();
-}
-
 /// A beam across the vehicle and a plate that lies flat above it, its corners a hundred apart.
 const std::vector<Json> &beamAndPlate() {
     static const std::vector<Json> list{tube("beam", at(700, 600, 600), at(700, -600, 600)),
@@ -44,11 +38,6 @@ const std::vector<Json> &beamAndPlate() {
                                          {"up", {0, 1, 0}},
                                          {"outline", {{-50, -50}, {50, -50}, {50, 50}, {-50, 50}}}}};
     return list;
-}
-
-const rig::RigGeometry &demoRig() {
-    static const rig::RigGeometry rig = rig::geometry(hefty::testing::demoJob().vehicle).value();
-    return rig;
 }
 
 Sight fromAhead(double y, double z) {
@@ -117,6 +106,38 @@ class TestBuilding : public QObject {
         // seen from above the plate hides the middle of the beam, from below it is the other way around
         QCOMPARE(snapTo(places, a, {Vec3(700, 0, 0), Vec3(0, 0, 1), 20})->part, std::string("plate"));
         QCOMPARE(snapTo(places, a, {Vec3(700, 0, 0), Vec3(0, 0, -1), 20})->part, std::string("beam"));
+    }
+    /// The word for a way is the axis that it is least turned from; on a round bar the wall is half of the
+    /// diameter from the middle in every direction, on a rectangular one on its rim.
+    void wordsAndWalls() {
+        const std::map<std::string, Vec3> words{{"forward", {1, 0, 0}}, {"rearward", {-1, 0, 0}},
+                                                {"left", {0, 1, 0}},    {"right", {0, -1, 0}},
+                                                {"up", {0, 0, 1}},      {"down", {0, 0, -1}}};
+        for (const auto &[word, way] : words) {
+            QCOMPARE(std::string(directionWord(way)), word);
+            QVERIFY(directionOf(word) && (*directionOf(word) - way).norm() < 1e-12);
+        }
+        QVERIFY(!directionOf("aside"));
+        Json round = tube("pipe", at(700, 600, 600), at(700, -600, 600));
+        round["section"] = "CHS 60.3x4";
+        const Assembly a = byHand({tube("beam", at(900, 600, 600), at(900, -600, 600)), round});
+        std::mt19937 dice(4);
+        std::uniform_real_distribution<double> unit(-1, 1);
+        for (int run = 0; run < 500; ++run) {
+            const Vec3 way(unit(dice), unit(dice), unit(dice));
+            const Vec3 word = words.at(directionWord(way));
+            for (const auto &[other, axis] : words) QVERIFY(word.dot(way) >= axis.dot(way) - 1e-12);
+            const Vec3 middle(700, 500 * unit(dice), 600);
+            const Vec3 wall = onWall(a, "pipe", middle, way);
+            QVERIFY(std::abs((wall - middle).norm() - 60.3 / 2) < 1e-9);
+            const Vec3 flat(way.x(), 0, way.z());
+            QVERIFY((wall - middle).normalized().dot(flat.normalized()) > 1 - 1e-9);
+        }
+        const Vec3 up = onWall(a, "beam", {900, 0, 600}, Vec3::UnitZ());
+        const Vec3 ahead = onWall(a, "beam", {900, 0, 600}, Vec3::UnitX());
+        const double high = up.z() - 600, deep = ahead.x() - 900;
+        QVERIFY(std::abs(high + deep - 100) < 1e-6 && std::abs(high * deep - 60 * 40) < 1e-6);
+        QVERIFY(near(onWall(a, "beam", {900, 0, 600}, Vec3::UnitY()), {900, 0, 600}));  // runs along it
     }
     void placesForHoles() {
         const Assembly a = byHand(beamAndPlate());

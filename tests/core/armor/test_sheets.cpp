@@ -16,6 +16,7 @@
 
 using namespace hefty;
 using namespace hefty::armor;
+using hefty::testing::byHand;
 using hefty::testing::shippedStock;
 
 namespace {
@@ -31,17 +32,6 @@ SheetPart sheet(const std::string &name, const Axes &axes, Polygon2 outline, dou
 }
 
 const Polygon2 angleShape{{0, 0}, {100, 0}, {100, 40}, {40, 40}, {40, 100}, {0, 100}};
-
-/// The demo's vehicle with a piece built by hand from nothing.
-Assembly byHand(const std::vector<Json> &operations) {
-    const job::Job job = hefty::testing::demoJob();
-    Piece piece;
-    piece.id = "mine";
-    piece.pattern = "from-nothing";
-    piece.operations = operations;
-    const auto rig = rig::geometry(job.vehicle).value();
-    return build({piece, job.vehicle, rig, shippedStock()}).value();
-}
 
 /// What was built by hand and does not apply; other notes say what nothing holds.
 std::vector<std::string> refusals(const Assembly &a) {

@@ -4,6 +4,7 @@
 
 #include "core/base/constants.h"
 #include "core/job/fit.h"
+#include "core/workshop/convex_bodies.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -68,6 +69,28 @@ class TestFit : public QObject {
         const Appraisal a = fitted(job);
         const auto through = found(a, "overlap/");
         QVERIFY(!through.empty() && through[0]->working && through[0]->piece == "second");
+    }
+    /// The parts that run through another piece, by their bodies alone: in the same place all do, far from
+    /// it none; a body without volume is told.
+    void partsByTheirBodies() {
+        const Appraisal a = fitted(hefty::testing::fullSet());
+        const PieceAppraisal &rear = *a.piece("rear-beam");
+        const auto bodies = workshop::convexBodies(*rear.assembly);
+        const auto all = partsThrough(*rear.assembly, "twin", bodies, rear);
+        QVERIFY(all.has_value());
+        for (const armor::BarPart &b : rear.assembly->bars)
+            QVERIFY2(std::any_of(all->begin(), all->end(),
+                                 [&b](const FitProblem &p) {
+                                     return p.id.starts_with("overlap/" + b.name + "@twin~" + b.name);
+                                 }),
+                     b.name.c_str());
+        for (const FitProblem &p : *all) QVERIFY2(p.id.ends_with("@rear-beam"), p.id.c_str());
+        const auto front = partsThrough(*a.piece("front-bumper")->assembly, "front-bumper",
+                                        workshop::convexBodies(*a.piece("front-bumper")->assembly), rear);
+        QVERIFY(front && front->empty());
+        auto flat = bodies;
+        flat[0].faces.resize(1);
+        QVERIFY(!partsThrough(*rear.assembly, "twin", flat, rear));
     }
     /// A lamp that comes out downward meets the bumper; the distance is the one between them.
     void lampMeetsTheBeam() {

@@ -151,7 +151,7 @@ class TestShopFiles : public QObject {
             double before = 0;
             for (const double share : {0.8, 1.0, 1.5, 2.0}) {
                 const PullVerdict v = judge(planOf(give), pullOf(dice, give * share, 1, 0.005).stages);
-                QVERIFY2(v.give.has_value() && v.done, v.stop.c_str());
+                QVERIFY2(v.give.has_value() && v.done, v.stop.text.c_str());
                 QVERIFY2(std::abs(*v.give / (give * share) - 1) < 0.05, qPrintable(QString::number(*v.give)));
                 QVERIFY(*v.give > before);
                 before = *v.give;
@@ -165,7 +165,7 @@ class TestShopFiles : public QObject {
         for (std::size_t n = 1; n <= p.stages.size(); ++n) {
             const PullVerdict v =
                 judge(planOf(1e-4), {p.stages.begin(), p.stages.begin() + static_cast<long>(n)});
-            QVERIFY(v.stop.empty());
+            QVERIFY(v.stop.text.empty());
             QCOMPARE(v.done, n == p.stages.size());
             QCOMPARE(v.give.has_value(), n >= 2);
         }
@@ -174,7 +174,7 @@ class TestShopFiles : public QObject {
             stages[bad].left += 4;
             stages[bad].reading += 4;
             const PullVerdict v = judge(planOf(1e-4), stages);
-            QVERIFY2(v.stop.find("Stage " + std::to_string(bad + 1)) == 0, v.stop.c_str());
+            QVERIFY2(v.stop.text.find("Stage " + std::to_string(bad + 1)) == 0, v.stop.text.c_str());
             QVERIFY(!v.done && !v.working.steps.empty());
         }
     }

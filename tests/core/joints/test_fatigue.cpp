@@ -1,6 +1,7 @@
 #include <cmath>
 #include <map>
 #include <numbers>
+#include <random>
 
 #include <QTest>
 
@@ -40,6 +41,24 @@ class TestFatigue : public QObject {
         QVERIFY(rainflow({}).empty());
         const std::vector<double> flat{1, 1, 1};
         QVERIFY(rainflow(flat).empty());
+    }
+    /// The worked example again, in steps of range: nothing is lost, every cycle is in its step.
+    void countedBySteps() {
+        const std::vector<double> history{-2, 1, -3, 5, -1, 3, -4, 4, -2};
+        const auto cycles = rainflow(history);
+        const auto twos = countsByRange(cycles, 2);  // 0 to 2, 2 to 4, 4 to 6, 6 to 8, 8 to 10
+        QVERIFY((twos == std::vector<double>{0, 0.5, 1.5, 0.5, 1.5}));
+        std::mt19937 dice(2);
+        std::uniform_real_distribution<double> unit(-1, 1);
+        std::vector<double> ride;
+        for (int i = 0; i < 4000; ++i) ride.push_back(unit(dice));
+        const auto many = rainflow(ride);
+        double all = 0, sum = 0;
+        for (const Cycles &c : many) all += c.count;
+        const auto counts = countsByRange(many, 0.1);
+        for (const double c : counts) sum += c;
+        QVERIFY(std::abs(all - sum) < 1e-9 && counts.size() <= 20 && counts.back() > 0);
+        QVERIFY(countsByRange({}, 0.1).empty());
     }
     /// A class is its range at two million; a third less range bears 3.4 times as much; the knee is even.
     void bears() {

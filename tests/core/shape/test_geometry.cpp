@@ -69,6 +69,19 @@ class TestGeometry : public QObject {
         QVERIFY(span && std::abs(span->first + 1) < 1e-12 && std::abs(span->second - 3) < 1e-12);
         QVERIFY(!chord(square, {9, 0}, {0, 1}));
     }
+    /// Around a rectangle; around n corners on a circle 2 n r sin(pi/n), near the circle's for many.
+    void aroundAPolygon() {
+        QCOMPARE(perimeter(Polygon2{{0, 0}, {4, 0}, {4, 3}, {0, 3}}), 14.0);
+        QCOMPARE(perimeter(Polygon2{}), 0.0);
+        QCOMPARE(perimeter(Polygon2{{0, 0}, {3, 4}}), 10.0);  // there and back
+        constexpr double pi = 3.14159265358979323846;
+        for (const int n : {3, 6, 48}) {
+            Polygon2 ring;
+            for (int i = 0; i < n; ++i)
+                ring.emplace_back(50 * std::cos(2 * pi * i / n), 50 * std::sin(2 * pi * i / n));
+            QVERIFY(std::abs(perimeter(ring) - 2 * n * 50 * std::sin(pi / n)) < 1e-9);
+        }
+    }
     void axesAreRightHanded() {
         const auto axes = axesAlong(Vec3::Zero(), Vec3(1, 2, 3), Vec3(0, 0, 1));
         QVERIFY(axes.has_value());

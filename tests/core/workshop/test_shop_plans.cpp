@@ -15,6 +15,7 @@
 
 using namespace hefty;
 using namespace hefty::workshop;
+using hefty::testing::fullSet;
 using hefty::testing::shippedStock;
 using shape::Vec3;
 
@@ -29,9 +30,14 @@ std::vector<HeatSpot> seamOf(double length, double heatPerMm) {
     return out;
 }
 
-const job::Job &fullSet() {
-    static const job::Job job = job::loadJob(demoFolder() + "/marten-full-set.girder.json").value();
-    return job;
+/// The job of three pieces with its welding planned.
+const job::Appraisal &welded() {
+    static const job::Appraisal a = [] {
+        job::Appraisal out = job::appraise(fullSet(), shippedStock());
+        job::addWelding(out, fullSet());
+        return out;
+    }();
+    return a;
 }
 
 }  // namespace
@@ -99,11 +105,7 @@ class TestShopPlans : public QObject {
         light.loss = 0;
         QVERIFY(hottest(80, light) < hottest(80, path) / 3);
         // Seams of parts that have nothing in common do not warm each other: a piece of two halves far apart.
-        const job::Appraisal a = [] {
-            job::Appraisal out = job::appraise(fullSet(), shippedStock());
-            job::addWelding(out, fullSet());
-            return out;
-        }();
+        const job::Appraisal &a = welded();
         const job::PieceAppraisal &p = *a.piece("sliders");
         for (std::size_t i = 0; i < p.seams.size(); ++i)
             for (std::size_t k = 0; k < i; ++k) {
@@ -122,11 +124,7 @@ class TestShopPlans : public QObject {
     /// No seam begins hotter than it may; each after the one before it; the demo has one that must wait or
     /// none that is warm.
     void inTurn() {
-        const job::Appraisal a = [] {
-            job::Appraisal out = job::appraise(fullSet(), shippedStock());
-            job::addWelding(out, fullSet());
-            return out;
-        }();
+        const job::Appraisal &a = welded();
         for (const job::PieceAppraisal &p : a.pieces) {
             QVERIFY(p.weldingPlanned && p.heat.size() == p.seams.size());
             double before = 0;
@@ -226,8 +224,8 @@ class TestShopPlans : public QObject {
                 shape::Polygon2 lies = g.plate(p.part)->rim;
                 for (shape::Vec2 &q : lies) q = Eigen::Rotation2Dd(p.turned) * q + p.at;
                 for (const shape::Vec2 &q : lies)
-                    QVERIFY(
-                        shape::contains(g.sheet(p.sheet)->outline, q, -fullSet().shop.plateMargin + 0.01));
+                    QVERIFY(shape::contains(g.sheets[g.placeOf(p.sheet)].outline, q,
+                                            -fullSet().shop.plateMargin + 0.01));
                 on[{p.sheet, p.copy}].push_back(std::move(lies));
             }
             for (const auto &[sheet, rims] : on) {
@@ -253,6 +251,43 @@ class TestShopPlans : public QObject {
         const auto none =
             plateGroups(pieces, fullSet().shop, shippedStock(), [](const std::string &) { return true; });
         QVERIFY(none.empty());
+    }
+    /// Two kinds of sheets of the shop with one mark, and one called as nothing at all: each is itself, with
+    /// its own price, and none is taken for the kind to buy.
+    void sheetsWithOneMark() {
+        armor::Assembly a;
+        for (int i = 0; i < 3; ++i) {
+            parts::SheetPart plate;
+            plate.name = "plate" + std::to_string(i);
+            plate.outline = {{0, 0}, {380, 0}, {380, 280}, {0, 280}};
+            plate.thickness = 8;
+            plate.material = *shippedStock().material("S355");
+            a.sheets.push_back(plate);
+        }
+        Shop shop;
+        shop.plateMargin = shop.plateGap = 5;
+        shop.sheets = {{"A", "S355", 8, 400, 300, 1, true, 30}, {"A", "S355", 8, 420, 320, 1, true, 50}};
+        std::vector<PlateGroup> groups = plateGroups({{"p", &a}}, shop, shippedStock());
+        QCOMPARE(groups.size(), std::size_t{1});
+        PlateGroup &g = groups[0];
+        QVERIFY((g.marks == std::vector<std::string>{"A", "A", ""}));
+        QCOMPARE(g.sheets.size(), std::size_t{3});
+        QVERIFY(!g.isToBuy(g.sheets[0].id) && !g.isToBuy(g.sheets[1].id) && g.isToBuy(g.sheets[2].id));
+        for (std::size_t i = 0; i < 3; ++i) QCOMPARE(g.placeOf(g.sheets[i].id), i);
+        QVERIFY(layOut(g, shop).has_value());
+        QCOMPARE(g.nesting->placed.size(), std::size_t{3});
+        std::set<std::string> used;
+        for (const PlacedPart &p : g.nesting->placed) used.insert(p.sheet);
+        QCOMPARE(used.size(), std::size_t{3});  // one plate on each: no sheet of the shop holds two
+        QCOMPARE(g.bought(), 1);
+        // Of the shop's by what is cut from them, the new one whole.
+        const double cut = 380 * 280.0;
+        const double wanted = 30 * cut / (400 * 300.0) + 50 * cut / (420 * 320.0) + g.prices[2];
+        QVERIFY2(std::abs(g.cost() - wanted) < 1e-6, qPrintable(QString::number(g.cost())));
+        shop.sheets = {{"", "S355", 8, 2000, 1000, 1, true, 200}};
+        groups = plateGroups({{"p", &a}}, shop, shippedStock());
+        QVERIFY(layOut(groups[0], shop).has_value());
+        QCOMPARE(groups[0].bought(), 0);
     }
 };
 
