@@ -1,5 +1,6 @@
 #include "app/job_files.h"
 
+#include <QDate>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -11,6 +12,7 @@
 
 #include "app/job_sheet.h"
 #include "app/sheet_page.h"
+#include "app/shop_sheet.h"
 #include "core/base/places.h"
 
 namespace hefty::app {
@@ -59,7 +61,23 @@ bool JobFiles::save() {
         tell(tr("The job cannot be saved"), saved.error());
         return false;
     }
+    keepInShop();
     return true;
+}
+
+/// The job itself is safe by then: what goes wrong here is told and nothing more.
+void JobFiles::keepInShop() {
+    auto store = openShopStore();
+    const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    const Result<void> kept = store ? store->keepJob(m_session->job(), m_session->path().toStdString(), today)
+                                    : Result<void>(tl::unexpected(store.error()));
+    if (!kept) tell(tr("The job is saved, but not in the shop's list"), kept.error());
+}
+
+void JobFiles::showShop() {
+    auto store = openShopStore();
+    if (!store) return tell(tr("The shop's list cannot be opened"), store.error());
+    (new ShopSheet(m_session, m_asking, std::move(*store), m_window))->show();
 }
 
 bool JobFiles::saveAs() {
@@ -72,6 +90,7 @@ bool JobFiles::saveAs() {
         return false;
     }
     remember(m_session->path());
+    keepInShop();
     return true;
 }
 

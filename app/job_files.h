@@ -28,12 +28,16 @@ class JobFiles : public QObject {
     void exportSheets(const SheetPage &sheets);
     void exportPdf();
     void printPreview();
+    /// What belongs to the shop, and the jobs that it has had.
+    void showShop();
     void tell(const QString &title, const Problem &problem);
     /// Offers unsaved work that was left behind; it goes when it is answered. nullptr: there is none.
     [[nodiscard]] QWidget *recoveryBanner();
 
   private:
     void remember(const QString &path);
+    /// Keeps the saved job in the shop's own file.
+    void keepInShop();
     void refreshRecent();
 
     Session *m_session;

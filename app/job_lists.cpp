@@ -156,6 +156,10 @@ RecordList holdList() {
         .number(tr("Pull"), 84, &Hold::pull, Quantity::Force, 0, 1e7)
         .number(tr("Shear"), 84, &Hold::shear, Quantity::Force, 0, 1e7)
         .number(tr("Stiffness"), 96, &Hold::stiffness, Quantity::Rate, 0, 1e7)
+        .number(tr("Moment"), 96, &Hold::moment, Quantity::Moment, 0, 1e9)
+        .number(tr("Inside"), 84, &Hold::inside, Quantity::DrilledLength, 0, 200)
+        .number(tr("Depth"), 84, &Hold::depth, Quantity::Length, 0, 1000)
+        .number(tr("Pin at"), 84, &Hold::pinBack, Quantity::Length, 0, 500)
         .adds([](const auto &rows) {
             Hold h;
             if (!rows.empty()) h = rows.back();

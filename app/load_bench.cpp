@@ -1,7 +1,9 @@
 #include "app/load_bench.h"
 
 #include <QHBoxLayout>
+#include <QDate>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPushButton>
 #include <QStackedWidget>
 #include <QVBoxLayout>
@@ -54,9 +56,21 @@ QWidget *LoadBench::makeDuties() {
                    this);
     caution->setObjectName("caution");
     caution->setWordWrap(true);
+    m_reason = new QLineEdit(this);
+    m_reason->setObjectName("dutyReason");
+    m_reason->setAccessibleName(tr("Why this duty is left out"));
+    m_reason->setPlaceholderText(tr("Left out because ..."));
+    m_switch = new QPushButton(tr("Switch off"), this);
+    m_switch->setObjectName("dutySwitch");
+    connect(m_reason, &QLineEdit::textChanged, this, [this] { show(m_table->currentRow()); });
+    connect(m_switch, &QPushButton::clicked, this, &LoadBench::switchDuty);
+    auto *off = new QHBoxLayout;
+    off->addWidget(m_reason, 1);
+    off->addWidget(m_switch);
     auto *side = new QVBoxLayout;
     side->addWidget(m_table, 1);
     side->addWidget(m_note);
+    side->addLayout(off);
     side->addWidget(caution);
     auto *layout = new QHBoxLayout(page);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -79,7 +93,7 @@ void LoadBench::refresh() {
                          p.force > 0 ? QString::fromStdString(measure::printQuantity(
                                            p.force, measure::Quantity::Force, m_session->units()))
                                      : tr("its own mass"),
-                         QString::number(p.cases.size())});
+                         p.off.empty() ? QString::number(p.cases.size()) : tr("off")});
     }
     if (row >= 0) return show(row);
     // At first what pulls hardest at rated load.
@@ -95,11 +109,19 @@ void LoadBench::refresh() {
 void LoadBench::show(int row) {
     if (row < 0 || row >= static_cast<int>(m_places.size())) {
         m_view->setLoadCase(-1);
+        m_switch->setEnabled(false);
         m_note->setText(
             tr("Lay out a piece first: then every place where something can act on it stands here."));
         return;
     }
     const job::DutyPlace &p = m_places[static_cast<std::size_t>(row)];
+    m_reason->setEnabled(p.off.empty() && p.duty != "gravity");
+    m_switch->setText(p.off.empty() ? tr("Switch off") : tr("Switch on"));
+    m_switch->setEnabled(!p.off.empty() || (p.duty != "gravity" && !m_reason->text().trimmed().isEmpty()));
+    if (!p.off.empty()) {
+        m_view->setLoadCase(-1);
+        return m_note->setText(tr("Left out, and told as not proved: %1").arg(QString::fromStdString(p.off)));
+    }
     m_view->setLoadCase(p.cases.front());
     m_note->setText(
         QString::fromStdString(p.why) +
@@ -107,6 +129,23 @@ void LoadBench::show(int row) {
              ? tr(" Held against what is allowed.")
              : tr(" The worst that is credible: held against what it can bear.")) +
         (p.cases.size() > 1 ? tr(" Proved in %1 ways; the first is drawn.").arg(p.cases.size()) : QString()));
+}
+
+/// The duty of the chosen row is left out of the proof, or taken in again.
+void LoadBench::switchDuty() {
+    const int row = m_table->currentRow();
+    if (row < 0 || row >= static_cast<int>(m_places.size())) return;
+    const job::DutyPlace p = m_places[static_cast<std::size_t>(row)];
+    const std::string reason = m_reason->text().trimmed().toStdString();
+    const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    m_reason->clear();
+    const QString what = QString::fromStdString(p.what);
+    m_session->editPiece(p.off.empty() ? tr("Switch off: %1").arg(what) : tr("Switch on: %1").arg(what),
+                         [&](armor::Piece &piece) {
+                             std::erase_if(piece.off,
+                                           [&p](const armor::OffDuty &d) { return d.place == p.place; });
+                             if (p.off.empty()) piece.off.push_back({p.place, reason, today});
+                         });
 }
 
 }  // namespace hefty::app

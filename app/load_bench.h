@@ -6,6 +6,8 @@
 #include "core/job/duty_list.h"
 
 class QLabel;
+class QLineEdit;
+class QPushButton;
 
 namespace hefty::app {
 
@@ -30,12 +32,15 @@ class LoadBench : public QWidget {
     [[nodiscard]] QWidget *makeDuties();
     void refresh();
     void show(int row);
+    void switchDuty();
 
     Session *m_session;
     StructureView *m_view;
     StopTable *m_table;
     RidePage *m_ride;
     QLabel *m_note;
+    QLineEdit *m_reason;
+    QPushButton *m_switch;
     std::vector<job::DutyPlace> m_places;
 };
 

@@ -156,6 +156,7 @@ void MainWindow::makeActions() {
     action("jobCard", tr("Job card..."), QKeySequence("Ctrl+I"), [this] { openJobCard(); });
     action("rules", tr("House rules..."), QKeySequence("Ctrl+R"), [this] { openRules(); });
     action("rack", tr("Rack and prices..."), QKeySequence("Ctrl+B"), [this] { openRack(); });
+    action("shop", tr("Shop and earlier jobs..."), QKeySequence("Ctrl+H"), [this] { m_files->showShop(); });
     action("metric", tr("Millimeters"), {}, [this] { m_session->setUnits(measure::UnitSystem::Metric); });
     action("inch", tr("Inches"), {}, [this] { m_session->setUnits(measure::UnitSystem::Inch); });
     action("units", tr("Switch units"), QKeySequence("Ctrl+U"), [this] {
@@ -197,7 +198,7 @@ QWidget *MainWindow::makeStrip() {
     menu->addSeparator();
     for (const char *name : {"save", "saveAs"}) menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
-    for (const char *name : {"addPiece", "removePiece", "jobCard", "rules", "rack"})
+    for (const char *name : {"addPiece", "removePiece", "jobCard", "rules", "rack", "shop"})
         menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
     for (const char *name : {"exportCuts", "exportPdf", "print"}) menu->addAction(findChild<QAction *>(name));

@@ -87,22 +87,27 @@ void drawRails(QPainter &p, const Projection &view, const rig::Vehicle &v) {
     const double center = valueOr(v, "railCenter", 600), h = valueOr(v, "railHeight", 110),
                  w = valueOr(v, "railWidth", 70);
     const double back = -valueOr(v, "wheelbase", 3000) - valueOr(v, "rearFrameEnd", 900);
+    std::vector<std::pair<double, double>> runs{{back, end}};
+    if (v.kind == rig::VehicleKind::StubRails)
+        runs = {{end - valueOr(v, "crossmember", 400), end}, {back, back + valueOr(v, "rearCrossmember", 400)}};
     p.setBrush(Qt::NoBrush);
     for (const double s : {1.0, -1.0}) {
         const double y = s * spacing / 2;
         p.setPen(cosmetic(colors().blue, 1.2));
-        Vec3 a, b;
-        if (side) {
-            a = {back, y, center - h / 2};
-            b = {end, y, center + h / 2};
-        } else if (view.fromEnd()) {
-            a = {end, y - w / 2, center - h / 2};
-            b = {end, y + w / 2, center + h / 2};
-        } else {
-            a = {back, y - w / 2, center};
-            b = {end, y + w / 2, center};
+        for (const auto &[from, to] : runs) {
+            Vec3 a, b;
+            if (side) {
+                a = {from, y, center - h / 2};
+                b = {to, y, center + h / 2};
+            } else if (view.fromEnd()) {
+                a = {to, y - w / 2, center - h / 2};
+                b = {to, y + w / 2, center + h / 2};
+            } else {
+                a = {from, y - w / 2, center};
+                b = {to, y + w / 2, center};
+            }
+            p.drawRect(QRectF(view.place(a), view.place(b)).normalized());
         }
-        p.drawRect(QRectF(view.place(a), view.place(b)).normalized());
         if (!side && !view.fromEnd()) continue;
         if (side) {
             p.setPen(centerLine(colors().blue));

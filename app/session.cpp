@@ -168,6 +168,13 @@ void Session::newJob() {
     start(job::blankJob(), {});
 }
 
+void Session::startWith(job::Job job) {
+    start(std::move(job), {});
+    m_recovered = true;
+    m_journal.note(m_job, m_path);
+    emit fileChanged();
+}
+
 Result<bool> Session::open(const QString &path) {
     auto job = job::loadJob(path.toStdString());
     if (!job) return tl::unexpected(job.error());

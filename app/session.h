@@ -66,6 +66,8 @@ class Session : public QObject {
     void cancelGesture(int gesture);
 
     void newJob();
+    /// Goes on with a job that has no file yet.
+    void startWith(job::Job job);
     [[nodiscard]] Result<bool> open(const QString &path);
     [[nodiscard]] Result<bool> save(const QString &path);
     /// Work that a killed program left behind.

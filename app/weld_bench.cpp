@@ -15,6 +15,7 @@
 #include <QTimer>
 #include <QVBoxLayout>
 
+#include "app/jig_page.h"
 #include "app/page_chooser.h"
 #include "app/plan_view.h"
 #include "app/stop_table.h"
@@ -27,10 +28,11 @@ using measure::Quantity;
 WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("weldBench");
     auto *pages = new QStackedWidget(this);
-    QHBoxLayout *chooser = pageChooser(
-        pages,
-        {{tr("Seams"), "pageSeams", makeSeams()}, {tr("Hollows, coating"), "pageHollows", makeHollows()}},
-        160);
+    QHBoxLayout *chooser = pageChooser(pages,
+                                       {{tr("Seams"), "pageSeams", makeSeams()},
+                                        {tr("Jig"), "pageJig", new JigPage(session, this)},
+                                        {tr("Hollows, coating"), "pageHollows", makeHollows()}},
+                                       160);
     auto *all = new QVBoxLayout(this);
     all->setContentsMargins(8, 8, 8, 8);
     all->addLayout(chooser);

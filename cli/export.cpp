@@ -10,7 +10,9 @@
 #include "core/base/csv.h"
 #include "core/base/places.h"
 #include "core/exchange/cutting.h"
+#include "core/exchange/grid.h"
 #include "core/exchange/solids.h"
+#include "core/exchange/views.h"
 #include "core/job/appraise_under.h"
 #include "core/workshop/shrinkage.h"
 #include "core/workshop/weld_order.h"
@@ -66,6 +68,33 @@ Result<bool> writeSheets(Writer &out, const std::string &piece, const armor::Ass
                                exchange::dxfOf(workshop::flatPattern(a, f)));
             !r)
             return r;
+    return true;
+}
+
+/// The piece from the side, from above and from ahead.
+Result<bool> writeViews(Writer &out, const std::string &piece, const armor::Assembly &a) {
+    for (const exchange::ViewWay &way : exchange::viewWays())
+        if (auto r = out.write(fmt::format("{}.{}.dxf", piece, way.name), exchange::viewDxf(a, way)); !r)
+            return r;
+    return true;
+}
+
+/// How hard every proved piece works, under the duty that works it hardest.
+Result<bool> writeStresses(Writer &out, const job::Job &job) {
+    const auto stock = stock::readStock(stockFolder());
+    if (!stock) return tl::unexpected(stock.error());
+    const job::Appraisal closer = job::appraise(job, *stock, {}, proof::Detail::Shells);
+    for (const job::PieceAppraisal &p : closer.pieces) {
+        if (!p.proof || p.proof->duties.cases.empty()) continue;
+        std::size_t hardest = 0;
+        double most = -1;
+        for (const proof::Check &c : p.proof->checks)
+            if (c.loadCase >= 0 && c.utilization > most) {
+                most = c.utilization;
+                hardest = static_cast<std::size_t>(c.loadCase);
+            }
+        if (auto r = out.write(fileName(p.id) + ".vtu", exchange::vtuOf(*p.proof, hardest)); !r) return r;
+    }
     return true;
 }
 
@@ -146,7 +175,7 @@ Json planJson(const armor::Assembly &a, const std::vector<workshop::SeamWork> &w
 
 }  // namespace
 
-Result<Json> runExport(const std::string &jobText, const std::string &folder) {
+Result<Json> runExport(const std::string &jobText, const std::string &folder, bool stresses) {
     const auto shapes = shapesOf(jobText);
     if (!shapes) return tl::unexpected(shapes.error());
     const auto &[job, appraisal] = *shapes;
@@ -160,6 +189,7 @@ Result<Json> runExport(const std::string &jobText, const std::string &folder) {
         const std::string piece = fileName(p.id);
         if (auto r = writeSheets(out, piece, *p.assembly); !r) return tl::unexpected(r.error());
         if (auto r = writeTemplates(out, piece, *p.assembly); !r) return tl::unexpected(r.error());
+        if (auto r = writeViews(out, piece, *p.assembly); !r) return tl::unexpected(r.error());
         const std::string step = piece + ".step";
         std::error_code ignored;
         fs::create_directories(folder, ignored);
@@ -170,6 +200,8 @@ Result<Json> runExport(const std::string &jobText, const std::string &folder) {
         else
             left.push_back({{"piece", p.id}, {"part", made.error().where}, {"why", made.error().message}});
     }
+    if (stresses)
+        if (auto r = writeStresses(out, job); !r) return tl::unexpected(r.error());
     if (auto r = out.write("cutlist.csv", jointCutList(appraisal)); !r) return tl::unexpected(r.error());
     if (auto r = out.write("job.json", job::writeJob(job)); !r) return tl::unexpected(r.error());
     return Json{{"written", out.written()}, {"left", std::move(left)}};

@@ -76,9 +76,12 @@ int main(int argc, char **argv) {
     add("weld-plan", "In which order every piece is welded, and how it will have moved",
         hefty::cli::runWeldPlan);
     std::string folder;
-    CLI::App *exported = add("export", "Files for machines and other programs, into a folder",
-                             [&](const std::string &text) { return hefty::cli::runExport(text, folder); });
+    bool stresses = false;
+    CLI::App *exported =
+        add("export", "Files for machines and other programs, into a folder",
+            [&](const std::string &text) { return hefty::cli::runExport(text, folder, stresses); });
     exported->add_option("folder", folder, "Where they are written")->required();
+    exported->add_flag("--stresses", stresses, "How hard every piece works too, as VTU");
     add("frame", "Solve a frame of beams, springs and rigid links", onJson(hefty::cli::runFrame));
     add("weld", "Stress in a group of fillet welds", onJson(hefty::cli::runWeld));
     add("bolts", "Forces in a group of bolts", onJson(hefty::cli::runBolts));

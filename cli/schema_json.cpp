@@ -129,6 +129,10 @@ Json piece() {
                        {"pattern", text("id of a pattern; \"from-nothing\" for what is built by hand alone")},
                        {"settings", {{"type", "object"}}},
                        {"tweaks", listOf(object({{"kind", text("")}, {"part", text("")}}, {"kind", "part"}))},
+                       {"off", listOf(object({{"place", text("of the duty that is left out")},
+                                              {"reason", text("why, in a person's words")},
+                                              {"date", text("ISO 8601")}},
+                                             {"place", "reason"}))},
                        {"operations", listOf(object({{"op", text("what is done")}}, {"op"}))}},
                       {"id", "pattern"});
     out["allOf"] = std::move(rules);

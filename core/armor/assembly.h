@@ -136,6 +136,36 @@ struct BoltJoint {
     [[nodiscard]] double play() const { return hole > diameter ? (hole - diameter) / 2 : 0; }
 };
 
+/// A tube of the piece that slides into a receiver of the vehicle and is kept there by a pin across it. What
+/// is 0 of the receiver has not been declared.
+struct SlipFit {
+    std::string name;   ///< "slip.receiver"
+    std::string part;   ///< the tube
+    std::string hold;   ///< id of the vehicle's receiver
+    std::string label;  ///< for people: "receiver behind"
+    Vec3 mouth = Vec3::Zero(), inner = Vec3::Zero();  ///< on the tube's center line: where it enters, its end
+    Vec3 pin = Vec3::Zero();                          ///< middle of the pin
+    double pinDiameter = 0, pinYield = 0;             ///< mm, MPa
+    double inside = 0, outside = 0;                   ///< of the receiver, and of the tube, mm
+    double receiverWall = 0, ultimate = 0;            ///< of the receiver, mm, MPa
+    double stiffness = 0;                             ///< of what it is fixed to, N/mm
+    double pull = 0, shear = 0, moment = 0;           ///< that it may carry along, across [N], at its mouth [N mm]
+    /// Out of the receiver.
+    [[nodiscard]] Vec3 way() const { return (mouth - inner).normalized(); }
+};
+
+/// Where something that is on the vehicle already holds a bar, every way: the leg of a bought slider.
+struct Fixing {
+    std::string name;   ///< "fix.leg1.left"
+    std::string part;   ///< the bar
+    std::string hold;   ///< id of the vehicle's hold
+    std::string label;  ///< for people: "leg 1, left"
+    Vec3 at = Vec3::Zero();
+    Vec3 way = Vec3::UnitY();    ///< that pulls it off
+    double stiffness = 0;        ///< N/mm; 0: not declared
+    double pull = 0, shear = 0;  ///< that it may carry, N; 0: not declared
+};
+
 /// Where a shackle takes hold.
 struct Anchor {
     std::string name;  ///< of the plate it is a hole in
@@ -248,6 +278,15 @@ struct LineBearing {
     double stiffness = 0;       ///< N/mm for each mm of line
 };
 
+/// A duty that a person has switched off at a place, and why.
+struct OffDuty {
+    std::string place;   ///< as proof::LoadCase: "recovery/tab.left"
+    std::string reason;  ///< in a person's own words, never empty
+    std::string date;    ///< ISO 8601
+
+    bool operator==(const OffDuty &) const = default;
+};
+
 /// Something that a setting can be dragged by, in the view it is drawn in.
 struct Handle {
     std::string setting;
@@ -272,6 +311,8 @@ struct Assembly {
     std::vector<WeldJoint> welds;
     std::vector<BoltJoint> mounts;  ///< to the frame
     std::vector<BoltJoint> feet;    ///< of the winch
+    std::vector<SlipFit> slips;     ///< into receivers of the vehicle
+    std::vector<Fixing> fixings;    ///< by what is on the vehicle already
     std::vector<Anchor> anchors;
     std::optional<WinchMount> winch;
     std::vector<StepSpot> steps;
@@ -282,6 +323,7 @@ struct Assembly {
     std::vector<Gate> gates;
     std::optional<Coupling> coupling;
     std::vector<LineBearing> bearings;
+    std::vector<OffDuty> off;  ///< duties that are left out
     std::vector<Handle> handles;
     std::vector<BuildNote> notes;
     std::vector<Solid> solids;

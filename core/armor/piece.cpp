@@ -195,6 +195,8 @@ void noteWhatNothingHolds(Assembly &assembly) {
     std::set<std::string> held;
     for (const BoltJoint &m : assembly.mounts) held.insert(m.part);
     for (const LineBearing &b : assembly.bearings) held.insert(b.part);
+    for (const SlipFit &s : assembly.slips) held.insert(s.part);
+    for (const Fixing &f : assembly.fixings) held.insert(f.part);
     const auto join = [&held](const std::string &a, const std::string &b) {
         const bool more = held.contains(a) != held.contains(b);
         if (more) held.insert(held.contains(a) ? b : a);
@@ -375,6 +377,7 @@ Result<Assembly> build(const BuildInput &input) {
     if (!faults.none()) return tl::unexpected(faults.joined());
     auto assembly = p->build(input);
     if (!assembly) return assembly;
+    assembly->off = input.piece.off;
     if (!input.piece.operations.empty()) applyOperations(*assembly, input, *p);
     if (!input.piece.tweaks.empty()) {
         applyTweaks(*assembly, input);
@@ -441,6 +444,13 @@ Piece readPiece(const Json &json, const std::string &path, Faults &faults) {
         else
             faults.add("An object in braces { } is expected here.", operationPath);
     }
+    for (const auto &[value, offPath] : o.array("off")) {
+        ObjectReader duty(*value, offPath, faults);
+        OffDuty off{duty.text("place"), duty.text("reason"), duty.text("date", std::string())};
+        if (off.reason.empty())
+            faults.add("A duty that is switched off needs a reason.", duty.pathOf("reason"), "Write why.");
+        piece.off.push_back(std::move(off));
+    }
     piece.extra = o.leftover();
     return piece;
 }
@@ -451,6 +461,11 @@ Json writePiece(const Piece &piece) {
     json["name"] = piece.name;
     json["pattern"] = piece.pattern;
     json["settings"] = Json::object();
+    if (!piece.off.empty()) {
+        json["off"] = Json::array();
+        for (const OffDuty &d : piece.off)
+            json["off"].push_back({{"place", d.place}, {"reason", d.reason}, {"date", d.date}});
+    }
     for (const auto &[id, value] : piece.settings)
         std::visit([&json, &id = id](const auto &v) { json["settings"][id] = v; }, value);
     json["tweaks"] = Json::array();

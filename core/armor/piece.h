@@ -77,6 +77,7 @@ struct Piece {
     std::map<std::string, SettingValue, std::less<>> settings;  ///< only those that differ from the default
     std::vector<Tweak> tweaks;
     std::vector<Json> operations;  ///< what a person has built on by hand, in order (armor/operations.h)
+    std::vector<OffDuty> off;      ///< duties that are left out of its proof
     Json extra = Json::object();
 
     bool operator==(const Piece &) const = default;
@@ -115,7 +116,7 @@ struct Pattern {
 
     [[nodiscard]] const SettingDescriptor *setting(std::string_view settingId) const;
     [[nodiscard]] bool fits(rig::VehicleKind kind) const {
-        return kinds.find("LTUR"[static_cast<std::size_t>(kind)]) != std::string::npos;
+        return kinds.find("LTURS"[static_cast<std::size_t>(kind)]) != std::string::npos;
     }
 };
 

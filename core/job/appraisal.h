@@ -18,6 +18,7 @@
 #include "core/workshop/cavities.h"
 #include "core/workshop/fit_up.h"
 #include "core/workshop/hours.h"
+#include "core/workshop/jig_plan.h"
 #include "core/workshop/shrinkage.h"
 #include "core/workshop/weld_heat.h"
 #include "core/workshop/weld_list.h"
@@ -101,6 +102,7 @@ struct PieceAppraisal {
     bool weldingPlanned = false;               ///< the order heeds what keeps a torch out (addWelding)
     std::vector<workshop::SeamHeat> heat;      ///< of each of the seams, in their order
     std::vector<workshop::Cavity> cavities;    ///< with the order of welding
+    std::optional<workshop::JigPlan> jig;      ///< what it is built on; none: it holds to nothing
     bool orderedByHand = false;                ///< the order is a person's (Job::weldOrders)
     WeldOrderCost weldCost, plannedCost;       ///< of the order, and of the one that was planned
     std::optional<workshop::WorkHours> hours;  ///< what it takes to build

@@ -43,12 +43,24 @@ std::vector<DutyPlace> dutyPlaces(const proof::Proof &proof, const proof::HouseR
             place.duty = load.duty;
             place.what = load.what;
             place.dutyClass = load.dutyClass;
+            place.place = load.place;
             place.why = whyOf(load, rules);
             out.push_back(std::move(place));
         }
         DutyPlace &place = out[it->second];
         place.cases.push_back(static_cast<int>(c));
         for (const proof::LoadArrow &a : load.arrows) place.force = std::max(place.force, a.force.norm());
+    }
+    for (const proof::OffPlace &p : proof.duties.off) {
+        DutyPlace place;
+        place.duty = p.duty;
+        place.what = p.what.empty() ? p.place : p.what;
+        place.dutyClass = p.dutyClass;
+        place.force = p.force;
+        place.place = p.place;
+        place.off = p.reason;
+        place.why = p.what.empty() ? "The piece has no such place anymore." : "It was switched off.";
+        out.push_back(std::move(place));
     }
     return out;
 }

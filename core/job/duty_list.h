@@ -12,9 +12,12 @@ struct DutyPlace {
     double force = 0;        ///< N, the largest of its cases
     std::vector<int> cases;  ///< of the proof's duties
     std::string why;         ///< where the size comes from
+    std::string place;       ///< as in proof::LoadCase
+    std::string off = {};    ///< why it is switched off, and then it has no cases; empty: it is proved
 };
 
-/// The duties of a proof by what acts where, in the order in which they were expanded.
+/// The duties of a proof by what acts where, in the order in which they were expanded; after them those that
+/// are switched off.
 [[nodiscard]] std::vector<DutyPlace> dutyPlaces(const proof::Proof &proof, const proof::HouseRules &rules);
 
 }  // namespace hefty::job

@@ -22,6 +22,7 @@ bool taken(PieceAppraisal &piece, const Appraisal *before, const Job &job) {
     piece.reach = known->reach;
     piece.heat = known->heat;
     piece.cavities = known->cavities;
+    piece.jig = known->jig;
     piece.orderedByHand = known->orderedByHand;
     piece.weldCost = known->weldCost;
     piece.plannedCost = known->plannedCost;
@@ -72,6 +73,7 @@ void plan(PieceAppraisal &piece, const std::vector<std::string> &wanted) {
     std::vector<std::string> order;
     for (const workshop::SeamWork &s : seams) order.push_back(s.joint);
     piece.cavities = workshop::cavities(a, order);
+    piece.jig = workshop::jigPlan(a, piece.distortion);
     piece.seams = std::move(seams);
     piece.weldingPlanned = true;
 }

@@ -19,7 +19,7 @@ struct UnitRow {
     double factor;  ///< core units in one of this unit
 };
 
-constexpr std::array<UnitRow, 23> units{{{"deg", Quantity::Angle, std::numbers::pi / 180},
+constexpr std::array<UnitRow, 30> units{{{"deg", Quantity::Angle, std::numbers::pi / 180},
                                          {"\u00b0", Quantity::Angle, std::numbers::pi / 180},
                                          {"rad", Quantity::Angle, 1},
                                          {"kg", Quantity::Mass, 1},
@@ -29,6 +29,13 @@ constexpr std::array<UnitRow, 23> units{{{"deg", Quantity::Angle, std::numbers::
                                          {"kn", Quantity::Force, 1000},
                                          {"kgf", Quantity::Force, newtonPerKgf},
                                          {"lbf", Quantity::Force, newtonPerLbf},
+                                         {"nm", Quantity::Moment, 1000},
+                                         {"n\u00b7m", Quantity::Moment, 1000},
+                                         {"knm", Quantity::Moment, 1e6},
+                                         {"kn\u00b7m", Quantity::Moment, 1e6},
+                                         {"lbfft", Quantity::Moment, newtonPerLbf * 12 * mmPerInch},
+                                         {"lbf\u00b7ft", Quantity::Moment, newtonPerLbf * 12 * mmPerInch},
+                                         {"ftlb", Quantity::Moment, newtonPerLbf * 12 * mmPerInch},
                                          {"mpa", Quantity::Stress, 1},
                                          {"ksi", Quantity::Stress, mpaPerKsi},
                                          {"kpa", Quantity::Pressure, 1},
@@ -52,6 +59,8 @@ std::string_view defaultUnit(Quantity quantity, UnitSystem system) {
             return inch ? "lb" : "kg";
         case Quantity::Force:
             return inch ? "lbf" : "kn";
+        case Quantity::Moment:
+            return inch ? "lbfft" : "nm";
         case Quantity::Stress:
             return inch ? "ksi" : "mpa";
         case Quantity::Pressure:
@@ -145,6 +154,9 @@ std::string printQuantity(double value, Quantity quantity, UnitSystem system) {
         case Quantity::Force:
             return inch ? fmt::format("{:.0f} lbf", value / newtonPerLbf)
                         : fmt::format("{:.2f} kN", value / 1000);
+        case Quantity::Moment:
+            return inch ? fmt::format("{:.0f} lbf\u00b7ft", value / (newtonPerLbf * 12 * mmPerInch))
+                        : fmt::format("{:.0f} N\u00b7m", value / 1000);
         case Quantity::Stress:
             return inch ? fmt::format("{:.1f} ksi", value / mpaPerKsi) : fmt::format("{:.0f} MPa", value);
         case Quantity::Pressure:

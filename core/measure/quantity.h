@@ -15,6 +15,7 @@ enum class Quantity {
     Angle,          ///< rad
     Mass,           ///< kg
     Force,          ///< N
+    Moment,         ///< N mm
     Stress,         ///< MPa
     Pressure,       ///< kPa
     Rate,           ///< of a spring, N/mm
@@ -32,7 +33,7 @@ struct ReadQuantity {
 };
 
 /// Reads text as a quantity: lengths as readLength does; angles in degrees; masses in kg, lb;
-/// forces in N, kN, kgf, lbf; stresses in MPa, ksi; pressures in kPa, bar, psi; rates in N/mm, lb/in.
+/// forces in N, kN, kgf, lbf; moments in N·m, kN·m, lbf·ft; stresses in MPa, ksi; pressures in kPa, bar, psi; rates in N/mm, lb/in.
 /// @error BadInput if the text is not such a quantity
 [[nodiscard]] Result<ReadQuantity> readQuantity(std::string_view text, Quantity quantity,
                                                 UnitSystem defaultSystem);

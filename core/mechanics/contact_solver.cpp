@@ -5,6 +5,7 @@
 #include <set>
 
 #include <fmt/format.h>
+#include <Eigen/Cholesky>
 
 namespace hefty::mechanics {
 namespace {
@@ -126,10 +127,119 @@ class CaseSolver {
     FrameModel m_plain;
 };
 
+/// All load cases of a model that stands without its contacts: it is solved under them and under a unit push
+/// of every contact; which contacts bear, and with what, is then a matter of small dense systems.
+class Together {
+  public:
+    explicit Together(const FrameModel &model) : m_model(model), m_plain(model) { m_plain.contacts.clear(); }
+
+    /// @error Mechanism if the model does not stand without its contacts
+    Result<FrameSolution> run() {
+        const std::size_t cases = m_model.cases.size(), contacts = m_model.contacts.size();
+        FrameModel probe = m_plain;
+        for (std::size_t j = 0; j < contacts; ++j) {
+            probe.cases.push_back(m_model.contacts[j].id);
+            addPush(probe, static_cast<int>(cases + j), j, 1);
+        }
+        const auto probed = solveStatic(probe);
+        if (!probed) return tl::unexpected(probed.error());
+        Eigen::MatrixXd give(contacts, contacts);
+        for (std::size_t j = 0; j < contacts; ++j)
+            for (std::size_t i = 0; i < contacts; ++i)
+                give(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(j)) =
+                    -along(probed->cases[cases + j], m_model.contacts[i]);
+        std::vector<Eigen::VectorXd> forces;
+        for (std::size_t c = 0; c < cases; ++c) {
+            auto found = forcesIn(probed->cases[c], give, m_model.cases[c]);
+            if (!found) return tl::unexpected(found.error());
+            for (std::size_t j = 0; j < contacts; ++j)
+                if (const double f = (*found)(static_cast<Eigen::Index>(j)); f > 0)
+                    addPush(m_plain, static_cast<int>(c), j, f);
+            forces.push_back(std::move(*found));
+        }
+        auto answer = solveStatic(m_plain);
+        if (!answer) return answer;
+        for (std::size_t c = 0; c < cases; ++c)
+            answer->cases[c].contacts.assign(forces[c].data(), forces[c].data() + forces[c].size());
+        return answer;
+    }
+
+  private:
+    /// What a bearing contact does to the model: it pushes `from` back.
+    void addPush(FrameModel &m, int loadCase, std::size_t contact, double force) const {
+        const FrameContact &c = m_model.contacts[contact];
+        const Vec3 push = force * c.direction.normalized();
+        m.nodeLoads.push_back({loadCase, c.from, -push, Vec3::Zero()});
+        if (c.to >= 0) m.nodeLoads.push_back({loadCase, c.to, push, Vec3::Zero()});
+    }
+    [[nodiscard]] static double along(const CaseSolution &s, const FrameContact &c) {
+        Vec3 u = s.displacements[static_cast<std::size_t>(c.from)].head<3>();
+        if (c.to >= 0) u -= s.displacements[static_cast<std::size_t>(c.to)].head<3>();
+        return u.dot(c.direction.normalized());
+    }
+
+    /// Forces f_i = k_i (g_i - sum give_ij f_j) where that is above 0, else 0.
+    [[nodiscard]] Result<Eigen::VectorXd> forcesIn(const CaseSolution &free, const Eigen::MatrixXd &give,
+                                                   const std::string &name) const {
+        const auto count = static_cast<Eigen::Index>(m_model.contacts.size());
+        Eigen::VectorXd gone(count);
+        for (Eigen::Index i = 0; i < count; ++i) {
+            const FrameContact &c = m_model.contacts[static_cast<std::size_t>(i)];
+            gone(i) = along(free, c) - c.gap;
+        }
+        Closed closed(m_model.contacts.size(), true);
+        std::set<Closed> seen;
+        for (int round = 0; round < mostRounds; ++round) {
+            std::vector<Eigen::Index> on;
+            for (Eigen::Index i = 0; i < count; ++i)
+                if (closed[static_cast<std::size_t>(i)]) on.push_back(i);
+            const auto size = static_cast<Eigen::Index>(on.size());
+            Eigen::MatrixXd k(size, size);
+            Eigen::VectorXd g(size);
+            for (Eigen::Index i = 0; i < size; ++i) {
+                g(i) = gone(on[static_cast<std::size_t>(i)]);
+                for (Eigen::Index j = 0; j < size; ++j)
+                    k(i, j) = give(on[static_cast<std::size_t>(i)], on[static_cast<std::size_t>(j)]);
+                k(i, i) +=
+                    1 / m_model.contacts[static_cast<std::size_t>(on[static_cast<std::size_t>(i)])].stiffness;
+            }
+            Eigen::VectorXd f = Eigen::VectorXd::Zero(count);
+            if (size > 0) {
+                const Eigen::VectorXd part = k.ldlt().solve(g);
+                for (Eigen::Index i = 0; i < size; ++i) f(on[static_cast<std::size_t>(i)]) = part(i);
+            }
+            const Eigen::VectorXd past = gone - give * f;
+            const double scale = std::max(past.cwiseAbs().maxCoeff(), gone.cwiseAbs().maxCoeff());
+            double worst = 1e-10 * scale;
+            std::vector<double> wrong;
+            for (Eigen::Index i = 0; i < count; ++i) {
+                const FrameContact &c = m_model.contacts[static_cast<std::size_t>(i)];
+                wrong.push_back(closed[static_cast<std::size_t>(i)] ? -f(i) / c.stiffness : past(i));
+                if (!(wrong.back() > 1e-10 * scale)) wrong.back() = 0;
+                worst = std::max(worst, wrong.back());
+            }
+            if (std::all_of(wrong.begin(), wrong.end(), [](double w) { return w == 0; }))
+                return f.cwiseMax(0.0).eval();
+            const bool oneByOne = !seen.insert(closed).second;
+            for (std::size_t i = 0; i < wrong.size(); ++i)
+                if (oneByOne ? wrong[i] == worst : wrong[i] > 0) {
+                    closed[i] = !closed[i];
+                    if (oneByOne) break;
+                }
+        }
+        return fail(ProblemKind::NotFinite, "Which contacts bear is not found.", name,
+                    "Give the contacts stiffnesses nearer to each other.");
+    }
+
+    const FrameModel &m_model;
+    FrameModel m_plain;
+};
+
 }  // namespace
 
 Result<FrameSolution> solveWithContacts(const FrameModel &model) {
     if (auto fine = check(model); !fine) return tl::unexpected(fine.error());
+    if (auto all = Together(model).run(); all || all.error().kind != ProblemKind::Mechanism) return all;
     FrameSolution out;
     for (int c = 0; c < static_cast<int>(model.cases.size()); ++c) {
         auto one = CaseSolver(model, c).run();

@@ -33,6 +33,9 @@ enum class Role {
     Other
 };
 
+/// As Provenance::bought: a part that is on the vehicle already, neither made nor bought nor weighed again.
+inline constexpr const char *onVehicle = "on the vehicle";
+
 /// The word for a role in files: "gusset".
 [[nodiscard]] std::string_view roleWord(Role role);
 

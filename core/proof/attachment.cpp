@@ -91,6 +91,33 @@ double effectiveWeldLength(const PlateOnWall &p, working::Working *w) {
     return length;
 }
 
+double sideWallYield(const PressedTube &p, working::Working *w) {
+    assert(p.wall > 0 && p.yield > 0 && p.edge > 0);
+    const double strength = 2 * p.yield * p.wall * (5 * p.radius + p.edge);
+    if (w) {
+        w->given("t", "wall of the tube", p.wall, "mm", "stock");
+        w->given("k", "its outside corner", p.radius, "mm", "stock");
+        w->given("lb", "edge that presses it, along the tube", p.edge, "mm", "holds of the vehicle");
+        w->step("Rn,1", "yielding of the side walls, Ω 1.50", "2 Fy t (5 k + lb)",
+                fmt::format("2 · {} · {} · (5 · {} + {})", number(p.yield), number(p.wall), number(p.radius),
+                            number(p.edge)),
+                strength, "N", "AISC 360-16 J10.2");
+    }
+    return strength;
+}
+
+double sideWallCrippling(const PressedTube &p, working::Working *w) {
+    assert(p.height > 3 * p.wall && p.E > 0);
+    const double strength = 1.6 * p.wall * p.wall * (1 + 3 * p.edge / (p.height - 3 * p.wall)) *
+                            std::sqrt(p.E * p.yield);
+    if (w)
+        w->step("Rn,2", "crippling of the side walls, Ω 2.00", "1.6 t² (1 + 3 lb/(H − 3 t)) √(E Fy)",
+                fmt::format("1.6 · {}² · (1 + 3 · {}/({} − 3 · {})) · √({} · {})", number(p.wall), number(p.edge),
+                            number(p.height), number(p.wall), number(p.E), number(p.yield)),
+                strength, "N", "AISC 360-16 J10.3");
+    return strength;
+}
+
 double PinTabStrength::allowable() const {
     return std::min({netTension / 2.0, tearOut / 2.0, bearing / 2.0, gross / 1.67});
 }

@@ -34,6 +34,22 @@ inline constexpr double plateOnWallOmega = 1.58;
 /// @source AISC 360-16 K5, table K5.1, transverse plate: Le = 2 Be for both lines (from memory)
 [[nodiscard]] double effectiveWeldLength(const PlateOnWall &p, working::Working *working = nullptr);
 
+/// A rectangular tube that an edge presses across its whole width: its two side walls carry it.
+struct PressedTube {
+    double height = 0;  ///< H, of the side walls, mm
+    double wall = 0;    ///< t, design thickness, mm
+    double radius = 0;  ///< k, outside corner, mm
+    double yield = 0, E = 0;
+    double edge = 0;  ///< lb, along the tube, mm
+};
+/// Nominal strengths [N]: yielding 2 Fy t (5 k + lb), Omega 1.50; crippling
+/// 1.6 t² (1 + 3 lb/(H − 3 t)) √(E Fy), Omega 2.00.
+/// @pre wall, yield, E, edge above 0, height above 3 walls
+/// @source AISC 360-16 J10.2, J10.3 for two webs, as chapter K sends there (from memory)
+[[nodiscard]] double sideWallYield(const PressedTube &tube, working::Working *working = nullptr);
+[[nodiscard]] double sideWallCrippling(const PressedTube &tube, working::Working *working = nullptr);
+inline constexpr double sideWallYieldOmega = 1.50, sideWallCripplingOmega = 2.00;
+
 /// A shackle tab pulled in its plane.
 struct PinTab {
     double thickness = 0;

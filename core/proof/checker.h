@@ -99,6 +99,10 @@ void checkBolts(const CheckContext &context);
 void checkWinchBolts(const CheckContext &context);
 /// What the holds of the body carry, and threads in them.
 void checkHolds(const CheckContext &context);
+/// Tubes in receivers: pins, walls under the edges that press them, what the receivers carry.
+void checkSlips(const CheckContext &context);
+/// What is on the vehicle already and holds a bar.
+void checkFixings(const CheckContext &context);
 void checkFrameEnds(const CheckContext &context);
 /// Slow crash and animal strike: the energy of the meeting against what the piece takes up, and whether the
 /// rails give before it.

@@ -41,9 +41,19 @@ struct LadderPulls {
     std::vector<int> cases;
 };
 
+/// A place that is left out, as a person has said.
+struct OffPlace {
+    std::string place, duty, what;  ///< as in LoadCase; duty and what are empty if there is no such place
+    std::string reason;
+    DutyClass dutyClass = DutyClass::Working;
+    Vec3 at = Vec3::Zero();
+    double force = 0;  ///< N, the largest of its cases
+};
+
 /// What is to be proved, expanded over directions and places.
 struct Duties {
     std::vector<LoadCase> cases;
+    std::vector<OffPlace> off;  ///< what is not in `cases`
     LadderPulls
         ladder;  ///< the rope loaded until it breaks, over the whole cone and drum; none without winch
     std::vector<LadderPulls>

@@ -7,6 +7,7 @@
 
 #include "core/proof/bolt_ties.h"
 #include "core/proof/hangings.h"
+#include "core/proof/slip_ties.h"
 #include "core/proof/welded_metal.h"
 
 namespace hefty::proof {
@@ -31,6 +32,7 @@ class Idealizer {
           m_ways(m_out, detail == Detail::Strips ? mergeStrips : mergeShells / fineness),
           m_seats(m_out, m_ways, m_nets, m_tubes),
           m_bolts(assembly, rig, rail, m_seats, m_out),
+          m_slips(assembly, m_seats, m_out),
           m_hangings(assembly, m_seats, m_out) {
         m_out.detail = detail;
         m_size.open /= fineness;
@@ -50,6 +52,7 @@ class Idealizer {
         }
         for (std::size_t w = 0; w < m_in.welds.size(); ++w) planWeld(static_cast<int>(w));
         m_bolts.planBolts();
+        m_slips.plan();
         planLoadPoints();
         m_hangings.plan();
         if (auto r = m_hangings.check(); !r) return tl::unexpected(r.error());
@@ -61,12 +64,14 @@ class Idealizer {
         tieStretches();
         m_bolts.tieMounts();
         m_bolts.tieWinch();
+        m_slips.tie();
         placeLoads();
         m_hangings.placeBearings();
         m_hangings.hangGates();
         placeMasses();
         if (std::all_of(m_out.mountSprings.begin(), m_out.mountSprings.end(),
-                        [](const std::vector<int> &springs) { return springs.empty(); }))
+                        [](const std::vector<int> &springs) { return springs.empty(); }) &&
+            !m_slips.hold())
             return fail(ProblemKind::Undetermined, "Nothing bolts this piece to the vehicle.", "mounts",
                         "Measure the bolt holes of the frame ends.");
         sayWhatIsAssumed();
@@ -108,6 +113,10 @@ class Idealizer {
         if (!m_in.bearings.empty()) list.emplace_back("The body behind a bearing line is taken as rigid.");
         if (!m_in.gates.empty())
             list.emplace_back("Bearings of a gate have no play; its latch holds it every way.");
+        if (!m_in.slips.empty())
+            list.emplace_back("Tubes in receivers bear at the mouth and at their inner ends, without play.");
+        if (!m_in.fixings.empty())
+            list.emplace_back("What is on the vehicle already holds the piece every way where it was measured.");
         list.emplace_back("Welds are taken as sound, full-sized and of the filler named.");
     }
 
@@ -302,6 +311,7 @@ class Idealizer {
     TubeNets m_tubes;
     Seats m_seats;
     BoltTies m_bolts;
+    SlipTies m_slips;
     Hangings m_hangings;
     std::vector<PlannedPiece> m_pieces;
     std::vector<PlannedStretch> m_stretches;

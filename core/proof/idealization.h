@@ -88,6 +88,11 @@ struct GateSprings {
     int root = -1;               ///< beam of the spindle that is held in the post
 };
 
+/// What holds a tube in a receiver: across it at its mouth and its inner end, along it by the pin.
+struct SlipSprings {
+    int mouth = -1, inner = -1, pin = -1;  ///< from the tube to the receiver
+};
+
 /// A structure of bars and springs made from an assembly, with the way back to its parts.
 struct Idealization {
     mechanics::FrameModel model;
@@ -110,6 +115,8 @@ struct Idealization {
     std::vector<int> jackNodes, groundNodes, wheelNodes;  ///< per place of the assembly
     int couplingNode = -1;
     std::vector<GateSprings> gates;  ///< per gate of the assembly
+    std::vector<SlipSprings> slips;  ///< per slip fit of the assembly; -1: the tube is not there
+    std::vector<int> fixingSprings;  ///< per fixing of the assembly, from the bar to the vehicle; -1
     std::vector<std::string> assumptions;
 };
 

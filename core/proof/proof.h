@@ -80,7 +80,8 @@ struct Unproved {
     std::string why;   ///< after "not proved, because"
     std::string remedy;
     Vec3 at = Vec3::Zero();
-    bool cover = false;  ///< it only closes or covers: worth knowing, nothing to decide
+    bool cover = false;     ///< it only closes or covers: worth knowing, nothing to decide
+    bool byChoice = false;  ///< a person has left it out, with a reason
 };
 
 /// A rung of the strength ladder: the least pull, of all ways that the line may take, at which a thing

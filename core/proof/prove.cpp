@@ -113,7 +113,7 @@ using Family = void (*)(const CheckContext &);
 
 /// Those that tell what a load does on its way: a ladder is made of them.
 constexpr std::array onTheWay{checkMembers,       checkOpenings, checkPlates,   checkWelds,      checkSeams,
-                              checkPlatesOnWalls, checkTabs,     checkBolts,    checkWinchBolts, checkHolds,
+                              checkPlatesOnWalls, checkTabs,     checkBolts,    checkWinchBolts, checkHolds, checkSlips, checkFixings,
                               checkFrameEnds,     checkBranches, addBoughtRungs};
 /// Those that look at a life or a gate.
 constexpr std::array besides{checkFatigue, checkToes, checkGates};
@@ -228,12 +228,50 @@ void keepCases(Proof &proof, const std::vector<int> &cases) {
         return out;
     };
     Duties some;
+    some.off = std::move(proof.duties.off);
     some.ladder = kept(proof.duties.ladder);
     for (const LadderPulls &l : proof.duties.otherLadders)
         if (LadderPulls k = kept(l); !k.cases.empty()) some.otherLadders.push_back(std::move(k));
     for (const int c : cases)
         some.cases.push_back(std::move(proof.duties.cases[static_cast<std::size_t>(c)]));
     proof.duties = std::move(some);
+}
+
+/// Takes the duties out that a person has switched off; what they were is kept.
+void switchOff(const std::vector<armor::OffDuty> &off, Proof &proof) {
+    if (off.empty()) return;
+    std::vector<OffPlace> places;
+    for (const armor::OffDuty &d : off) places.push_back({d.place, "", "", d.reason});
+    std::vector<int> left;
+    for (std::size_t c = 0; c < proof.duties.cases.size(); ++c) {
+        const LoadCase &load = proof.duties.cases[c];
+        const auto it = std::find_if(places.begin(), places.end(),
+                                     [&load](const OffPlace &p) { return p.place == load.place; });
+        if (it == places.end() || load.duty == "gravity") {
+            left.push_back(static_cast<int>(c));
+            continue;
+        }
+        if (it->what.empty() && !load.arrows.empty()) it->at = load.arrows.front().at;
+        it->duty = load.duty;
+        it->what = load.what;
+        it->dutyClass = load.dutyClass;
+        for (const LoadArrow &a : load.arrows) it->force = std::max(it->force, a.force.norm());
+    }
+    proof.duties.off = std::move(places);
+    if (left.size() < proof.duties.cases.size()) keepCases(proof, left);
+}
+
+/// Says of what was switched off that it was not looked at.
+void tellWhatIsOff(Proof &proof) {
+    for (const OffPlace &p : proof.duties.off) {
+        if (p.what.empty())
+            proof.unproved.push_back({"off/" + p.place, "", fmt::format("\"{}\", which was switched off", p.place),
+                                      "the piece has no such place anymore", "Take it off the list in Load.",
+                                      Vec3::Zero(), false, true});
+        else
+            proof.unproved.push_back({"off/" + p.place, "", p.what, fmt::format("it was switched off: {}", p.reason),
+                                      "Switch it on again in Load if that no longer holds.", p.at, false, true});
+    }
 }
 
 /// A proof whose model is factored, and stands where it is: which cases are looked at is open.
@@ -262,6 +300,7 @@ Result<std::unique_ptr<Begun>> begin(const Subject &of, Detail detail, double fi
     if (!idealization) return tl::unexpected(idealization.error());
     out->proof.idealization = std::move(*idealization);
     out->proof.duties = expandDuties(of.assembly, of.rig, of.stock, of.rules, out->proof.idealization);
+    switchOff(of.assembly.off, out->proof);
     if (stop.stop_requested()) return stopped();
     auto frame = mechanics::FactoredFrame::make(out->proof.idealization.model, stop);
     if (!frame) return tl::unexpected(frame.error());
@@ -291,6 +330,7 @@ Result<Proof> finish(const Subject &of, Begun &begun, Detail detail, const std::
     families.insert(families.end(), besides.begin(), besides.end());
     const std::vector<SheetSpots> sheets = sheetsOf(of.assembly, proof.idealization);
     runChecks(of, families, sheets, proof);
+    tellWhatIsOff(proof);
     measureMoves(proof);
     if (detail != Detail::Strips)
         for (const LadderPulls &l : proof.duties.otherLadders)

@@ -12,12 +12,14 @@ namespace hefty::rig {
 using shape::Vec3;
 
 std::span<const HoldKind> holdKinds() {
-    static constexpr std::array<HoldKind, 6> kinds{{{"boss", "threaded boss", true},
+    static constexpr std::array<HoldKind, 8> kinds{{{"boss", "threaded boss", true},
                                                     {"crossmember", "hole in a crossmember", false},
                                                     {"step-mount", "step mount", true},
                                                     {"body-mount", "body mount", false},
                                                     {"body-point", "body hinge point", false},
-                                                    {"bumper-mount", "bumper mount", false}}};
+                                                    {"bumper-mount", "bumper mount", false},
+                                                    {"receiver", "receiver", false},
+                                                    {"slider-leg", "leg of a bought slider", false}}};
     return kinds;
 }
 
@@ -43,13 +45,17 @@ Vec3 Hold::way(double side) const {
 }
 
 std::span<const HoldNumber> holdNumbers() {
-    static constexpr std::array<HoldNumber, 6> numbers{
-        {{"diameter", "of the bolt that goes there, mm", &Hold::diameter, 4, 60, 12},
+    static constexpr std::array<HoldNumber, 10> numbers{
+        {{"diameter", "of the bolt or pin that goes there, mm", &Hold::diameter, 4, 60, 12},
          {"thickness", "of what the bolt bears on, or depth of the thread, mm", &Hold::thickness, 0, 100, 0},
          {"ultimate", "of that metal, MPa", &Hold::ultimate, 0, 2000, 0},
          {"stiffness", "of the body behind it, N/mm", &Hold::stiffness, 0, 1e7, 0},
          {"pull", "that it may carry, N", &Hold::pull, 0, 1e7, 0},
-         {"shear", "that it may carry, N", &Hold::shear, 0, 1e7, 0}}};
+         {"shear", "that it may carry, N", &Hold::shear, 0, 1e7, 0},
+         {"moment", "that a receiver may carry at its mouth, N mm", &Hold::moment, 0, 1e9, 0},
+         {"inside", "of a receiver, square, mm", &Hold::inside, 0, 200, 0},
+         {"depth", "of a receiver behind its mouth, mm", &Hold::depth, 0, 1000, 0},
+         {"pinBack", "from a receiver's mouth to its pin, mm", &Hold::pinBack, 0, 500, 0}}};
     return numbers;
 }
 
@@ -64,7 +70,8 @@ Hold readHold(const Json &json, const std::string &path, Faults &faults) {
     h.at = Vec3(at[0], at[1], at[2]);
     if (!holdKind(h.kind))
         faults.add(fmt::format("The hold \"{}\" is not known.", h.kind), o.pathOf("kind"),
-                   "Use boss, crossmember, step-mount, body-mount, body-point or bumper-mount.");
+                   "Use boss, crossmember, step-mount, body-mount, body-point, bumper-mount, receiver or "
+                   "slider-leg.");
     if (std::none_of(holdFaces().begin(), holdFaces().end(),
                      [&h](const HoldFace &f) { return f.id == h.face; }))
         faults.add(fmt::format("The side \"{}\" is not known.", h.face), o.pathOf("face"),

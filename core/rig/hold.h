@@ -38,6 +38,9 @@ struct Hold {
     double ultimate = 0;                   ///< of that metal, MPa
     double stiffness = 0;                  ///< of the body behind it, N/mm
     double pull = 0, shear = 0;            ///< what it may carry, N
+    double moment = 0;                     ///< of a receiver: what it may carry at its mouth, N mm
+    double inside = 0, depth = 0;          ///< of a receiver: square inside, from the mouth to its end, mm
+    double pinBack = 0;                    ///< of a receiver: from the mouth to the middle of its pin, mm
     bool mirrored = true;                  ///< there is one on the other side too
     Known known;
 

@@ -57,7 +57,7 @@ const std::vector<SurveyPlace> &trailerPlaces() {
 }
 
 constexpr std::array kinds{VehicleKind::LadderFrame, VehicleKind::Truck, VehicleKind::Unibody,
-                           VehicleKind::Trailer};
+                           VehicleKind::Trailer, VehicleKind::StubRails};
 
 const BookPoint *find(const SurveyBook &book, std::string_view id) {
     const auto it =
@@ -116,12 +116,13 @@ MeasureKind readKind(ObjectReader &r) {
 }  // namespace
 
 std::string_view kindWord(VehicleKind kind) {
-    constexpr std::array words{"ladder-frame", "truck", "unibody", "trailer"};
+    constexpr std::array words{"ladder-frame", "truck", "unibody", "trailer", "stub-rails"};
     return words[static_cast<std::size_t>(kind)];
 }
 
 std::string_view kindName(VehicleKind kind) {
-    constexpr std::array names{"ladder frame", "truck", "body without a frame", "trailer"};
+    constexpr std::array names{"ladder frame", "truck", "body without a frame", "trailer",
+                               "body with stub rails"};
     return names[static_cast<std::size_t>(kind)];
 }
 

@@ -18,7 +18,7 @@ struct SurveyPlace {
 
 /// What carries the vehicle: rails under a cab, the same under a heavy one, a body without a frame, or
 /// one or two axles behind a coupling.
-enum class VehicleKind { LadderFrame, Truck, Unibody, Trailer };
+enum class VehicleKind { LadderFrame, Truck, Unibody, Trailer, StubRails };
 [[nodiscard]] std::string_view kindWord(VehicleKind kind);  ///< in the file: "ladder-frame"
 [[nodiscard]] std::string_view kindName(VehicleKind kind);  ///< "ladder frame"
 [[nodiscard]] std::span<const VehicleKind> vehicleKinds();

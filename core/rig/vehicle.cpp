@@ -296,7 +296,7 @@ Vehicle readVehicle(const Json &json, const std::string &path, Faults &faults) {
         vehicle.kind = *known;
     else
         faults.add(fmt::format("The kind of vehicle \"{}\" is not known.", kind), o.pathOf("kind"),
-                   "Use ladder-frame, truck, unibody or trailer.");
+                   "Use ladder-frame, truck, unibody, trailer or stub-rails.");
     readData(o, vehicle, faults);
     vehicle.railMaterial = o.text("railMaterial", std::string("S235"));
     vehicle.railMaterialTrust = readTrust(o, "railMaterialTrust", Trust::Assumed);

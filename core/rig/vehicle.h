@@ -41,10 +41,10 @@ struct DatumDescriptor {
     double least = 0, most = 0;  ///< core units
     bool required = true;        ///< the job cannot be appraised without it
     std::string blocks = {};     ///< what cannot be told without it, if not everything
-    std::string kinds = "LTU";   ///< ladder frame, truck, unibody, tRailer
+    std::string kinds = "LTUS";  ///< ladder frame, truck, unibody, tRailer, stub rails
 
     [[nodiscard]] bool isFor(VehicleKind kind) const {
-        return kinds.find("LTUR"[static_cast<std::size_t>(kind)]) != std::string::npos;
+        return kinds.find("LTURS"[static_cast<std::size_t>(kind)]) != std::string::npos;
     }
 };
 
@@ -142,7 +142,8 @@ struct Vehicle {
     [[nodiscard]] std::optional<double> value(std::string_view datumId) const;
     /// Rails that armor can be bolted to.
     [[nodiscard]] bool hasFrame() const {
-        return kind == VehicleKind::LadderFrame || kind == VehicleKind::Truck;
+        return kind == VehicleKind::LadderFrame || kind == VehicleKind::Truck ||
+               kind == VehicleKind::StubRails;
     }
     bool operator==(const Vehicle &) const = default;
 };

@@ -56,6 +56,7 @@ double weldedAt(const armor::Assembly &a, const armor::BarPart &b, const End &en
 }
 
 double innerArea(const armor::BarPart &b) {
+    if (b.round()) return std::numbers::pi / 4 * std::pow(b.section.height - 2 * b.section.wall, 2);
     return std::max(0.0, std::abs(shape::area(outlineOf(b))) - b.properties.area);
 }
 

@@ -111,7 +111,8 @@ void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &o
     };
     double tubes = 0, plates = 0;
     for (const armor::BarPart &t : a.bars)
-        add(barMass(a, t), parts::barCenter(t), t.made.bought.empty() ? tubes : out.boughtMass);
+        if (t.made.bought != parts::onVehicle)
+            add(barMass(a, t), parts::barCenter(t), t.made.bought.empty() ? tubes : out.boughtMass);
     for (const armor::SheetPart &p : a.sheets) add(sheetMass(p), p.center(), plates);
     for (const armor::FoldedSheet &f : a.folded)
         for (const armor::FoldLine &l : f.lines)

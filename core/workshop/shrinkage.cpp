@@ -169,6 +169,7 @@ std::vector<Distortion> shrinkage(const armor::Assembly &a, const std::vector<Se
         const Vec2 off = shrunk.bow();
         if (off.norm() < worthTelling) continue;
         Distortion d = banded(fmt::format("bow {}", wayOf(bar, off)), bar.name, off.norm(), false);
+        d.way = (bar.axes().y * off.x() + bar.axes().z * off.y()).normalized();
         d.advice =
             "Clamp it straight to a strongback until it is cold, bend it the other way by as much before, or "
             "weld its sides in turn.";

@@ -8,9 +8,10 @@ namespace hefty::workshop {
 struct Distortion {
     std::string what;  ///< "bow", "end turns", "leans"
     std::string part;
-    double value = 0;          ///< mm or rad
-    double low = 0, high = 0;  ///< half and one and a half of it: what such a figure is worth
-    bool angle = false;        ///< rad, else mm
+    double value = 0;                       ///< mm or rad
+    double low = 0, high = 0;               ///< half and one and a half of it: what such a figure is worth
+    bool angle = false;                     ///< rad, else mm
+    shape::Vec3 way = shape::Vec3::Zero();  ///< of a bow, unit vector
     std::string advice;
     working::Working working;
 };

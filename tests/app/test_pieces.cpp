@@ -334,6 +334,51 @@ class TestPieces : public QObject {
         QVERIFY(demo.find<QLabel>("dutyNote")->text().contains("1.20"));
         QVERIFY(demo.find<QLabel>("dutyNote")->text().contains("15 ways"));
     }
+    /// A duty is left out only with a reason; it is then told as not proved, and comes back by undo or by
+    /// hand.
+    void dutySwitchedOff() {
+        DemoWindow demo("load", demoPath("marten-full-set"));
+        QVERIFY(answered(demo));
+        auto *table = demo.find<QTableWidget>("dutyTable");
+        auto *off = demo.find<QPushButton>("dutySwitch");
+        auto *reason = demo.find<QLineEdit>("dutyReason");
+        const int rows = table->rowCount();
+        const auto rowOf = [&](const char *what) {
+            for (int r = 0; r < table->rowCount(); ++r)
+                if (table->item(r, 0)->text() == what) return r;
+            return -1;
+        };
+        table->selectRow(rowOf("Rock under the middle"));
+        QVERIFY(!off->isEnabled());
+        reason->setText("  ");
+        QVERIFY(!off->isEnabled());
+        reason->setText("a skid plate stands before it");
+        QVERIFY(off->isEnabled());
+        QTest::mouseClick(off, Qt::LeftButton);
+        QVERIFY(answered(demo));
+        QCOMPARE(table->rowCount(), rows);
+        QCOMPARE(table->item(rowOf("Rock under the middle"), 2)->text(), QString("off"));
+        const job::Finding *told =
+            demo.session().appraisal()->finding("unproved/off/rock/middle@front-bumper");
+        QVERIFY(told && told->severity == job::Severity::Note);
+        QVERIFY(QString::fromStdString(told->sentence.in(measure::UnitSystem::Metric))
+                    .contains("a skid plate stands before it"));
+        for (const proof::LoadCase &c : demo.session().appraisal()->pieces[0].proof->duties.cases)
+            QVERIFY(c.place != "rock/middle");
+        const auto read = job::readJob(job::writeJob(demo.session().job()));
+        QVERIFY(read && read->pieces == demo.session().job().pieces);
+        table->selectRow(rowOf("Rock under the middle"));
+        QCOMPARE(off->text(), QString("Switch on"));
+        QVERIFY(off->isEnabled() && !reason->isEnabled());
+        QTest::mouseClick(off, Qt::LeftButton);
+        QVERIFY(answered(demo));
+        QVERIFY(demo.session().job().pieces[0].off.empty());
+        QVERIFY(!demo.session().appraisal()->finding("unproved/off/rock/middle@front-bumper"));
+        // its own weight is always there
+        table->selectRow(rowOf("Standing still, own weight"));
+        reason->setText("no");
+        QVERIFY(!off->isEnabled());
+    }
     /// A part chosen in the cut list is shown as it is cut and bent, in the reader's units.
     void partAsItIsCut() {
         DemoWindow demo("cut", demoPath("marten-full-set"));

@@ -77,4 +77,10 @@ void boltToHold(Maker &maker, SheetPart &sheet, const HoldSpot &spot, const std:
     maker.out().mounts.push_back(std::move(mount));
 }
 
+void fixTo(Maker &maker, const std::string &bar, const HoldSpot &spot) {
+    const rig::Hold &h = *spot.hold;
+    maker.out().fixings.push_back(
+        {"fix." + spot.name, bar, h.id, spot.label, spot.at, spot.way, h.stiffness, h.pull, h.shear});
+}
+
 }  // namespace hefty::armor

@@ -23,4 +23,7 @@ struct HoldSpot {
 void boltToHold(Maker &maker, SheetPart &sheet, const HoldSpot &spot, const std::string &grade,
                 const std::string &gradeBy);
 
+/// Holds a bar where a hold of the vehicle is, every way.
+void fixTo(Maker &maker, const std::string &bar, const HoldSpot &spot);
+
 }  // namespace hefty::armor

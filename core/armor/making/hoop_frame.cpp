@@ -15,6 +15,8 @@ namespace {
 // House practice, mm (docs/methods.md, "Hoop frames").
 constexpr double aroundTube = 22;     // of plate around a tube that goes through it
 constexpr double shackleBeyond = 45;  // from the main tube's far side to the middle of the shackle's hole
+constexpr double bodyPlate = 8;       // thickness of the plates across on a body without rails
+constexpr double aroundBolt = 28;     // of those plates around a bolt
 constexpr double besideBend = 50;     // an upright stands this far from the bends of the upper hoop
 
 }  // namespace
@@ -87,7 +89,8 @@ HoopFrame::HoopFrame(Maker &maker, bool rear)
       m_main(maker.barOf("section", "tubeMaterial")),
       m_second(maker.barOf("secondSection", "tubeMaterial")),
       m_plate(maker.materialOf("plateMaterial")),
-      m_end(maker.railEnd(rear)),
+      m_spots(holdSpots(maker.vehicle(), {"body-point", "body-mount", "bumper-mount"}, rear ? "rear" : "front")),
+      m_end(maker.rig().hasFrame() ? maker.railEnd(rear) : endOfBody(rear)),
       m_shackle(maker.found("shackle", &stock::Stock::shackle)),
       m_out(rear ? -1 : 1),
       m_x(m_end.x + m_out * maker.number("setback")),
@@ -100,12 +103,52 @@ Vec3 HoopFrame::tip(double sign) const {
            Vec3(-m_out * std::sin(number("sweep")), sign * std::cos(number("sweep")), 0) * run;
 }
 
+std::vector<HoldSpot> HoopFrame::spotsOf(const Side &side) const {
+    std::vector<HoldSpot> out;
+    for (const HoldSpot &s : m_spots)
+        if (s.at.y() * side.sign > 0) out.push_back(s);
+    return out;
+}
+
+/// As if the holds were the ends of rails.
+RailEnd HoopFrame::endOfBody(bool rear) const {
+    RailEnd end;
+    end.rear = rear;
+    end.out = rear ? -1 : 1;
+    for (const HoldSpot &s : m_spots) {
+        end.x += s.at.x() / static_cast<double>(m_spots.size());
+        end.center += s.at.z() / static_cast<double>(m_spots.size());
+    }
+    return end;
+}
+
+double HoopFrame::plateOutside() const {
+    if (!onBody()) return m_make.railOutside() + number("bracketThickness");
+    double y = 0;
+    const std::vector<HoldSpot> spots = spotsOf(bothSides[0]);
+    for (const HoldSpot &s : spots) y += s.at.y() / static_cast<double>(spots.size());
+    return y + number("bracketThickness") / 2;
+}
+
 void HoopFrame::check() {
     if (m_make.refused()) return;
+    if (onBody()) {
+        for (const Side &side : bothSides)
+            if (spotsOf(side).size() < 2)
+                return m_make.refuse(
+                    fmt::format("Fewer than two places of the body look this way on the {}.", side.name), "holds",
+                    "Measure them (Lists, Holds): the pull is spread over all of them.");
+        for (const HoldSpot &s : m_spots)
+            if (std::abs(s.at.x() - m_end.x) > 3)
+                return m_make.refuse(fmt::format("{} does not lie in the plane of the others.", s.label), "holds",
+                                     "Put spacers on those further in and measure their faces.");
+        if (number("setback") < bodyPlate + m_main.section.height / 2 + 15)
+            m_make.refuse("The main tube stands against the plates on the body.", "setback", "Set it further out.");
+    }
     const double bend = number("bendRadius") * std::tan(number("sweep") / 2);
     if (number("width") / 2 < m_half + 20)
         m_make.refuse("The straight part is as long as the whole width.", "straight", "Make it shorter.");
-    if (m_half - bend < m_make.railOutside() + number("bracketThickness") + m_main.section.height / 2)
+    if (m_half - bend < plateOutside() + m_main.section.height / 2)
         m_make.refuse("The bends begin before the rail plates.", "straight",
                       "Make the straight part longer or the bend tighter.");
     if (m_second.section.height > m_main.section.height + 0.01)
@@ -147,7 +190,7 @@ void HoopFrame::addMain() {
 }
 
 void HoopFrame::addLower() {
-    const double half = m_make.railOutside() + number("bracketThickness") + 25;
+    const double half = plateOutside() + 25;
     const double z = m_z - number("lowerDrop");
     m_make.bar("hoop.lower", {Role::Beam, "secondSection", "tubeWeld", 0, "lower tube", {}}, m_second,
                {m_x, half, z}, {m_x, -half, z});
@@ -180,9 +223,47 @@ void HoopFrame::addPlate(const Side &side) {
         const double hole = m_shackle->pinDiameter + 3;
         ring(m_x + m_out * (m_main.section.height / 2 + shackleBeyond), m_z, 1.5 * hole);
     }
-    addRailBracket(m_make, side, b);
+    if (onBody())
+        addStandingPlate(side, b.reaches);
+    else
+        addRailBracket(m_make, side, b);
     SheetPart &plate = m_make.out().sheets.back();
     if (m_make.wanted("pulls")) addPulls(side, plate);
+}
+
+/// Upright along the vehicle on the plate across that is bolted to the body.
+SheetPart &HoopFrame::addStandingPlate(const Side &side, const std::vector<Vec2> &reaches) {
+    addBodyPlate(side);
+    const double t = number("bracketThickness"), face = m_end.x + m_out * bodyPlate;
+    double low = 1e9, high = -1e9;
+    for (const HoldSpot &s : spotsOf(side)) {
+        low = std::min(low, s.at.z() - aroundBolt + 5);
+        high = std::max(high, s.at.z() + aroundBolt - 5);
+    }
+    std::vector<Vec2> corners{{face, low}, {face, high}};
+    corners.insert(corners.end(), reaches.begin(), reaches.end());
+    SheetPart &p = m_make.sheet(side.of("bracket"),
+                                {Role::Mount, "bracketThickness", "bracketWeld", 0, side.people("standing plate"), {}},
+                                uprightAlong(side.sign * (plateOutside() - t / 2)),
+                                shape::convexHull(std::move(corners)), t, m_plate);
+    p.strips.push_back({{m_x, m_z}, {face, (low + high) / 2}, high - low});
+    return p;
+}
+
+void HoopFrame::addBodyPlate(const Side &side) {
+    const double y = side.sign * (plateOutside() - number("bracketThickness") / 2);
+    std::vector<Vec2> corners;
+    for (const HoldSpot &s : spotsOf(side))
+        for (const double u : {-aroundBolt, aroundBolt})
+            for (const double v : {-aroundBolt, aroundBolt}) {
+                corners.emplace_back(s.at.y() + u, s.at.z() + v);
+                corners.emplace_back(y + u, s.at.z() + v);
+            }
+    SheetPart &p = m_make.sheet(
+        side.of("across"), {Role::Foot, {}, "bracketWeld", 0, side.people("plate on the body"), {}},
+        uprightAcross(m_end.x + m_out * bodyPlate / 2), shape::convexHull(std::move(corners)), bodyPlate, m_plate);
+    parts::addCrossStrips(p);
+    for (const HoldSpot &s : spotsOf(side)) boltToHold(m_make, p, s, m_make.text("mountBoltGrade"), "mountBoltGrade");
 }
 
 void HoopFrame::addPulls(const Side &side, SheetPart &plate) {
@@ -254,7 +335,7 @@ void HoopFrame::addPlaces() {
         out.grounds.push_back({side.of("end"), fmt::format("Rock under the {} end", side.name), "hoop.main",
                                end + inward + under, Vec3::UnitZ(), GroundSpot::Kind::Rock, share});
         out.jacks.push_back({side.name, fmt::format("Jack under the main tube at the {} rail", side.name),
-                             "hoop.main", onMain(side.sign * (m_make.railOutside() - 40)) + under,
+                             "hoop.main", onMain(side.sign * (plateOutside() - number("bracketThickness") - 40)) + under,
                              m_out > 0});
     }
     if (m_make.wanted("upperHeight"))

@@ -1,11 +1,12 @@
 #pragma once
 
 #include "core/armor/making/frame_brackets.h"
+#include "core/armor/making/hold_bolts.h"
 
 namespace hefty::armor {
 
-/// A round tube bent around an end of the vehicle that goes through two plates on the ends of the rails, a
-/// straight tube below it through the same plates, and a bent hoop on it with uprights between. With the
+/// A round tube bent around an end of the vehicle that goes through two plates on the ends of the rails, or,
+/// where there are none, on plates across that are bolted to the body's holds; a straight tube below it through the same plates, and a bent hoop on it with uprights between. With the
 /// settings of hoopFrameSettings().
 class HoopFrame {
   public:
@@ -20,6 +21,13 @@ class HoopFrame {
     void addMain();
     void addLower();
     void addPlate(const Side &side);
+    SheetPart &addStandingPlate(const Side &side, const std::vector<Vec2> &reaches);
+    void addBodyPlate(const Side &side);
+    [[nodiscard]] bool onBody() const { return !m_make.rig().hasFrame(); }
+    [[nodiscard]] std::vector<HoldSpot> spotsOf(const Side &side) const;
+    [[nodiscard]] RailEnd endOfBody(bool rear) const;
+    /// y of the outer face of the plate that the tubes go through.
+    [[nodiscard]] double plateOutside() const;
     void addUpper();
     void addUprights();
     void addPlaces();
@@ -33,6 +41,7 @@ class HoopFrame {
     Maker &m_make;
     StockedBar m_main, m_second;
     stock::Material m_plate;
+    std::vector<HoldSpot> m_spots;  ///< of a body without rails
     RailEnd m_end;
     const stock::Shackle *m_shackle;
     double m_out, m_x, m_z, m_half;

@@ -12,7 +12,6 @@ namespace {
 
 // House practice, mm (docs/methods.md, "Wheel carriers").
 constexpr double armBeyondHinge = 60;  // so that the hub's ring of weld has metal around it
-constexpr double armBeyondLatch = 40;
 constexpr double hubWall = 8;        // of the tube that turns on the spindle
 constexpr double keeperHeight = 30;  // of the keeper above the middle of the arm
 
@@ -67,22 +66,35 @@ std::vector<Cure> wheelGateCures() {
             {"gate/", "wheelHeight", -20}};
 }
 
-WheelGate::WheelGate(Maker &maker, const BarPart &beam, double out, const stock::Material &plate)
+GateSeat gateSeatOn(const BarPart &beam) {
+    GateSeat seat;
+    seat.post = beam.name;
+    seat.x = beam.from.x();
+    seat.top = beam.from.z() + beam.section.height / 2;
+    seat.half = beam.length() / 2;
+    return seat;
+}
+
+WheelGate::WheelGate(Maker &maker, GateSeat seat, double out, const stock::Material &plate)
     : m_make(maker),
       m_arm(maker.barOf("armSection", "tubeMaterial")),
       m_upright(maker.barOf("uprightSection", "tubeMaterial")),
       m_braceTube(maker.barOf("braceSection", "tubeMaterial")),
       m_plate(plate),
-      m_x(beam.from.x()),
-      m_top(beam.from.z() + beam.section.height / 2),
+      m_seat(std::move(seat)),
       m_out(out),
-      m_side(maker.number("hingeLeft") > 0.5 ? 1 : -1),
-      m_half(beam.length() / 2) {}
+      m_side(maker.number("hingeLeft") > 0.5 ? 1 : -1) {}
+
+/// Steep enough for its bends, not so steep that the arm is kinked.
+double WheelGate::bulgeRun() const {
+    constexpr double least = 60;
+    return std::max({least, 1.5 * m_seat.bulge, 1.2 * m_seat.bendRadius});
+}
 
 void WheelGate::check() {
     if (m_make.refused()) return;
     const double hub = number("hubLength"), arm = m_arm.section.height;
-    if (number("hingeOut") > m_half - 40 || number("latchOut") > m_half - 40)
+    if (number("hingeOut") > m_seat.half - 40 || number("latchOut") > m_seat.half - 40)
         m_make.refuse("The hinge or the latch stands beyond the straight part of the beam.", "hingeOut",
                       "Bring it in, or make the straight part longer.");
     if (hub < arm + 10)
@@ -98,6 +110,9 @@ void WheelGate::check() {
                       "Bring the wheel nearer to the middle.");
     if (number("wheelHeight") < armZ() + arm / 2 + 80)
         m_make.refuse("The middle of the wheel is too low for an upright.", "wheelHeight", "Raise it.");
+    if (m_seat.bulge > 0 && number("hingeOut") + number("latchOut") < 2 * (bulgeRun() + m_seat.bendRadius) + 260)
+        m_make.refuse("There is no room for the arm's bends between hinge and latch.", "bulge",
+                      "Set hinge and latch further apart, or take a smaller radius.");
     if (m_upright.section.height > m_arm.section.width + 0.01)
         m_make.refuse("The upright is wider than the arm that it stands on.", "uprightSection",
                       "Take a narrower one or a wider arm.");
@@ -108,22 +123,31 @@ void WheelGate::add() {
     addUpright();
     addWheelPlate();
     if (m_make.wanted("braceReach")) addBrace();
-    addKeeper();
+    if (m_seat.keeperStands) addKeeper();
     addGate();
 }
 
 void WheelGate::addArm() {
     const double to = latchY() - m_side * armBeyondLatch, from = hingeY() + m_side * armBeyondHinge;
+    std::vector<PathPoint> bends;
+    if (m_seat.bulge > 0) {
+        const double aside = armBeyondHinge + m_seat.bendRadius / 2, run = bulgeRun(), r = m_seat.bendRadius;
+        const double y0 = hingeY() - m_side * aside, y1 = latchY() + m_side * aside;
+        bends = {{{m_seat.x, y0, armZ()}, r},
+                 {{middle(), y0 - m_side * run, armZ()}, r},
+                 {{middle(), y1 + m_side * run, armZ()}, r},
+                 {{m_seat.x, y1, armZ()}, r}};
+    }
     m_make.bar("carrier.arm", {Role::Beam, "armSection", "gateWeld", 0, "arm of the carrier", {}}, m_arm,
-               {m_x, from, armZ()}, {m_x, to, armZ()});
+               {m_seat.x, from, armZ()}, {m_seat.x, to, armZ()}, std::move(bends));
 }
 
 void WheelGate::addUpright() {
     const double half = hubPlateHalf(m_make);
     // The section's height stands across the vehicle, so that it is as wide as the arm at most.
     m_make.bar("carrier.upright", {Role::Post, "uprightSection", "gateWeld", 0, "upright of the carrier", {}},
-               m_upright, {m_x, number("wheelAcross"), armZ() + m_arm.section.height / 2},
-               {m_x, number("wheelAcross"), number("wheelHeight") + half}, {}, Vec3::UnitY());
+               m_upright, {middle(), number("wheelAcross"), armZ() + m_arm.section.height / 2},
+               {middle(), number("wheelAcross"), number("wheelHeight") + half}, {}, Vec3::UnitY());
 }
 
 void WheelGate::addWheelPlate() {
@@ -152,7 +176,7 @@ void WheelGate::addBrace() {
                            "Bring its foot in, or raise the wheel.");
     BarPart &b =
         m_make.bar("carrier.brace", {Role::Brace, "braceSection", "gateWeld", 0, "brace of the carrier", {}},
-                   m_braceTube, {m_x, foot, armZ()}, {m_x, y, high}, {}, Vec3::UnitX());
+                   m_braceTube, {middle(), foot, armZ()}, {middle(), y, high}, {}, Vec3::UnitX());
     Maker::cope(b, false, {"carrier.arm"});
     Maker::cope(b, true, {"carrier.upright"});
 }
@@ -161,11 +185,11 @@ void WheelGate::addBrace() {
 void WheelGate::addKeeper() {
     const double t = number("keeperThickness"), wide = m_arm.section.width;
     Axes axes = uprightAlong(latchY() - m_side * (armBeyondLatch + t / 2 + 6));
-    const double x0 = m_x - wide / 2, x1 = m_x + wide / 2, high = armZ() + keeperHeight;
+    const double x0 = m_seat.x - wide / 2, x1 = m_seat.x + wide / 2, high = armZ() + keeperHeight;
     SheetPart &p =
         m_make.sheet("keeper", {Role::Tab, "keeperThickness", "gateWeld", 0, "keeper of the latch", {}}, axes,
-                     {{x0, m_top}, {x1, m_top}, {x1, high}, {x0, high}}, t, m_plate);
-    p.strips.push_back({{m_x, m_top}, {m_x, high}, wide});
+                     {{x0, m_seat.top}, {x1, m_seat.top}, {x1, high}, {x0, high}}, t, m_plate);
+    p.strips.push_back({{m_seat.x, m_seat.top}, {m_seat.x, high}, wide});
 }
 
 void WheelGate::addGate() {
@@ -175,19 +199,19 @@ void WheelGate::addGate() {
     g.parts = {"carrier.arm", "carrier.upright", "carrier.plate", "wheel"};
     if (m_make.out().bar("carrier.plate.standoff")) g.parts.emplace_back("carrier.plate.standoff");
     if (m_make.out().bar("carrier.brace")) g.parts.emplace_back("carrier.brace");
-    g.post = "beam";
+    g.post = m_seat.post;
     g.arm = "carrier.arm";
-    g.low = {m_x, hingeY(), armZ() - number("hubLength") / 2};
-    g.high = {m_x, hingeY(), armZ() + number("hubLength") / 2};
+    g.low = {m_seat.x, hingeY(), armZ() - number("hubLength") / 2};
+    g.high = {m_seat.x, hingeY(), armZ() + number("hubLength") / 2};
     g.spindle = number("spindle");
     g.spindleMaterial = m_plate;
-    g.spindleRoot = std::max(1.0, g.low.z() - m_top);
+    g.spindleRoot = std::max(1.0, g.low.z() - m_seat.top);
     g.sleeveOutside = number("spindle") + 2 * hubWall;
     g.sleeveLeg = number("hubWeld");
     g.filler = filler ? filler->strength : 482.6;
     g.keeper = "keeper";
     g.latched = "carrier.arm";
-    g.latch = {m_x, latchY(), armZ()};
+    g.latch = {m_seat.x, latchY(), armZ()};
     g.latchRating = number("latchRating");
     // The free end goes out of the vehicle: seen from above clockwise about a left hinge behind it.
     g.opens = m_side * m_out * number("opens");
@@ -199,10 +223,10 @@ void WheelGate::addHandles() {
     const double y = number("wheelAcross"), z = number("wheelHeight");
     h.push_back({"wheelHeight", "front", {face(), y, z}, Vec3::UnitZ()});
     h.push_back({"wheelAcross", "front", {face(), y, z + number("wheelRadius")}, Vec3::UnitY()});
-    h.push_back({"hingeOut", "front", {m_x, hingeY(), armZ()}, Vec3(0, m_side, 0)});
-    h.push_back({"latchOut", "front", {m_x, latchY(), armZ()}, Vec3(0, -m_side, 0)});
+    h.push_back({"hingeOut", "front", {m_seat.x, hingeY(), armZ()}, Vec3(0, m_side, 0)});
+    h.push_back({"latchOut", "front", {m_seat.x, latchY(), armZ()}, Vec3(0, -m_side, 0)});
     h.push_back({"wheelHeight", "side", {face(), 0, z}, Vec3::UnitZ()});
-    h.push_back({"armGap", "side", {m_x, 0, armZ() - m_arm.section.height / 2}, Vec3::UnitZ()});
+    h.push_back({"armGap", "side", {m_seat.x, 0, armZ() - m_arm.section.height / 2}, Vec3::UnitZ()});
 }
 
 }  // namespace hefty::armor

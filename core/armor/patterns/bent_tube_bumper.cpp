@@ -9,7 +9,7 @@ Pattern bentTubeBumper() {
         "A round tube bent around the nose through two plates on the rails, a straight one below it and a "
         "bent hoop above on coped uprights; the plates take shackles.",
         Where::Front,
-        "LT",
+        "LTS",
         hoopFrameSettings(false),
         [](const BuildInput &input) {
             Maker maker(input, *pattern("bent-tube-bumper"));

@@ -9,7 +9,7 @@ Pattern fromNothing() {
             "Piece of one's own",
             "Nothing yet: tubes, plates, gussets, tabs and a receiver are put together by hand.",
             Where::Nothing,
-            "LTUR",
+            "LTURS",
             {fillerSetting()},
             [](const BuildInput &input) { return Maker(input, *pattern("from-nothing")).finish(); },
             {},

@@ -10,7 +10,7 @@ Pattern guardTray() {
         "nose, tail "
         "and both sides folded up, with drains and ribs.",
         Where::Underneath,
-        "LTU",
+        "LTUS",
         skidSheetSettings(true),
         [](const BuildInput &input) {
             Maker maker(input, *pattern("guard-tray"));

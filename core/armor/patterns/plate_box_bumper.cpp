@@ -297,7 +297,7 @@ Pattern plateBoxBumper() {
             "winch behind "
             "the face and tabs in line with the rails.",
             Where::Front,
-            "LT",
+            "LTS",
             settings(),
             [](const BuildInput &input) { return PlateBox(input, *pattern("plate-box-bumper")).build(); },
             {{"gauge/approach", "height", 10},

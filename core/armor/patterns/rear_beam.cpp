@@ -10,7 +10,7 @@ Pattern rearBeam() {
         "middle "
         "and two recovery tabs through its walls.",
         Where::Rear,
-        "LT",
+        "LTS",
         rearFrameBeamSettings(),
         [](const BuildInput &input) {
             Maker maker(input, *pattern("rear-beam"));

@@ -9,7 +9,7 @@ Pattern rearWrapTube() {
         "A round tube bent around both rear corners of the body through two plates on the rails, a straight "
         "one below it; the plates take shackles.",
         Where::Rear,
-        "LT",
+        "LTUS",
         hoopFrameSettings(true),
         [](const BuildInput &input) {
             Maker maker(input, *pattern("rear-wrap-tube"));

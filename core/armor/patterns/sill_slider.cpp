@@ -253,7 +253,7 @@ Pattern sillSlider() {
             "A pair for a body without a frame: a tube along each sill on legs from the step mounts, and a "
             "flat bar under the seam of the sill that it bears on.",
             Where::Sides,
-            "LU",
+            "LUS",
             settings(),
             [](const BuildInput &input) { return SillSlider(input, *pattern("sill-slider")).build(); },
             {{"gauge/breakover", "drop", -10},

@@ -9,7 +9,7 @@ Pattern skidPlate() {
             "along "
             "its upper side, with an opening for service.",
             Where::Underneath,
-            "LTU",
+            "LTUS",
             skidSheetSettings(false),
             [](const BuildInput &input) {
                 Maker maker(input, *pattern("skid-plate"));

@@ -263,7 +263,7 @@ Pattern smallWinchBumper() {
             "than the "
             "rail plates: as short and as high as the winch lets it.",
             Where::Front,
-            "LT",
+            "LTS",
             settings(),
             [](const BuildInput &input) {
                 return SmallWinchBumper(input, *pattern("small-winch-bumper")).build();

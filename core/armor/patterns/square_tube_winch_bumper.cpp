@@ -255,7 +255,7 @@ Pattern squareTubeWinchBumper() {
         "A beam of rectangular tube with swept ends, two bracket plates bolted to the frame ends, a winch "
         "low behind the beam and two recovery tabs through it.",
         Where::Front,
-        "LT",
+        "LTS",
         settings(),
         [](const BuildInput &input) {
             return WinchBumper(input, *pattern("square-tube-winch-bumper")).build();

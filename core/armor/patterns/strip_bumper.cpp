@@ -234,7 +234,7 @@ Pattern stripBumper() {
             "two rail "
             "plates, with tabs in line with the rails.",
             Where::Front,
-            "LT",
+            "LTS",
             settings(),
             [](const BuildInput &input) { return StripBumper(input, *pattern("strip-bumper")).build(); },
             {{"gauge/approach", "height", 10},

@@ -26,7 +26,7 @@ Pattern wheelCarrier() {
         "A rear beam on two side plates, with receiver and tabs; on it an arm that swings on a spindle, an "
         "upright with a wheel plate, and a latch at the other end.",
         Where::SpareWheel,
-        "LT",
+        "LTS",
         settings(),
         [](const BuildInput &input) {
             Maker maker(input, *pattern("wheel-carrier"));
@@ -34,7 +34,7 @@ Pattern wheelCarrier() {
             rear.check();
             if (maker.refused()) return maker.finish();
             rear.add();
-            WheelGate gate(maker, *maker.out().bar("beam"), -1, rear.plate());
+            WheelGate gate(maker, gateSeatOn(*maker.out().bar("beam")), -1, rear.plate());
             gate.check();
             if (maker.refused()) return maker.finish();
             gate.add();

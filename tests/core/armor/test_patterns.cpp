@@ -279,8 +279,17 @@ class TestPatterns : public QObject {
         const Pattern &pattern = *armor::pattern(id.toStdString());
         job::Job job = fullJob();
         addHolds(job.vehicle);
-        if (!pattern.fits(job.vehicle.kind))
-            job = job::loadJob(demoFolder() + "/vole-upright.girder.json").value();
+        // What holds to receivers, doors and bought sliders is tried where there are such.
+        static const std::map<std::string, const char *> elsewhere{
+            {"receiver-winch-cradle", "marten-winch-cradle"},
+            {"receiver-wheel-rack", "heron-wheel-rack"},
+            {"step-tube", "marten-step-tubes"},
+            {"body-wheel-carrier", "dunnock-body-carrier"}};
+        const auto other = elsewhere.find(pattern.id);
+        if (other != elsewhere.end() || !pattern.fits(job.vehicle.kind))
+            job = job::loadJob(
+                      hefty::testing::demoPath(other == elsewhere.end() ? "vole-upright" : other->second))
+                      .value();
         std::mt19937 dice(17);
         std::uniform_real_distribution<double> unit(0, 1);
         int built = 0;
@@ -288,6 +297,7 @@ class TestPatterns : public QObject {
             Piece piece;
             piece.id = "p";
             piece.pattern = pattern.id;
+            if (other != elsewhere.end()) piece.settings = job.pieces[0].settings;
             for (const SettingDescriptor &d : pattern.settings) {
                 if (unit(dice) < 0.7) continue;
                 if (d.choice == Choice::None) {

@@ -226,11 +226,12 @@ class TestAfterWelding : public QObject {
     /// drain at the bottom lets water out, one at the top does not.
     void hollows() {
         const auto built = [](std::vector<Json> more) {
-            more.insert(more.begin(), {{"op", "tube"},
-                                       {"name", "bar"},
-                                       {"section", "SHS 60x60x4"},
-                                       {"from", {{"at", {700, 500, 600}}}},
-                                       {"to", {{"at", {700, -500, 600}}}}});
+            const Json bar{{"op", "tube"},
+                           {"name", "bar"},
+                           {"section", "SHS 60x60x4"},
+                           {"from", {{"at", {700, 500, 600}}}},
+                           {"to", {{"at", {700, -500, 600}}}}};
+            more.insert(more.begin(), bar);
             return byHand(more);
         };
         const Json cap{{"op", "cap"}, {"name", "cap.a"}, {"bar", "bar"}, {"end", "start"}};
@@ -293,7 +294,7 @@ class TestAfterWelding : public QObject {
                                                {"name", "post"},
                                                {"section", "CHS 48.3x4"},
                                                {"from", {{"at", {700, lean, 900}}}},
-                                               {"to", {{"at", {700, 0, 600}}}}}});
+                                               {"to", {{"part", "beam"}, {"station", "middle"}}}}});
             const auto all = workshop::cavities(a, {});
             const auto post = std::find_if(all.begin(), all.end(), [](const workshop::Cavity &c) {
                 return c.bars == std::vector<std::string>{"post"};

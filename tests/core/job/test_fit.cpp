@@ -89,7 +89,7 @@ class TestFit : public QObject {
                                         workshop::convexBodies(*a.piece("front-bumper")->assembly), rear);
         QVERIFY(front && front->empty());
         auto flat = bodies;
-        flat[0].faces.resize(1);
+        for (auto &body : flat) body.faces.resize(1);
         QVERIFY(!partsThrough(*rear.assembly, "twin", flat, rear));
     }
     /// A lamp that comes out downward meets the bumper; the distance is the one between them.

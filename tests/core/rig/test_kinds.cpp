@@ -55,7 +55,7 @@ class TestKinds : public QObject {
                                    [&](const DatumDescriptor &d) { return d.id == id; });
             };
             QCOMPARE(has("railHeight"), framed);
-            QCOMPARE(has("seamHeight"), kind == VehicleKind::Unibody);
+            QCOMPARE(has("seamHeight"), kind == VehicleKind::Unibody || kind == VehicleKind::StubRails);
             QCOMPARE(has("couplingHeight"), kind == VehicleKind::Trailer);
             QCOMPARE(has("wheelbase"), kind != VehicleKind::Trailer);
             // What blocks everything comes first, what blocks something says what.

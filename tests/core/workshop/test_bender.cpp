@@ -104,7 +104,7 @@ class TestBender : public QObject {
     /// A bend that turns down a leg longer than the floor is deep meets the floor, whichever end is fed.
     void floorIsMet() {
         // The first bend turns the head sideways, the second stands it up or hangs it down.
-        const auto bar = tube({{0, 0, 0}, {1500, 0, 0}, {1500, 500, 0}, {1500, 500, 1500}}, 150);
+        const auto bar = tube({{0, 0, 0}, {1500, 0, 0}, {1500, 500, 0}, {1500, 500, -1500}}, 150);
         const auto deep = bendPlan(bar, dies, {}, {5000, 120});
         QVERIFY(deep && deep->works());
         const auto low = bendPlan(bar, dies, {}, {700, 120});
@@ -125,7 +125,7 @@ class TestBender : public QObject {
     }
     /// Fed by its start a long leg hangs to the floor at the second bend; by its end a short one does.
     void fromTheOtherEnd() {
-        const auto bar = tube({{0, 0, 0}, {1400, 0, 0}, {1400, 500, 0}, {1400, 500, 500}}, 150);
+        const auto bar = tube({{0, 0, 0}, {1400, 0, 0}, {1400, 500, 0}, {1400, 500, -500}}, 150);
         const auto both = bendPlan(bar, dies, {}, {5000, 120});
         QVERIFY(both && both->works() && !both->fromEnd);
         const auto one = bendPlan(bar, dies, {}, {700, 120});

@@ -1,0 +1,223 @@
+#include "app/jig_page.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QVBoxLayout>
+
+#include "app/scene_painter.h"
+#include "app/stop_table.h"
+#include "app/theme.h"
+
+namespace hefty::app {
+namespace {
+
+using measure::Quantity;
+using workshop::JigPlan;
+using workshop::JigPoint;
+
+/// The floor seen from above with the base line at the bottom, A on the left.
+struct FloorScale {
+    double scale = 1;
+    QPointF origin;  ///< of A
+    [[nodiscard]] QPointF place(double along, double aside) const {
+        return origin + QPointF(along, -aside) * scale;
+    }
+};
+
+FloorScale scaleFor(const JigPlan &plan, const QRectF &box) {
+    double low = 0, high = plan.base, far = 1;
+    for (const JigPoint &p : plan.points) {
+        low = std::min(low, p.along);
+        high = std::max(high, p.along);
+        far = std::max(far, p.aside);
+    }
+    FloorScale s;
+    s.scale = std::min(box.width() / (high - low), box.height() / far);
+    s.origin = {box.center().x() - (high + low) / 2 * s.scale, box.bottom()};
+    return s;
+}
+
+QString kindOf(const JigPoint &p, const QString &size) {
+    switch (p.kind) {
+        case JigPoint::Kind::Bolt:
+            return JigPage::tr("dummy bolt %1").arg(size);
+        case JigPoint::Kind::Bush:
+            return p.diameter > 0 ? JigPage::tr("dummy spindle %1").arg(size) : JigPage::tr("stop");
+        case JigPoint::Kind::Tube:
+            return JigPage::tr("dummy tube %1").arg(size);
+        case JigPoint::Kind::Support:
+            return JigPage::tr("stand");
+    }
+    return {};
+}
+
+}  // namespace
+
+JigFloor::JigFloor(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("jigFloor");
+    setAccessibleName(tr("The floor from above with every place of the jig"));
+}
+
+void JigFloor::show(std::optional<JigPlan> plan, int chosen) {
+    m_plan = std::move(plan);
+    m_chosen = chosen;
+    update();
+}
+
+void JigFloor::paint(QPainter &p, const QRectF &box, const JigPlan &plan, int chosen,
+                     measure::UnitSystem units) {
+    const FloorScale s = scaleFor(plan, box);
+    const auto print = [units](double mm) {
+        return QString::fromStdString(measure::printQuantity(mm, Quantity::Length, units));
+    };
+    const QPointF a = s.place(0, 0), b = s.place(plan.base, 0);
+    p.setPen(QPen(colors().blue, 2));
+    p.drawLine(a, b);
+    p.setFont(textFont(11));
+    for (const auto &[at, name] : {std::pair{a, QStringLiteral("A")}, {b, QStringLiteral("B")}}) {
+        p.drawLine(at - QPointF(0, 7), at + QPointF(0, 7));
+        p.drawText(QRectF(at.x() - 20, at.y() + 6, 40, 20), Qt::AlignCenter, name);
+    }
+    drawLabel(p, (a + b) / 2 + QPointF(0, 14), print(plan.base), colors().blue, colors().paper);
+    if (chosen >= 0 && chosen < static_cast<int>(plan.points.size())) {
+        const JigPoint &c = plan.points[static_cast<std::size_t>(chosen)];
+        const QPointF at = s.place(c.along, c.aside);
+        p.setPen(QPen(colors().yellowEdge, 1.5));
+        p.setBrush(Qt::NoBrush);
+        for (const auto &[from, length] : {std::pair{a, c.fromA}, {b, c.fromB}}) {
+            p.drawLine(from, at);
+            const double r = length * s.scale, toward = std::atan2(-(at - from).y(), (at - from).x());
+            p.drawArc(QRectF(from.x() - r, from.y() - r, 2 * r, 2 * r),
+                      static_cast<int>(16 * (toward * 180 / M_PI - 7)), 16 * 14);
+            drawLabel(p, (from + at) / 2, print(length), colors().ink, colors().paper);
+        }
+    }
+    p.setFont(measureFont(9));
+    for (std::size_t i = 0; i < plan.points.size(); ++i) {
+        const JigPoint &j = plan.points[i];
+        const QPointF at = s.place(j.along, j.aside);
+        p.setPen(QPen(colors().ink, 1.5));
+        p.setBrush(static_cast<int>(i) == chosen ? colors().yellow : colors().paper);
+        if (j.kind == JigPoint::Kind::Support)
+            p.drawRect(QRectF(at - QPointF(5, 5), QSizeF(10, 10)));
+        else
+            p.drawEllipse(at, 5, 5);
+        // The higher of two places above each other is named above, the lower below.
+        bool below = false;
+        for (const JigPoint &o : plan.points)
+            if (&o != &j && std::hypot(o.along - j.along, o.aside - j.aside) * s.scale < 14 &&
+                o.height > j.height)
+                below = true;
+        p.setPen(colors().ink);
+        p.drawText(QRectF(at.x() - 24, below ? at.y() + 5 : at.y() - 21, 48, 16), Qt::AlignCenter,
+                   QString::number(i + 1));
+    }
+}
+
+void JigFloor::paintEvent(QPaintEvent *) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    drawPanel(p, rect(), m_plan ? QString() : tr("The piece holds to nothing that a jig could stand for."));
+    if (m_plan) paint(p, QRectF(rect()).adjusted(40, 40, -40, -46), *m_plan, m_chosen, m_session->units());
+}
+
+void JigFloor::mousePressEvent(QMouseEvent *event) {
+    if (!m_plan) return;
+    const FloorScale s = scaleFor(*m_plan, QRectF(rect()).adjusted(40, 40, -40, -46));
+    constexpr double reach = 14;
+    int best = -1;
+    double near = reach;
+    for (std::size_t i = 0; i < m_plan->points.size(); ++i) {
+        const JigPoint &j = m_plan->points[i];
+        const QPointF off = s.place(j.along, j.aside) - event->position();
+        if (const double d = std::hypot(off.x(), off.y()); d < near) {
+            near = d;
+            best = static_cast<int>(i);
+        }
+    }
+    if (best >= 0) emit picked(best);
+}
+
+JigPage::JigPage(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("jigPage");
+    m_floor = new JigFloor(session, this);
+    m_points =
+        new StopTable("jigTable", tr("Places of the jig"),
+                      {tr("Place"), tr("From A"), tr("From B"), tr("Height"), tr("What stands there")}, this);
+    m_checks = new StopTable("jigChecks", tr("Distances that say whether the jig is true"),
+                             {tr("Between"), tr("Distance")}, this);
+    m_steps = new QLabel(this);
+    m_steps->setObjectName("jigSteps");
+    m_steps->setWordWrap(true);
+    m_steps->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    auto *caution =
+        new QLabel(tr("Stands carry the piece while it is hot: weight or bolt them down. Galvanized floor "
+                      "plates and zinc dummies give off poisonous fumes."),
+                   this);
+    caution->setObjectName("caution");
+    caution->setWordWrap(true);
+    auto *upper = new QHBoxLayout;
+    upper->addWidget(m_floor, 5);
+    auto *right = new QVBoxLayout;
+    right->addWidget(m_steps, 1);
+    right->addWidget(m_checks, 2);
+    upper->addLayout(right, 4);
+    auto *layout = new QVBoxLayout(this);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addLayout(upper, 5);
+    layout->addWidget(m_points, 4);
+    layout->addWidget(caution);
+    connect(m_points, &QTableWidget::currentCellChanged, this,
+            [this](int row) { m_floor->show(m_plan, row); });
+    connect(m_floor, &JigFloor::picked, m_points, &QTableWidget::selectRow);
+    connect(session, &Session::appraisalChanged, this, &JigPage::refresh);
+    connect(session, &Session::unitsChanged, this, &JigPage::refresh);
+}
+
+void JigPage::showEvent(QShowEvent *event) {
+    QWidget::showEvent(event);
+    refresh();
+}
+
+QString JigPage::said(double value) const {
+    return QString::fromStdString(measure::printQuantity(value, Quantity::Length, m_session->units()));
+}
+
+void JigPage::refresh() {
+    if (!isVisible()) return;
+    const auto appraisal = m_session->shownAppraisal();
+    const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
+    m_plan = piece ? piece->jig : std::nullopt;
+    const std::vector<JigPoint> points = m_plan ? m_plan->points : std::vector<JigPoint>{};
+    const std::vector<workshop::JigCheck> checks =
+        m_plan ? m_plan->checks : std::vector<workshop::JigCheck>{};
+    m_points->setRowCount(static_cast<int>(points.size()));
+    for (std::size_t i = 0; i < points.size(); ++i) {
+        const JigPoint &p = points[i];
+        const QString size = QString::fromStdString(
+            measure::printQuantity(p.diameter, Quantity::DrilledLength, m_session->units()));
+        QString stands = kindOf(p, size);
+        if (p.preset != 0) stands += tr(", set %1 higher").arg(said(p.preset));
+        m_points->setRow(static_cast<int>(i), {tr("%1  %2").arg(i + 1).arg(QString::fromStdString(p.label)),
+                                               said(p.fromA), said(p.fromB), said(p.height), stands});
+    }
+    m_checks->setRowCount(static_cast<int>(checks.size()));
+    for (std::size_t i = 0; i < checks.size(); ++i)
+        m_checks->setRow(static_cast<int>(i), {tr("%1 to %2").arg(checks[i].one + 1).arg(checks[i].other + 1),
+                                               said(checks[i].distance)});
+    QString steps;
+    if (m_plan)
+        for (std::size_t i = 0; i < m_plan->steps.size(); ++i)
+            steps += tr("%1. %2\n")
+                         .arg(i + 1)
+                         .arg(QString::fromStdString(m_plan->steps[i].in(m_session->units())));
+    m_steps->setText(steps.trimmed());
+    m_floor->show(m_plan, m_points->currentRow());
+}
+
+}  // namespace hefty::app

@@ -1,0 +1,60 @@
+#pragma once
+
+#include <QWidget>
+
+#include "app/session.h"
+#include "core/workshop/jig_plan.h"
+
+class QLabel;
+
+namespace hefty::app {
+
+class StopTable;
+
+/// The shop's floor from above: the base line, every place of the jig, the arcs of the chosen one.
+class JigFloor : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit JigFloor(Session *session, QWidget *parent = nullptr);
+    void show(std::optional<workshop::JigPlan> plan, int chosen);
+    [[nodiscard]] QSize minimumSizeHint() const override { return {320, 220}; }
+    /// For printing.
+    static void paint(QPainter &painter, const QRectF &box, const workshop::JigPlan &plan, int chosen,
+                      measure::UnitSystem units);
+
+  signals:
+    void picked(int point);
+
+  protected:
+    void paintEvent(QPaintEvent *event) override;
+    void mousePressEvent(QMouseEvent *event) override;
+
+  private:
+    Session *m_session;
+    std::optional<workshop::JigPlan> m_plan;
+    int m_chosen = -1;
+};
+
+/// What the chosen piece is built on: places struck on the floor, dummies, stands, check distances.
+class JigPage : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit JigPage(Session *session, QWidget *parent = nullptr);
+
+  protected:
+    void showEvent(QShowEvent *event) override;
+
+  private:
+    void refresh();
+    [[nodiscard]] QString said(double value) const;
+
+    Session *m_session;
+    JigFloor *m_floor;
+    StopTable *m_points, *m_checks;
+    QLabel *m_steps;
+    std::optional<workshop::JigPlan> m_plan;
+};
+
+}  // namespace hefty::app

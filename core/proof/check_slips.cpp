@@ -1,0 +1,245 @@
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/joints/bolt_limits.h"
+#include "core/proof/attachment.h"
+#include "core/proof/checker.h"
+
+/// Tubes that slide into receivers of the vehicle: their pins, the tube's walls under the edges that press
+/// them, and what the receivers carry.
+namespace hefty::proof {
+namespace {
+
+using shape::Vec3;
+using working::number;
+
+/// What one receiver is asked for in a case.
+struct SlipForces {
+    Vec3 mouth = Vec3::Zero(), inner = Vec3::Zero();  ///< across, on the tube, N
+    double pin = 0;                                   ///< along, N
+    double twist = 0;                                 ///< about the tube, N·mm
+};
+
+SlipForces forcesIn(const CheckContext &context, std::size_t slip, std::size_t c) {
+    const SlipSprings &s = context.proof.idealization.slips[slip];
+    const auto &springs = context.proof.solution.cases[c].springs;
+    const Vec3 way = context.assembly.slips[slip].way();
+    const auto at = [&springs](int i) { return springs[static_cast<std::size_t>(i)]; };
+    SlipForces f;
+    f.mouth = at(s.mouth).head<3>();
+    f.inner = at(s.inner).head<3>();
+    f.pin = std::abs(at(s.pin).head<3>().dot(way));
+    f.twist = std::abs((at(s.mouth).tail<3>() + at(s.inner).tail<3>()).dot(way));
+    return f;
+}
+
+/// The pin across the walls of receiver and tube.
+void checkPin(const CheckContext &context, std::size_t index) {
+    const armor::SlipFit &s = context.assembly.slips[index];
+    if (!(s.pinYield > 0) || !(s.receiverWall > 0))
+        return context.leave({"pin/" + s.name, s.part, fmt::format("The pin in {}", s.label),
+                              "the receiver's wall or the pin's grade is not known",
+                              "Measure the wall of the receiver (Holds) and choose a pin of a known grade.",
+                              s.pin});
+    const joints::Pin pin{s.pinDiameter, s.inside + s.receiverWall, s.outside, s.pinYield};
+    constexpr double omega = 1.67;
+    const joints::PinStrength strength = joints::pinStrength(pin);
+    const double Rn = std::min(strength.bending, strength.shear);
+    const Governing g = governing(context, [&](std::size_t c) {
+        return forcesIn(context, index, c).pin * context.omega(c, omega) / Rn;
+    });
+    Check check = context.begin(CheckKind::Bolt, "pin/" + s.name, s.name, fmt::format("Pin in {}", s.label),
+                                g.loadCase);
+    check.at = s.pin;
+    check.demand = check.utilization = g.use;
+    const double used = context.omega(g.loadCase, omega);
+    check.working.given("P", "along the tube", forcesIn(context, index, g.loadCase).pin, "N",
+                        "from the proof: the pin alone holds along the tube");
+    (void)joints::pinStrength(pin, &check.working);
+    check.working.step("u", "use", "Omega P / Pn", fmt::format("{:.3g} P / {}", used, number(Rn)), g.use, "",
+                       "AISC 360-16 B3");
+    context.add(std::move(check));
+}
+
+/// One wall that the pin bears on.
+struct PinWall {
+    const char *id, *what;
+    double thickness, ultimate, edge;
+};
+
+void checkPinHole(const CheckContext &context, std::size_t index, const PinWall &wall) {
+    const armor::SlipFit &s = context.assembly.slips[index];
+    if (!(wall.thickness > 0) || !(wall.ultimate > 0) || !(wall.edge > s.pinDiameter / 2))
+        return context.leave({fmt::format("pinhole/{}.{}", s.name, wall.id), s.part,
+                              fmt::format("{} under the pin in {}", wall.what, s.label),
+                              "its wall, its metal or the distance to its end is not known",
+                              "Measure wall and pin of the receiver (Holds) and find out its metal.", s.pin});
+    constexpr double omega = 2, pinPlay = 1;
+    const double hole = s.pinDiameter + pinPlay;
+    const double Rn = 2 * holeBearing(s.pinDiameter, hole, wall.thickness, wall.ultimate, wall.edge);
+    const Governing g = governing(context, [&](std::size_t c) {
+        return forcesIn(context, index, c).pin * context.omega(c, omega) / Rn;
+    });
+    Check check = context.begin(CheckKind::Bearing, fmt::format("pinhole/{}.{}", s.name, wall.id), s.name,
+                                fmt::format("{} under the pin in {}", wall.what, s.label), g.loadCase);
+    check.at = s.pin;
+    check.demand = check.utilization = g.use;
+    const double used = context.omega(g.loadCase, omega);
+    check.working.given("P", "along the tube", forcesIn(context, index, g.loadCase).pin, "N",
+                        "from the proof");
+    (void)holeBearing(s.pinDiameter, hole, wall.thickness, wall.ultimate, wall.edge, &check.working);
+    check.working.step("u", "use, both walls", "Omega P / 2 Rn",
+                       fmt::format("{:.3g} P / {}", used, number(Rn)), g.use, "", "AISC 360-16 J3.10");
+    context.add(std::move(check));
+}
+
+/// The side walls of the tube where an edge presses it across its whole width, one way or the other.
+void checkMouth(const CheckContext &context, std::size_t index, bool atMouth) {
+    const armor::SlipFit &s = context.assembly.slips[index];
+    const armor::BarPart *tube = context.assembly.bar(s.part);
+    const std::string id = fmt::format("slip/{}.{}", s.name, atMouth ? "mouth" : "inner");
+    const std::string what = fmt::format("{} where it bears {} of {}", context.called(s.part),
+                                         atMouth ? "at the mouth" : "at the inner end", s.label);
+    if (!tube || tube->round() || !(s.receiverWall > 0))
+        return context.leave({id, s.part, what, "the receiver's wall is not known, or the tube is not square",
+                              "Measure the wall of the receiver (Holds).", atMouth ? s.mouth : s.inner});
+    const PressedTube pressed{tube->section.height, tube->properties.wall, tube->properties.outerRadius,
+                              tube->material.yield, tube->material.E,      s.receiverWall};
+    const double yields = sideWallYield(pressed), cripples = sideWallCrippling(pressed);
+    const auto useIn = [&](std::size_t c) {
+        const SlipForces f = forcesIn(context, index, c);
+        const Vec3 r = atMouth ? f.mouth : f.inner;
+        // Upright and across press different pairs of walls; added on the safe side.
+        const double press = r.cwiseAbs().sum();
+        return std::max(press * context.omega(c, sideWallYieldOmega) / yields,
+                        press * context.omega(c, sideWallCripplingOmega) / cripples);
+    };
+    const Governing g = governing(context, useIn);
+    const SlipForces f = forcesIn(context, index, g.loadCase);
+    const Vec3 r = atMouth ? f.mouth : f.inner;
+    Check check = context.begin(CheckKind::PlateOnWall, id, s.part, what, g.loadCase);
+    check.at = atMouth ? s.mouth : s.inner;
+    check.demand = check.utilization = g.use;
+    check.working.given("R", "press on the tube, upright and across added", r.cwiseAbs().sum(), "N",
+                        "from the proof");
+    (void)sideWallYield(pressed, &check.working);
+    (void)sideWallCrippling(pressed, &check.working);
+    check.working.step("u", "use", "the larger of Omega R / Rn",
+                       fmt::format("Omega {:.3g} and {:.3g}", context.omega(g.loadCase, sideWallYieldOmega),
+                                   context.omega(g.loadCase, sideWallCripplingOmega)),
+                       g.use, "", "AISC 360-16 B3");
+    context.add(std::move(check));
+}
+
+/// What may be asked of the receiver is what its maker or owner says: all together on a straight line.
+void checkReceiver(const CheckContext &context, std::size_t index) {
+    const armor::SlipFit &s = context.assembly.slips[index];
+    const std::string id = "hold/" + s.name, what = fmt::format("What {} carries", s.label);
+    if (!(s.pull > 0 && s.shear > 0 && s.moment > 0))
+        return context.leave(
+            {id, s.part, what, "nobody has declared it",
+             "Ask the vehicle's maker and write down pull, shear and moment among its holds.", s.mouth});
+    struct Asked {
+        double along = 0, across = 0, moment = 0;
+    };
+    const auto asked = [&](std::size_t c) {
+        const SlipForces f = forcesIn(context, index, c);
+        const Vec3 bending = (s.inner - s.mouth).cross(f.inner);
+        return Asked{f.pin, (f.mouth + f.inner).norm(), std::hypot(bending.norm(), f.twist)};
+    };
+    const Governing g = governing(context, [&](std::size_t c) {
+        const Asked a = asked(c);
+        return (a.along / s.pull + a.across / s.shear + a.moment / s.moment) / context.omega(c, 1);
+    });
+    const Asked a = asked(g.loadCase);
+    Check check = context.begin(CheckKind::Bolt, id, s.name, what, g.loadCase);
+    check.at = s.mouth;
+    check.demand = check.utilization = g.use;
+    check.working.given("P", "along it", a.along, "N", "from the proof");
+    check.working.given("V", "across it", a.across, "N", "from the proof");
+    check.working.given("M", "bending at its mouth and twist, together", a.moment, "N·mm", "from the proof");
+    check.working.given("Pa", "pull that is declared", s.pull, "N", "holds of the vehicle");
+    check.working.given("Va", "shear that is declared", s.shear, "N", "holds of the vehicle");
+    check.working.given("Ma", "moment that is declared", s.moment, "N·mm", "holds of the vehicle");
+    check.working.step("u", "use", "P/Pa + V/Va + M/Ma",
+                       fmt::format("{}/{} + {}/{} + {}/{}", number(a.along), number(s.pull), number(a.across),
+                                   number(s.shear), number(a.moment), number(s.moment)),
+                       g.use, "", "straight line, on the safe side");
+    context.add(std::move(check));
+}
+
+/// What may be asked of what is on the vehicle already is what its maker says.
+void checkFixing(const CheckContext &context, std::size_t index) {
+    const armor::Fixing &f = context.assembly.fixings[index];
+    const int spring = context.proof.idealization.fixingSprings[index];
+    const std::string id = "hold/" + f.name, what = fmt::format("What {} carries", f.label);
+    if (spring < 0 || !(f.pull > 0 && f.shear > 0))
+        return context.leave(
+            {id, f.part, what, spring < 0 ? "the bar does not reach it" : "nobody has declared it",
+             "Ask its maker and write down pull and shear among the vehicle's holds.", f.at});
+    const auto asked = [&](std::size_t c) {
+        const Vec3 force =
+            context.proof.solution.cases[c].springs[static_cast<std::size_t>(spring)].head<3>();
+        const double along = std::abs(force.dot(f.way));
+        return std::pair{along, (force - f.way * force.dot(f.way)).norm()};
+    };
+    const Governing g = governing(context, [&](std::size_t c) {
+        const auto [along, across] = asked(c);
+        return (along / f.pull + across / f.shear) / context.omega(c, 1);
+    });
+    const auto [along, across] = asked(g.loadCase);
+    Check check = context.begin(CheckKind::Bolt, id, f.part, what, g.loadCase);
+    check.at = f.at;
+    check.demand = check.utilization = g.use;
+    check.working.given("P", "along it", along, "N", "from the proof");
+    check.working.given("V", "across it", across, "N", "from the proof");
+    check.working.given("Pa", "pull that is declared", f.pull, "N", "holds of the vehicle");
+    check.working.given("Va", "shear that is declared", f.shear, "N", "holds of the vehicle");
+    check.working.step(
+        "u", "use", "P/Pa + V/Va",
+        fmt::format("{}/{} + {}/{}", number(along), number(f.pull), number(across), number(f.shear)), g.use,
+        "", "straight line, on the safe side");
+    context.add(std::move(check));
+}
+
+}  // namespace
+
+void checkFixings(const CheckContext &context) {
+    for (std::size_t i = 0; i < context.assembly.fixings.size(); ++i) {
+        checkFixing(context, i);
+        const armor::Fixing &f = context.assembly.fixings[i];
+        if (!(f.stiffness > 0))
+            context.leave({"give/" + f.name, f.part, fmt::format("How far {} gives", f.label),
+                           "its stiffness has not been declared: it was taken as rigid",
+                           "Measure how far it moves under a known load.", f.at});
+    }
+}
+
+void checkSlips(const CheckContext &context) {
+    for (std::size_t i = 0; i < context.assembly.slips.size(); ++i) {
+        const armor::SlipFit &s = context.assembly.slips[i];
+        if (context.proof.idealization.slips[i].pin < 0) {
+            context.leave({"slip/" + s.name, s.part, fmt::format("The tube in {}", s.label),
+                           "the tube does not reach both ends of its fit", "Make it longer.", s.mouth});
+            continue;
+        }
+        checkPin(context, i);
+        const armor::BarPart *tube = context.assembly.bar(s.part);
+        checkPinHole(context, i,
+                     {"tube", "Walls of the tube", tube ? tube->properties.wall : 0,
+                      tube ? tube->material.ultimate : 0, (s.pin - s.inner).norm()});
+        checkPinHole(
+            context, i,
+            {"receiver", "Walls of the receiver", s.receiverWall, s.ultimate, (s.pin - s.mouth).norm()});
+        checkMouth(context, i, true);
+        checkMouth(context, i, false);
+        checkReceiver(context, i);
+        if (!(s.stiffness > 0))
+            context.leave({"give/" + s.name, s.part, fmt::format("How far {} gives", s.label),
+                           "its stiffness has not been declared: it was taken as rigid",
+                           "Measure how far it moves under a known load.", s.mouth});
+    }
+}
+
+}  // namespace hefty::proof

@@ -1,0 +1,155 @@
+#include <QtTest>
+
+#include <cmath>
+#include <filesystem>
+
+#include "core/base/constants.h"
+#include "core/job/appraise_under.h"
+#include "core/rig/survey_book.h"
+#include "core/workshop/bend.h"
+#include "tests/core/demo.h"
+
+using namespace hefty;
+using namespace hefty::job;
+using hefty::testing::demoPath;
+using hefty::testing::shippedStock;
+
+namespace {
+
+Appraisal appraised(const Job &job) {
+    return appraise(job, shippedStock());
+}
+
+std::string all(const Appraisal &a) {
+    std::string out;
+    for (const Finding &f : a.findings)
+        if (f.severity == Severity::Stop)
+            out += f.id + ": " + f.sentence.in(measure::UnitSystem::Metric) + "\n";
+    return out;
+}
+
+}  // namespace
+
+/// Every demo job: nothing stops it, its survey holds, its pieces are built and proved; and what makes each
+/// hard.
+class TestJobs : public QObject {
+    Q_OBJECT
+
+  private slots:
+    void eachJob_data() {
+        QTest::addColumn<QString>("name");
+        for (const auto &entry : std::filesystem::directory_iterator(demoFolder()))
+            if (const std::string file = entry.path().filename().string(); file.ends_with(".girder.json"))
+                QTest::newRow(file.c_str()) << QString::fromStdString(file.substr(0, file.size() - 12));
+    }
+    void eachJob() {
+        QFETCH(QString, name);
+        const Job job = loadJob(demoPath(name.toStdString())).value();
+        QVERIFY(readJob(writeJob(job)).value() == job);
+        const Appraisal a = appraised(job);
+        QVERIFY2(all(a).empty(), all(a).c_str());
+        QVERIFY2(!a.finding("survey/cross.left") && !a.finding("survey/cross.right"), "a loose survey");
+        for (const PieceAppraisal &p : a.pieces) {
+            QVERIFY2(p.assembly && p.proof && p.fabrication, p.id.c_str());
+            QVERIFY2(p.fabrication->mass > 0 && !p.proof->checks.empty(), p.id.c_str());
+            for (const armor::BuildNote &n : p.assembly->notes)
+                QVERIFY2(n.text.in(measure::UnitSystem::Metric).find("Nothing holds") == std::string::npos,
+                         n.part.c_str());
+            for (const proof::Check &c : p.proof->checks)
+                QVERIFY2(std::isfinite(c.utilization), c.id.c_str());
+        }
+    }
+
+    /// Both bends of a step tube lie in one plane: no turn between them, and their angles are the kick-out's.
+    void stepTubeBendsInOnePlane() {
+        const Job job = loadJob(demoPath("marten-step-tubes")).value();
+        const Appraisal a = appraised(job);
+        const armor::BarPart &tube = *a.pieces[0].assembly->bar("step.left");
+        const double kick = 40;  // degrees, as it comes
+        const auto turnAt = [&tube](std::size_t i) {
+            const armor::Vec3 before = i == 0 ? tube.from : tube.bends[i - 1].at;
+            const armor::Vec3 after = i + 1 < tube.bends.size() ? tube.bends[i + 1].at : tube.to;
+            return std::pair{(tube.bends[i].at - before).normalized(),
+                             (after - tube.bends[i].at).normalized()};
+        };
+        std::vector<armor::Vec3> axes;
+        for (std::size_t i = 0; i < 2; ++i) {
+            const auto [in, out] = turnAt(i);
+            QVERIFY(std::abs(degrees(std::acos(in.dot(out))) - kick) < 1e-6);
+            axes.push_back(in.cross(out).normalized());
+        }
+        QVERIFY(axes[0].dot(axes[1]) > 1 - 1e-9);
+        const auto bent = std::find_if(a.pieces[0].bent.begin(), a.pieces[0].bent.end(),
+                                       [](const BentBar &b) { return b.part == "step.left"; });
+        QVERIFY(bent != a.pieces[0].bent.end());
+    }
+
+    /// The front from one strip: panels, turns and bend allowances add up to the blank, and folded again they
+    /// end where the drawing does.
+    void stripFoldsToThePlan() {
+        const Job job = loadJob(demoPath("marten-strip-front")).value();
+        const Appraisal a = appraised(job);
+        const armor::Assembly &assembly = *a.pieces[0].assembly;
+        QVERIFY(!assembly.folded.empty());
+        const armor::FoldedSheet &strip = assembly.folded[0];
+        double half = 0;
+        for (const std::string &facet : strip.facets)
+            for (const armor::Vec2 &c : assembly.sheet(facet)->outline) {
+                const armor::Vec3 at = assembly.sheet(facet)->axes.toWorld(c);
+                half = std::max(half, std::abs(at.y()));
+            }
+        // by hand: half the middle panel, then each further one turned by the sum of turns
+        const auto number = [&job](const char *id) {
+            return armor::number(job.pieces[0], *armor::pattern("strip-bumper"), id);
+        };
+        const double t = number("stripThickness");
+        double y = number("middle") / 2 + number("second") * std::cos(number("firstTurn"));
+        if (number("third") > 0) y += number("third") * std::cos(number("firstTurn") + number("secondTurn"));
+        QVERIFY2(std::abs(half - y) < t + 2, qPrintable(QString("%1 %2").arg(half).arg(y)));
+    }
+
+    /// The rear door's hinge carries: every place of the body is held against what its owner declares, none
+    /// over.
+    void bodyCarrierWithinItsHolds() {
+        const Job job = loadJob(demoPath("dunnock-body-carrier")).value();
+        const Appraisal a = appraised(job);
+        int told = 0;
+        for (const proof::Check &c : a.pieces[0].proof->checks)
+            if (c.id.starts_with("hold/")) {
+                ++told;
+                QVERIFY2(c.utilization < 1, c.id.c_str());
+            }
+        QCOMPARE(told, 6);
+    }
+
+    /// Three tubes of a rack: a wheel of 96 kg far out is held by the receivers within what they are declared
+    /// for.
+    void rackWithinItsReceivers() {
+        const Job job = loadJob(demoPath("heron-wheel-rack")).value();
+        const Appraisal a = appraised(job);
+        for (int i = 1; i <= 3; ++i) {
+            const std::string id = "hold/slip.receiver" + std::to_string(i);
+            const auto &checks = a.pieces[0].proof->checks;
+            const auto c =
+                std::find_if(checks.begin(), checks.end(), [&id](const auto &x) { return x.id == id; });
+            QVERIFY2(c != checks.end() && c->utilization < 1, id.c_str());
+        }
+    }
+
+    /// The steering box of the nursery's car keeps the room that is wanted around it.
+    void steeringBoxIsCleared() {
+        const Job job = loadJob(demoPath("plover-winch-bumper")).value();
+        Appraisal a = appraised(job);
+        for (const Finding &f : a.findings)
+            QVERIFY2(f.id.find("steering-box") == std::string::npos, f.id.c_str());
+        Job near = job;
+        for (rig::KeepOut &k : near.vehicle.keepOuts)
+            if (k.id == "steering-box") k.high.x() += 60;
+        const Appraisal hit = appraised(near);
+        QVERIFY(std::any_of(hit.findings.begin(), hit.findings.end(),
+                            [](const Finding &f) { return f.id.find("steering-box") != std::string::npos; }));
+    }
+};
+
+QTEST_GUILESS_MAIN(TestJobs)
+#include "test_jobs.moc"
