@@ -5,7 +5,6 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QRegularExpression>
 #include <QVBoxLayout>
 
 #include "app/theme.h"
@@ -120,10 +119,10 @@ QWidget *FindingsPanel::card(const job::Finding &finding) {
     auto *frame = new QFrame(m_cards);
     frame->setObjectName("finding." + QString::fromStdString(finding.id));
     frame->setStyleSheet(
-        QStringLiteral("QFrame#%1 { background: %2; border: 0; border-left: 6px solid %3; } QLabel { "
-                       "background: transparent; }")
-            .arg(QString(frame->objectName()).replace(QRegularExpression("([^A-Za-z0-9_-])"), "\\\\\\1"),
-                 colors().paper.name(), severityColor(finding.severity)));
+        QStringLiteral(
+            "QFrame[objectName=\"%1\"] { background: %2; border: 0; border-left: 6px solid %3; } QLabel { "
+            "background: transparent; }")
+            .arg(frame->objectName(), colors().paper.name(), severityColor(finding.severity)));
     auto *layout = new QVBoxLayout(frame);
     layout->setContentsMargins(12, 6, 8, 8);
     layout->setSpacing(6);

@@ -97,7 +97,7 @@ void JigFloor::paint(QPainter &p, const QRectF &box, const JigPlan &plan, int ch
             drawLabel(p, (from + at) / 2, print(length), colors().ink, colors().paper);
         }
     }
-    p.setFont(measureFont(9));
+    p.setFont(textFont(10));
     for (std::size_t i = 0; i < plan.points.size(); ++i) {
         const JigPoint &j = plan.points[i];
         const QPointF at = s.place(j.along, j.aside);
@@ -107,15 +107,21 @@ void JigFloor::paint(QPainter &p, const QRectF &box, const JigPlan &plan, int ch
             p.drawRect(QRectF(at - QPointF(5, 5), QSizeF(10, 10)));
         else
             p.drawEllipse(at, 5, 5);
-        // The higher of two places above each other is named above, the lower below.
-        bool below = false;
-        for (const JigPoint &o : plan.points)
-            if (&o != &j && std::hypot(o.along - j.along, o.aside - j.aside) * s.scale < 14 &&
-                o.height > j.height)
-                below = true;
-        p.setPen(colors().ink);
-        p.drawText(QRectF(at.x() - 24, below ? at.y() + 5 : at.y() - 21, 48, 16), Qt::AlignCenter,
-                   QString::number(i + 1));
+    }
+    // Places above each other are named together.
+    std::vector<bool> named(plan.points.size(), false);
+    p.setPen(colors().ink);
+    for (std::size_t i = 0; i < plan.points.size(); ++i) {
+        if (named[i]) continue;
+        const QPointF at = s.place(plan.points[i].along, plan.points[i].aside);
+        QStringList numbers;
+        for (std::size_t k = i; k < plan.points.size(); ++k) {
+            const QPointF off = s.place(plan.points[k].along, plan.points[k].aside) - at;
+            if (named[k] || std::hypot(off.x(), off.y()) > 12) continue;
+            named[k] = true;
+            numbers << QString::number(k + 1);
+        }
+        p.drawText(QRectF(at.x() - 60, at.y() - 22, 120, 16), Qt::AlignCenter, numbers.join(","));
     }
 }
 
@@ -154,6 +160,8 @@ JigPage::JigPage(Session *session, QWidget *parent) : QWidget(parent), m_session
     m_steps = new QLabel(this);
     m_steps->setObjectName("jigSteps");
     m_steps->setWordWrap(true);
+    m_steps->setFont(textFont(10));
+    m_steps->setAlignment(Qt::AlignLeft | Qt::AlignTop);
     m_steps->setTextInteractionFlags(Qt::TextSelectableByMouse);
     auto *caution =
         new QLabel(tr("Stands carry the piece while it is hot: weight or bolt them down. Galvanized floor "
@@ -163,14 +171,12 @@ JigPage::JigPage(Session *session, QWidget *parent) : QWidget(parent), m_session
     caution->setWordWrap(true);
     auto *upper = new QHBoxLayout;
     upper->addWidget(m_floor, 5);
-    auto *right = new QVBoxLayout;
-    right->addWidget(m_steps, 1);
-    right->addWidget(m_checks, 2);
-    upper->addLayout(right, 4);
+    upper->addWidget(m_checks, 3);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addLayout(upper, 5);
     layout->addWidget(m_points, 4);
+    layout->addWidget(m_steps);
     layout->addWidget(caution);
     connect(m_points, &QTableWidget::currentCellChanged, this,
             [this](int row) { m_floor->show(m_plan, row); });

@@ -1,7 +1,7 @@
 #include "app/load_bench.h"
 
-#include <QHBoxLayout>
 #include <QDate>
+#include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>

@@ -89,7 +89,8 @@ void drawRails(QPainter &p, const Projection &view, const rig::Vehicle &v) {
     const double back = -valueOr(v, "wheelbase", 3000) - valueOr(v, "rearFrameEnd", 900);
     std::vector<std::pair<double, double>> runs{{back, end}};
     if (v.kind == rig::VehicleKind::StubRails)
-        runs = {{end - valueOr(v, "crossmember", 400), end}, {back, back + valueOr(v, "rearCrossmember", 400)}};
+        runs = {{end - valueOr(v, "crossmember", 400), end},
+                {back, back + valueOr(v, "rearCrossmember", 400)}};
     p.setBrush(Qt::NoBrush);
     for (const double s : {1.0, -1.0}) {
         const double y = s * spacing / 2;

@@ -139,17 +139,17 @@ struct BoltJoint {
 /// A tube of the piece that slides into a receiver of the vehicle and is kept there by a pin across it. What
 /// is 0 of the receiver has not been declared.
 struct SlipFit {
-    std::string name;   ///< "slip.receiver"
-    std::string part;   ///< the tube
-    std::string hold;   ///< id of the vehicle's receiver
-    std::string label;  ///< for people: "receiver behind"
+    std::string name;                                 ///< "slip.receiver"
+    std::string part;                                 ///< the tube
+    std::string hold;                                 ///< id of the vehicle's receiver
+    std::string label;                                ///< for people: "receiver behind"
     Vec3 mouth = Vec3::Zero(), inner = Vec3::Zero();  ///< on the tube's center line: where it enters, its end
     Vec3 pin = Vec3::Zero();                          ///< middle of the pin
     double pinDiameter = 0, pinYield = 0;             ///< mm, MPa
     double inside = 0, outside = 0;                   ///< of the receiver, and of the tube, mm
     double receiverWall = 0, ultimate = 0;            ///< of the receiver, mm, MPa
     double stiffness = 0;                             ///< of what it is fixed to, N/mm
-    double pull = 0, shear = 0, moment = 0;           ///< that it may carry along, across [N], at its mouth [N mm]
+    double pull = 0, shear = 0, moment = 0;  ///< that it may carry along, across [N], at its mouth [N mm]
     /// Out of the receiver.
     [[nodiscard]] Vec3 way() const { return (mouth - inner).normalized(); }
 };

@@ -80,7 +80,8 @@ std::vector<Finding> proofFindings(const proof::Proof &proof, const std::string 
         f.working = c.working;
     }
     for (const proof::Unproved &u : proof.unproved) {
-        Finding &f = out.add("unproved/" + u.id, u.cover || u.byChoice ? Severity::Note : Severity::Fix, "prove", u.part,
+        Finding &f = out.add("unproved/" + u.id, u.cover || u.byChoice ? Severity::Note : Severity::Fix,
+                             "prove", u.part,
                              fmt::format("{}: not proved, because {}{}", u.what, u.why,
                                          u.remedy.empty() ? "." : ". " + u.remedy));
         f.at = u.at;

@@ -108,12 +108,12 @@ double sideWallYield(const PressedTube &p, working::Working *w) {
 
 double sideWallCrippling(const PressedTube &p, working::Working *w) {
     assert(p.height > 3 * p.wall && p.E > 0);
-    const double strength = 1.6 * p.wall * p.wall * (1 + 3 * p.edge / (p.height - 3 * p.wall)) *
-                            std::sqrt(p.E * p.yield);
+    const double strength =
+        1.6 * p.wall * p.wall * (1 + 3 * p.edge / (p.height - 3 * p.wall)) * std::sqrt(p.E * p.yield);
     if (w)
         w->step("Rn,2", "crippling of the side walls, Ω 2.00", "1.6 t² (1 + 3 lb/(H − 3 t)) √(E Fy)",
-                fmt::format("1.6 · {}² · (1 + 3 · {}/({} − 3 · {})) · √({} · {})", number(p.wall), number(p.edge),
-                            number(p.height), number(p.wall), number(p.E), number(p.yield)),
+                fmt::format("1.6 · {}² · (1 + 3 · {}/({} − 3 · {})) · √({} · {})", number(p.wall),
+                            number(p.edge), number(p.height), number(p.wall), number(p.E), number(p.yield)),
                 strength, "N", "AISC 360-16 J10.3");
     return strength;
 }

@@ -116,7 +116,8 @@ class Idealizer {
         if (!m_in.slips.empty())
             list.emplace_back("Tubes in receivers bear at the mouth and at their inner ends, without play.");
         if (!m_in.fixings.empty())
-            list.emplace_back("What is on the vehicle already holds the piece every way where it was measured.");
+            list.emplace_back(
+                "What is on the vehicle already holds the piece every way where it was measured.");
         list.emplace_back("Welds are taken as sound, full-sized and of the filler named.");
     }
 

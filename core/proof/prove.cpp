@@ -112,9 +112,10 @@ void measureMoves(Proof &proof) {
 using Family = void (*)(const CheckContext &);
 
 /// Those that tell what a load does on its way: a ladder is made of them.
-constexpr std::array onTheWay{checkMembers,       checkOpenings, checkPlates,   checkWelds,      checkSeams,
-                              checkPlatesOnWalls, checkTabs,     checkBolts,    checkWinchBolts, checkHolds, checkSlips, checkFixings,
-                              checkFrameEnds,     checkBranches, addBoughtRungs};
+constexpr std::array onTheWay{checkMembers,    checkOpenings,      checkPlates,   checkWelds,
+                              checkSeams,      checkPlatesOnWalls, checkTabs,     checkBolts,
+                              checkWinchBolts, checkHolds,         checkSlips,    checkFixings,
+                              checkFrameEnds,  checkBranches,      addBoughtRungs};
 /// Those that look at a life or a gate.
 constexpr std::array besides{checkFatigue, checkToes, checkGates};
 /// Those that look at the piece as bars.
@@ -265,12 +266,14 @@ void switchOff(const std::vector<armor::OffDuty> &off, Proof &proof) {
 void tellWhatIsOff(Proof &proof) {
     for (const OffPlace &p : proof.duties.off) {
         if (p.what.empty())
-            proof.unproved.push_back({"off/" + p.place, "", fmt::format("\"{}\", which was switched off", p.place),
+            proof.unproved.push_back({"off/" + p.place, "",
+                                      fmt::format("\"{}\", which was switched off", p.place),
                                       "the piece has no such place anymore", "Take it off the list in Load.",
                                       Vec3::Zero(), false, true});
         else
-            proof.unproved.push_back({"off/" + p.place, "", p.what, fmt::format("it was switched off: {}", p.reason),
-                                      "Switch it on again in Load if that no longer holds.", p.at, false, true});
+            proof.unproved.push_back(
+                {"off/" + p.place, "", p.what, fmt::format("it was switched off: {}", p.reason),
+                 "Switch it on again in Load if that no longer holds.", p.at, false, true});
     }
 }
 

@@ -60,8 +60,8 @@ void SlipTies::tieSlips() {
         SlipSprings springs;
         if (m_seats.isThere(m_places[i][0]) && m_seats.isThere(m_places[i][1]) &&
             m_seats.isThere(m_places[i][2])) {
-            const int receiver = vehicleNode(s.name, (s.mouth + s.inner) / 2, s.stiffness,
-                                             (s.mouth - s.inner).norm() / 2);
+            const int receiver =
+                vehicleNode(s.name, (s.mouth + s.inner) / 2, s.stiffness, (s.mouth - s.inner).norm() / 2);
             const Vec3 way = s.way();
             const Eigen::Matrix3d along = way * way.transpose();
             const auto hold = [&](std::size_t place, const char *what, const Vec3 &at, const Matrix6 &k) {

@@ -89,7 +89,8 @@ HoopFrame::HoopFrame(Maker &maker, bool rear)
       m_main(maker.barOf("section", "tubeMaterial")),
       m_second(maker.barOf("secondSection", "tubeMaterial")),
       m_plate(maker.materialOf("plateMaterial")),
-      m_spots(holdSpots(maker.vehicle(), {"body-point", "body-mount", "bumper-mount"}, rear ? "rear" : "front")),
+      m_spots(
+          holdSpots(maker.vehicle(), {"body-point", "body-mount", "bumper-mount"}, rear ? "rear" : "front")),
       m_end(maker.rig().hasFrame() ? maker.railEnd(rear) : endOfBody(rear)),
       m_shackle(maker.found("shackle", &stock::Stock::shackle)),
       m_out(rear ? -1 : 1),
@@ -136,14 +137,15 @@ void HoopFrame::check() {
         for (const Side &side : bothSides)
             if (spotsOf(side).size() < 2)
                 return m_make.refuse(
-                    fmt::format("Fewer than two places of the body look this way on the {}.", side.name), "holds",
-                    "Measure them (Lists, Holds): the pull is spread over all of them.");
+                    fmt::format("Fewer than two places of the body look this way on the {}.", side.name),
+                    "holds", "Measure them (Lists, Holds): the pull is spread over all of them.");
         for (const HoldSpot &s : m_spots)
             if (std::abs(s.at.x() - m_end.x) > 3)
-                return m_make.refuse(fmt::format("{} does not lie in the plane of the others.", s.label), "holds",
-                                     "Put spacers on those further in and measure their faces.");
+                return m_make.refuse(fmt::format("{} does not lie in the plane of the others.", s.label),
+                                     "holds", "Put spacers on those further in and measure their faces.");
         if (number("setback") < bodyPlate + m_main.section.height / 2 + 15)
-            m_make.refuse("The main tube stands against the plates on the body.", "setback", "Set it further out.");
+            m_make.refuse("The main tube stands against the plates on the body.", "setback",
+                          "Set it further out.");
     }
     const double bend = number("bendRadius") * std::tan(number("sweep") / 2);
     if (number("width") / 2 < m_half + 20)
@@ -242,10 +244,11 @@ SheetPart &HoopFrame::addStandingPlate(const Side &side, const std::vector<Vec2>
     }
     std::vector<Vec2> corners{{face, low}, {face, high}};
     corners.insert(corners.end(), reaches.begin(), reaches.end());
-    SheetPart &p = m_make.sheet(side.of("bracket"),
-                                {Role::Mount, "bracketThickness", "bracketWeld", 0, side.people("standing plate"), {}},
-                                uprightAlong(side.sign * (plateOutside() - t / 2)),
-                                shape::convexHull(std::move(corners)), t, m_plate);
+    SheetPart &p =
+        m_make.sheet(side.of("bracket"),
+                     {Role::Mount, "bracketThickness", "bracketWeld", 0, side.people("standing plate"), {}},
+                     uprightAlong(side.sign * (plateOutside() - t / 2)),
+                     shape::convexHull(std::move(corners)), t, m_plate);
     p.strips.push_back({{m_x, m_z}, {face, (low + high) / 2}, high - low});
     return p;
 }
@@ -259,11 +262,13 @@ void HoopFrame::addBodyPlate(const Side &side) {
                 corners.emplace_back(s.at.y() + u, s.at.z() + v);
                 corners.emplace_back(y + u, s.at.z() + v);
             }
-    SheetPart &p = m_make.sheet(
-        side.of("across"), {Role::Foot, {}, "bracketWeld", 0, side.people("plate on the body"), {}},
-        uprightAcross(m_end.x + m_out * bodyPlate / 2), shape::convexHull(std::move(corners)), bodyPlate, m_plate);
+    SheetPart &p = m_make.sheet(side.of("across"),
+                                {Role::Foot, {}, "bracketWeld", 0, side.people("plate on the body"), {}},
+                                uprightAcross(m_end.x + m_out * bodyPlate / 2),
+                                shape::convexHull(std::move(corners)), bodyPlate, m_plate);
     parts::addCrossStrips(p);
-    for (const HoldSpot &s : spotsOf(side)) boltToHold(m_make, p, s, m_make.text("mountBoltGrade"), "mountBoltGrade");
+    for (const HoldSpot &s : spotsOf(side))
+        boltToHold(m_make, p, s, m_make.text("mountBoltGrade"), "mountBoltGrade");
 }
 
 void HoopFrame::addPulls(const Side &side, SheetPart &plate) {
@@ -334,9 +339,9 @@ void HoopFrame::addPlaces() {
                                "hoop.main", corner + face, blow});
         out.grounds.push_back({side.of("end"), fmt::format("Rock under the {} end", side.name), "hoop.main",
                                end + inward + under, Vec3::UnitZ(), GroundSpot::Kind::Rock, share});
-        out.jacks.push_back({side.name, fmt::format("Jack under the main tube at the {} rail", side.name),
-                             "hoop.main", onMain(side.sign * (plateOutside() - number("bracketThickness") - 40)) + under,
-                             m_out > 0});
+        out.jacks.push_back(
+            {side.name, fmt::format("Jack under the main tube at the {} rail", side.name), "hoop.main",
+             onMain(side.sign * (plateOutside() - number("bracketThickness") - 40)) + under, m_out > 0});
     }
     if (m_make.wanted("upperHeight"))
         out.strikes.push_back(

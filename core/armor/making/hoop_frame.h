@@ -6,8 +6,9 @@
 namespace hefty::armor {
 
 /// A round tube bent around an end of the vehicle that goes through two plates on the ends of the rails, or,
-/// where there are none, on plates across that are bolted to the body's holds; a straight tube below it through the same plates, and a bent hoop on it with uprights between. With the
-/// settings of hoopFrameSettings().
+/// where there are none, on plates across that are bolted to the body's holds; a straight tube below it
+/// through the same plates, and a bent hoop on it with uprights between. With the settings of
+/// hoopFrameSettings().
 class HoopFrame {
   public:
     /// @param rear  behind the vehicle; else in front

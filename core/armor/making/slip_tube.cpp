@@ -11,7 +11,7 @@ namespace hefty::armor {
 namespace {
 
 // House practice, mm (docs/methods.md, "Slip fits").
-constexpr double mostPlay = 3;   // of a tube in its receiver, both sides together
+constexpr double mostPlay = 3;    // of a tube in its receiver, both sides together
 constexpr double leastDeep = 60;  // that a tube has to go into its receiver
 
 }  // namespace
@@ -32,20 +32,24 @@ void checkReceivers(Maker &maker, const std::vector<HoldSpot> &receivers, const 
     for (const HoldSpot &r : receivers) {
         const rig::Hold &h = *r.hold;
         if (!(h.inside > 0) || !(h.depth > 0) || !(h.pinBack > 0) || h.pinBack >= h.depth)
-            return maker.refuse(fmt::format("Of {} inside, depth or the place of the pin is not known.", r.label),
-                                "holds", "Measure them (Lists, Holds).");
+            return maker.refuse(
+                fmt::format("Of {} inside, depth or the place of the pin is not known.", r.label), "holds",
+                "Measure them (Lists, Holds).");
         const double play = h.inside - std::max(tube.section.height, tube.section.width);
         if (play < 0.2 || play > mostPlay)
             return maker.refuse(
                 fmt::format("A tube of {:.1f} mm {} {}, which is {:.1f} mm inside.", tube.section.height,
                             play < 0.2 ? "does not go into" : "is loose in", r.label, h.inside),
                 tubeBy, fmt::format("Take one that has 0.2 to {:.0f} mm of play.", mostPlay));
-        if (std::abs(r.at.z() - receivers.front().at.z()) > 2 || std::abs(r.at.x() - receivers.front().at.x()) > 2)
-            return maker.refuse(fmt::format("{} does not lie in line with {}.", r.label, receivers.front().label),
-                                "holds", "Measure their mouths again, or leave one of them out.");
+        if (std::abs(r.at.z() - receivers.front().at.z()) > 2 ||
+            std::abs(r.at.x() - receivers.front().at.x()) > 2)
+            return maker.refuse(
+                fmt::format("{} does not lie in line with {}.", r.label, receivers.front().label), "holds",
+                "Measure their mouths again, or leave one of them out.");
         const double deep = std::min(maker.number("engaged"), h.depth);
         if (deep < leastDeep || deep < h.pinBack + 1.5 * h.diameter)
-            return maker.refuse(fmt::format("The tube does not reach past the pin of {}.", r.label), "engaged",
+            return maker.refuse(fmt::format("The tube does not reach past the pin of {}.", r.label),
+                                "engaged",
                                 fmt::format("Let it go in by {:.0f} mm or more.",
                                             std::max(leastDeep, h.pinBack + 1.5 * h.diameter)));
     }
@@ -78,12 +82,13 @@ BarPart &addSlipTube(Maker &maker, const std::string &name, const Provenance &ma
     BarPart &bar = maker.bar(name, made, tube, fit.inner, receiver.at + receiver.way * reach);
     bar.openings.push_back({deep - h.pinBack, h.diameter + 1, h.diameter + 1, 0, "pin"});
     const double play = h.inside - tube.section.height;
-    maker.tell(name,
-               {fmt::format("The play of {{0}} lets what stands {{1}} out of {} hang by {{2}}.", receiver.label),
-                {{play, measure::Quantity::DrilledLength},
-                 {reach},
-                 {play * (deep / 2 + reach) / deep, measure::Quantity::DrilledLength}}},
-               "A wedge or a clamp that draws the tube against one side takes the play out.");
+    maker.tell(
+        name,
+        {fmt::format("The play of {{0}} lets what stands {{1}} out of {} hang by {{2}}.", receiver.label),
+         {{play, measure::Quantity::DrilledLength},
+          {reach},
+          {play * (deep / 2 + reach) / deep, measure::Quantity::DrilledLength}}},
+        "A wedge or a clamp that draws the tube against one side takes the play out.");
     maker.out().slips.push_back(std::move(fit));
     return bar;
 }

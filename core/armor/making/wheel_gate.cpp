@@ -12,8 +12,8 @@ namespace {
 
 // House practice, mm (docs/methods.md, "Wheel carriers").
 constexpr double armBeyondHinge = 60;  // so that the hub's ring of weld has metal around it
-constexpr double hubWall = 8;        // of the tube that turns on the spindle
-constexpr double keeperHeight = 30;  // of the keeper above the middle of the arm
+constexpr double hubWall = 8;          // of the tube that turns on the spindle
+constexpr double keeperHeight = 30;    // of the keeper above the middle of the arm
 
 }  // namespace
 
@@ -110,7 +110,8 @@ void WheelGate::check() {
                       "Bring the wheel nearer to the middle.");
     if (number("wheelHeight") < armZ() + arm / 2 + 80)
         m_make.refuse("The middle of the wheel is too low for an upright.", "wheelHeight", "Raise it.");
-    if (m_seat.bulge > 0 && number("hingeOut") + number("latchOut") < 2 * (bulgeRun() + m_seat.bendRadius) + 260)
+    if (m_seat.bulge > 0 &&
+        number("hingeOut") + number("latchOut") < 2 * (bulgeRun() + m_seat.bendRadius) + 260)
         m_make.refuse("There is no room for the arm's bends between hinge and latch.", "bulge",
                       "Set hinge and latch further apart, or take a smaller radius.");
     if (m_upright.section.height > m_arm.section.width + 0.01)

@@ -6,9 +6,9 @@ namespace hefty::armor {
 
 /// What a carrier is hinged on.
 struct GateSeat {
-    std::string post;          ///< the part that its spindle stands in
-    double x = 0, top = 0;     ///< of the spindle, and where it comes out of the post
-    double half = 1e9;         ///< of the straight part that hinge and latch have to stand on, from the middle
+    std::string post;       ///< the part that its spindle stands in
+    double x = 0, top = 0;  ///< of the spindle, and where it comes out of the post
+    double half = 1e9;      ///< of the straight part that hinge and latch have to stand on, from the middle
     bool keeperStands = true;  ///< the keeper stands on the post; else it is there as "keeper"
     double bulge = 0;          ///< of the body between hinge and latch that the arm is bent around, mm
     double bendRadius = 0;     ///< of the arm, to its center line, mm

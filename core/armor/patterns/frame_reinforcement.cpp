@@ -8,8 +8,8 @@
 namespace hefty::armor {
 namespace {
 
-constexpr double besideFish = 8;   // mm: an end plate stands out of the fish plate by this
-constexpr double nutEdge = 1.8;    // from the middle of a hole to the edge of an end plate, by the hole
+constexpr double besideFish = 8;  // mm: an end plate stands out of the fish plate by this
+constexpr double nutEdge = 1.8;   // from the middle of a hole to the edge of an end plate, by the hole
 
 std::vector<SettingDescriptor> settings() {
     std::vector<SettingDescriptor> s;
@@ -27,15 +27,18 @@ std::vector<SettingDescriptor> settings() {
                                  "Plates bolted along the outside of the rails."));
     s.push_back(thicknessSetting("endThickness", "End plates", "Plates", 12,
                                  "What the next piece is bolted to, with nuts welded behind their holes."));
-    s.push_back(lengthSetting("endWidth", "Width of an end plate", "Plates", 140, 80, 300, "Across the vehicle."));
+    s.push_back(
+        lengthSetting("endWidth", "Width of an end plate", "Plates", 140, 80, 300, "Across the vehicle."));
     s.push_back(lengthSetting("endHeight", "Height of an end plate", "Plates", 170, 80, 400, "Up."));
     s.push_back(choiceSetting("endBolt", "Bolts of the next piece", "Bolts", Choice::Bolt, "M12",
                               "Four an end plate, into welded nuts."));
     addThroughTabSettings(s, {.thickness = 15, .height = 50, .spacing = 500, .reach = 45});
     s.push_back(mountBoltGradeSetting());
-    s.push_back(addedBoltsSetting("Drilled through fish plate and rail ahead of the measured holes, on each side."));
+    s.push_back(
+        addedBoltsSetting("Drilled through fish plate and rail ahead of the measured holes, on each side."));
     s.push_back(fillerSetting());
-    s.push_back(legSetting("bracketWeld", "Leg, crossmember", 6, "Around the ends of the tube, on the fish plates."));
+    s.push_back(
+        legSetting("bracketWeld", "Leg, crossmember", 6, "Around the ends of the tube, on the fish plates."));
     s.push_back(legSetting("endWeld", "Leg, end plates", 6, "End plates to fish plates."));
     s.push_back(legSetting("tabWeld", "Leg, tabs", 6, "Around the tabs, on both walls."));
     return s;
@@ -58,8 +61,8 @@ class FrameReinforcement {
         if (!m_make.refused()) check();
         if (m_make.refused()) return m_make.finish();
         m_make.bar("crossmember",
-                   {Role::Beam, "section", "bracketWeld", 0, "crossmember between the fish plates", {}}, m_tube,
-                   {tubeX(), inside(), m_end.center}, {tubeX(), -inside(), m_end.center});
+                   {Role::Beam, "section", "bracketWeld", 0, "crossmember between the fish plates", {}},
+                   m_tube, {tubeX(), inside(), m_end.center}, {tubeX(), -inside(), m_end.center});
         for (const Side &side : bothSides) {
             addFishPlate(side);
             addEndPlate(side);
@@ -91,9 +94,11 @@ class FrameReinforcement {
             m_make.refuse("The fish plates are higher than the end plates that stand on them.", "endHeight",
                           "Make the end plates higher.");
         if (number("endWidth") / 2 < number("bracketThickness") / 2 + boltEdge() + m_bolt->hole)
-            m_make.refuse("The bolts do not fit beside the fish plate.", "endWidth", "Make the end plates wider.");
+            m_make.refuse("The bolts do not fit beside the fish plate.", "endWidth",
+                          "Make the end plates wider.");
         if (number("tabSpacing") / 2 + number("tabThickness") > inside() - 20)
-            m_make.refuse("The recovery tabs stand at the fish plates.", "tabSpacing", "Bring them closer together.");
+            m_make.refuse("The recovery tabs stand at the fish plates.", "tabSpacing",
+                          "Bring them closer together.");
         if (number("tabHeight") > 2 * m_tube.halfFlat() - 4)
             m_make.refuse("The tabs are higher than the flat of the tube.", "tabHeight",
                           "Make them lower, or the tube higher.");
@@ -112,7 +117,8 @@ class FrameReinforcement {
         b.stripWidth = 2 * plateHalf();
         b.material = m_plate;
         for (const double x : {ahead, m_face})
-            for (const double z : {m_end.center - plateHalf(), m_end.center + plateHalf()}) b.reaches.emplace_back(x, z);
+            for (const double z : {m_end.center - plateHalf(), m_end.center + plateHalf()})
+                b.reaches.emplace_back(x, z);
         addRailBracket(m_make, side, b);
     }
 
@@ -123,8 +129,8 @@ class FrameReinforcement {
         axes.origin.y() = bracketMiddle(m_make, side, number("bracketThickness"));
         axes.origin.z() = m_end.center;
         SheetPart &p = m_make.sheet(side.of("end"),
-                                    {Role::Mount, "endThickness", "endWeld", 0, side.people("end plate"), {}}, axes,
-                                    {{-w, -h}, {w, -h}, {w, h}, {-w, h}}, t, m_plate);
+                                    {Role::Mount, "endThickness", "endWeld", 0, side.people("end plate"), {}},
+                                    axes, {{-w, -h}, {w, -h}, {w, h}, {-w, h}}, t, m_plate);
         for (const double u : {-1.0, 1.0})
             for (const double v : {-1.0, 1.0})
                 p.holes.push_back({fmt::format("nut{}{}", u > 0 ? "l" : "r", v > 0 ? "u" : "d"),
@@ -161,16 +167,20 @@ class FrameReinforcement {
                                  "crossmember",
                                  {tubeX(), side.sign * (inside() - 60), m_end.center - half},
                                  false});
-        m_make.tell("end.left",
-                    "The holes of the end plates have nuts welded behind: what is bolted there is proved as a piece "
-                    "of its own, held where these plates are.",
-                    "Draw both pieces and look at the larger of their loads on the rails.");
+        m_make.tell(
+            "end.left",
+            "The holes of the end plates have nuts welded behind: what is bolted there is proved as a piece "
+            "of its own, held where these plates are.",
+            "Draw both pieces and look at the larger of their loads on the rails.");
         auto &h = out.handles;
         h.push_back({"reach", "side", {m_face, 0, m_end.center}, -Vec3::UnitX()});
         h.push_back({"reach", "top", {m_face, inside(), m_end.center}, -Vec3::UnitX()});
-        h.push_back({"tubeSetback", "top", {tubeX() + m_tube.section.width / 2, 0, m_end.center}, -Vec3::UnitX()});
-        h.push_back({"tabSpacing", "top", {tubeX(), number("tabSpacing") / 2, m_end.center}, Vec3(0, 0.5, 0)});
-        h.push_back({"endHeight", "side", {m_face, 0, m_end.center + number("endHeight") / 2}, Vec3(0, 0, 0.5)});
+        h.push_back(
+            {"tubeSetback", "top", {tubeX() + m_tube.section.width / 2, 0, m_end.center}, -Vec3::UnitX()});
+        h.push_back(
+            {"tabSpacing", "top", {tubeX(), number("tabSpacing") / 2, m_end.center}, Vec3(0, 0.5, 0)});
+        h.push_back(
+            {"endHeight", "side", {m_face, 0, m_end.center + number("endHeight") / 2}, Vec3(0, 0, 0.5)});
     }
 
     Maker m_make;
@@ -185,28 +195,29 @@ class FrameReinforcement {
 }  // namespace
 
 Pattern frameReinforcement() {
-    return {"frame-reinforcement",
-            "Reinforced rear frame",
-            "Fish plates along the rear ends of the rails, a crossmember between them and end plates with welded "
-            "nuts: what other pieces are bolted to where the rails are bent, cut or weak.",
-            Where::Rear,
-            "LTS",
-            settings(),
-            [](const BuildInput &input) {
-                return FrameReinforcement(input, *pattern("frame-reinforcement")).build();
-            },
-            {{"gauge/departure", "reach", -10},
-             {"role/beam", "tubeSetback", -5},
-             {"role/mount", "bracketThickness", 2},
-             {"role/mount", "ahead", 40},
-             {"role/tab", "tabReach", -5},
-             {"role/tab", "tabThickness", 2},
-             {"check/bolt/", "addedBolts", 1}},
-            {"Rails are straightened and measured before the plates are made.",
-             "Rust is ground off under the plates, and both faces are coated.",
-             "Rivets that stand in the way are drilled out one by one and replaced by bolts.",
-             "Fuel lines and wiring along the rails are clear of drill and weld.",
-             "The nuts are welded with bolts in them, so that their threads stay true."}};
+    return {
+        "frame-reinforcement",
+        "Reinforced rear frame",
+        "Fish plates along the rear ends of the rails, a crossmember between them and end plates with welded "
+        "nuts: what other pieces are bolted to where the rails are bent, cut or weak.",
+        Where::Rear,
+        "LTS",
+        settings(),
+        [](const BuildInput &input) {
+            return FrameReinforcement(input, *pattern("frame-reinforcement")).build();
+        },
+        {{"gauge/departure", "reach", -10},
+         {"role/beam", "tubeSetback", -5},
+         {"role/mount", "bracketThickness", 2},
+         {"role/mount", "ahead", 40},
+         {"role/tab", "tabReach", -5},
+         {"role/tab", "tabThickness", 2},
+         {"check/bolt/", "addedBolts", 1}},
+        {"Rails are straightened and measured before the plates are made.",
+         "Rust is ground off under the plates, and both faces are coated.",
+         "Rivets that stand in the way are drilled out one by one and replaced by bolts.",
+         "Fuel lines and wiring along the rails are clear of drill and weld.",
+         "The nuts are welded with bolts in them, so that their threads stay true."}};
 }
 
 }  // namespace hefty::armor

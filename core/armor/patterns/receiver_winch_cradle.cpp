@@ -8,7 +8,7 @@
 namespace hefty::armor {
 namespace {
 
-constexpr double besideCheek = 12;  // mm: the wall and the tray stand out of the cheeks by this
+constexpr double besideCheek = 12;   // mm: the wall and the tray stand out of the cheeks by this
 constexpr double overFairlead = 12;  // mm: of the wall above the fairlead
 
 std::vector<SettingDescriptor> settings() {
@@ -23,7 +23,8 @@ std::vector<SettingDescriptor> settings() {
     addWinchTraySettings(s, {.thickness = 10, .depth = 200, .cheeks = 8, .lipHeight = 60, .lip = 8});
     s.push_back(lengthSetting("cheekHeight", "Height of the cheeks", "Plates", 120, 60, 300,
                               "At the wall, above the tray."));
-    s.push_back(thicknessSetting("wallThickness", "Wall", "Plates", 10, "Upright plate that the rope goes through."));
+    s.push_back(
+        thicknessSetting("wallThickness", "Wall", "Plates", 10, "Upright plate that the rope goes through."));
     s.push_back(thicknessSetting("ribThickness", "Ribs", "Plates", 8,
                                  "Upright plates under the tray, from the tube out to below the feet."));
     s.push_back(thicknessSetting("handleThickness", "Grab handles", "Plates", 10,
@@ -51,8 +52,8 @@ class WinchCradle {
         checkReceivers(m_make, m_receivers, m_tube, "section");
         if (!m_make.refused()) check();
         if (m_make.refused()) return m_make.finish();
-        addSlipTube(m_make, "tube", {Role::Beam, "section", "tubeWeld", 0, "tube in the receiver", {}}, m_tube,
-                    receiver(), m_back - receiver().at.x());
+        addSlipTube(m_make, "tube", {Role::Beam, "section", "tubeWeld", 0, "tube in the receiver", {}},
+                    m_tube, receiver(), m_back - receiver().at.x());
         addWall();
         m_bay.addTray();
         if (m_make.wanted("lipHeight")) m_bay.addLip();
@@ -71,17 +72,16 @@ class WinchCradle {
     [[nodiscard]] double number(std::string_view id) const { return m_make.number(id); }
     /// The one in the middle of the vehicle.
     [[nodiscard]] const HoldSpot &receiver() const {
-        return *std::min_element(m_receivers.begin(), m_receivers.end(),
-                                 [](const HoldSpot &a, const HoldSpot &b) {
-                                     return std::abs(a.at.y()) < std::abs(b.at.y());
-                                 });
+        return *std::min_element(
+            m_receivers.begin(), m_receivers.end(),
+            [](const HoldSpot &a, const HoldSpot &b) { return std::abs(a.at.y()) < std::abs(b.at.y()); });
     }
     [[nodiscard]] double half() const { return m_tube.section.height / 2; }
     [[nodiscard]] double tubeTop() const { return receiver().at.z() + half(); }
     [[nodiscard]] double cheekOut() const { return m_winch->length / 2 + 10 + number("cheekThickness"); }
     [[nodiscard]] double wallTop() const {
-        return std::max(m_trayTop + number("cheekHeight"),
-                        m_bay.drumHeight() + m_bay.fairlead().height / 2) + overFairlead;
+        return std::max(m_trayTop + number("cheekHeight"), m_bay.drumHeight() + m_bay.fairlead().height / 2) +
+               overFairlead;
     }
     [[nodiscard]] double wallLow() const { return receiver().at.z() - half() - 10; }
 
@@ -129,10 +129,13 @@ class WinchCradle {
         const double t = number("ribThickness"), under = m_trayTop - number("trayThickness");
         Axes axes = uprightAcross(m_back - number("trayDepth") / 2);
         const double in = side.sign * half(), far = side.sign * (cheekOut() - 15);
-        SheetPart &p = m_make.sheet(
-            side.of("rib"), {Role::Rib, "ribThickness", "trayWeld", 0, side.people("rib"), {}}, axes,
-            {{in, under - 2 * half() + m_tube.properties.outerRadius}, {far, under - 15}, {far, under}, {in, under}}, t,
-            m_plate);
+        SheetPart &p = m_make.sheet(side.of("rib"),
+                                    {Role::Rib, "ribThickness", "trayWeld", 0, side.people("rib"), {}}, axes,
+                                    {{in, under - 2 * half() + m_tube.properties.outerRadius},
+                                     {far, under - 15},
+                                     {far, under},
+                                     {in, under}},
+                                    t, m_plate);
         parts::addCrossStrips(p);
     }
 
@@ -140,10 +143,14 @@ class WinchCradle {
         const double t = number("handleThickness"), low = m_trayTop + 20, high = low + 40, deep = 60;
         const double x0 = m_back - number("trayDepth") * 0.55, x1 = x0 + 110, in = cheekOut();
         Axes axes = levelAt((low + high) / 2);
-        SheetPart &p = m_make.sheet(
-            side.of("handle"), {Role::Tab, "handleThickness", "trayWeld", 0, side.people("grab handle"), {}}, axes,
-            {{x0, side.sign * in}, {x1, side.sign * in}, {x1, side.sign * (in + deep)}, {x0, side.sign * (in + deep)}},
-            t, m_plate);
+        SheetPart &p =
+            m_make.sheet(side.of("handle"),
+                         {Role::Tab, "handleThickness", "trayWeld", 0, side.people("grab handle"), {}}, axes,
+                         {{x0, side.sign * in},
+                          {x1, side.sign * in},
+                          {x1, side.sign * (in + deep)},
+                          {x0, side.sign * (in + deep)}},
+                         t, m_plate);
         p.cutouts.push_back({{x0 + 18, side.sign * (in + 16)},
                              {x1 - 18, side.sign * (in + 16)},
                              {x1 - 18, side.sign * (in + deep - 14)},
@@ -156,7 +163,8 @@ class WinchCradle {
         h.push_back({"setback", "side", {m_back, 0, tubeTop()}, Vec3::UnitX()});
         h.push_back({"setback", "top", {m_back, 0, tubeTop()}, Vec3::UnitX()});
         h.push_back({"cheekHeight", "side", {m_back, 0, m_trayTop + number("cheekHeight")}, Vec3::UnitZ()});
-        h.push_back({"cheekHeight", "front", {m_back, cheekOut(), m_trayTop + number("cheekHeight")}, Vec3::UnitZ()});
+        h.push_back(
+            {"cheekHeight", "front", {m_back, cheekOut(), m_trayTop + number("cheekHeight")}, Vec3::UnitZ()});
     }
 
     Maker m_make;
@@ -171,25 +179,26 @@ class WinchCradle {
 }  // namespace
 
 Pattern receiverWinchCradle() {
-    return {"receiver-winch-cradle",
-            "Winch cradle in a receiver",
-            "A winch on a tray with a tube that slides into the front receiver: carried by two people, kept by "
-            "a pin, taken off again.",
-            Where::Front,
-            "LTUS",
-            settings(),
-            [](const BuildInput &input) { return WinchCradle(input, *pattern("receiver-winch-cradle")).build(); },
-            {{"gauge/approach", "setback", -10},
-             {"check/pin/", "engaged", 10},
-             {"check/slip/", "engaged", 20},
-             {"role/tray", "trayThickness", 2},
-             {"role/cheek", "cheekThickness", 1},
-             {"role/rib", "ribThickness", 2},
-             {"role/skin", "wallThickness", 2}},
-            {"The pin is secured by its clip on every use.",
-             "The plug of the winch's cable is rated for its current and is kept covered.",
-             "Two people carry it, by the handles.", "License plate and its lamp stay seen.",
-             "It is taken off before driving on the road, where local codes ask for it."}};
+    return {
+        "receiver-winch-cradle",
+        "Winch cradle in a receiver",
+        "A winch on a tray with a tube that slides into the front receiver: carried by two people, kept by "
+        "a pin, taken off again.",
+        Where::Front,
+        "LTUS",
+        settings(),
+        [](const BuildInput &input) { return WinchCradle(input, *pattern("receiver-winch-cradle")).build(); },
+        {{"gauge/approach", "setback", -10},
+         {"check/pin/", "engaged", 10},
+         {"check/slip/", "engaged", 20},
+         {"role/tray", "trayThickness", 2},
+         {"role/cheek", "cheekThickness", 1},
+         {"role/rib", "ribThickness", 2},
+         {"role/skin", "wallThickness", 2}},
+        {"The pin is secured by its clip on every use.",
+         "The plug of the winch's cable is rated for its current and is kept covered.",
+         "Two people carry it, by the handles.", "License plate and its lamp stay seen.",
+         "It is taken off before driving on the road, where local codes ask for it."}};
 }
 
 }  // namespace hefty::armor

@@ -15,10 +15,12 @@ std::vector<SettingDescriptor> settings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("overhang", "Bought slider beyond its legs", "Bought slider", 200, 0, 800,
                               "From its first and its last leg to the ends of its tube."));
-    s.push_back(choiceSetting("boughtSection", "Tube of the bought slider", "Bought slider", Choice::RoundTube,
-                              "CHS 60.3x4", "What its main tube is, outside and wall, as measured."));
+    s.push_back(choiceSetting("boughtSection", "Tube of the bought slider", "Bought slider",
+                              Choice::RoundTube, "CHS 60.3x4",
+                              "What its main tube is, outside and wall, as measured."));
     s.push_back(choiceSetting("boughtMaterial", "Metal of the bought slider", "Bought slider",
-                              Choice::TubeMaterial, "S235", "As its maker says; the weaker one if he does not."));
+                              Choice::TubeMaterial, "S235",
+                              "As its maker says; the weaker one if he does not."));
     s.push_back(lengthSetting("fromEnd", "Ends of the step tube", "Shape", 120, 40, 800,
                               "From the ends of the bought tube to where the step tube meets it."));
     s.push_back(lengthSetting("spread", "Bought tube to step tube", "Shape", 140, 80, 320,
@@ -94,16 +96,20 @@ class StepTube {
         if (m_make.refused()) return;
         const std::vector<HoldSpot> legs = legsOf(bothSides[0]);
         if (legs.size() < 2)
-            return m_make.refuse("Fewer than two legs of a bought slider are known.", "holds",
-                                 "Measure where they hold its tube (Lists, Holds, kind slider leg, to its side).");
+            return m_make.refuse(
+                "Fewer than two legs of a bought slider are known.", "holds",
+                "Measure where they hold its tube (Lists, Holds, kind slider leg, to its side).");
         for (const HoldSpot &s : legs)
             if (std::abs(s.at.z() - legs.front().at.z()) > 5 || std::abs(s.at.y() - legs.front().at.y()) > 5)
-                return m_make.refuse(fmt::format("{} does not lie in line with {}.", s.label, legs.front().label),
-                                     "holds", "Measure the middle of the bought tube at its legs again.");
+                return m_make.refuse(
+                    fmt::format("{} does not lie in line with {}.", s.label, legs.front().label), "holds",
+                    "Measure the middle of the bought tube at its legs again.");
         if (m_step.section.height > m_bought.section.height + 0.01)
-            m_make.refuse("The step tube is thicker than the tube that it ends on.", "section", "Take a thinner one.");
+            m_make.refuse("The step tube is thicker than the tube that it ends on.", "section",
+                          "Take a thinner one.");
         if (number("spread") < (m_bought.section.height + m_step.section.height) / 2 + 15)
-            m_make.refuse("The tubes leave less than 15 mm between them.", "spread", "Set them further apart.");
+            m_make.refuse("The tubes leave less than 15 mm between them.", "spread",
+                          "Set them further apart.");
         if (begin() - end() < 2 * (run() + bendLength()) + 150)
             m_make.refuse("The kick-outs leave no straight part of the step tube.", "fromEnd",
                           "Bring its ends further out or make the kick-out steeper.");
@@ -120,10 +126,11 @@ class StepTube {
 
     void addStep(const Side &side) {
         const double radius = number("bendRadius");
-        BarPart &tube = m_make.bar(
-            side.of("step"), {Role::Outrigger, "section", "stepWeld", 0, side.people("step tube"), {}}, m_step,
-            onBought(side, begin()), onBought(side, end()),
-            {{onBought(side, begin() - run()) + out(side), radius}, {onBought(side, end() + run()) + out(side), radius}});
+        BarPart &tube = m_make.bar(side.of("step"),
+                                   {Role::Outrigger, "section", "stepWeld", 0, side.people("step tube"), {}},
+                                   m_step, onBought(side, begin()), onBought(side, end()),
+                                   {{onBought(side, begin() - run()) + out(side), radius},
+                                    {onBought(side, end() + run()) + out(side), radius}});
         Maker::cope(tube, false, {side.of("slider")});
         Maker::cope(tube, true, {side.of("slider")});
     }
@@ -145,8 +152,8 @@ class StepTube {
         const auto rock = [&](const char *id, const char *where, double x) {
             a.grounds.push_back({fmt::format("{}.{}", side.name, id),
                                  fmt::format("Rock under the {} step tube, {}", side.name, where),
-                                 side.of("step"), onBought(side, x) + out(side) - Vec3(0, 0, r), Vec3::UnitZ(),
-                                 GroundSpot::Kind::Rock, Share::Whole});
+                                 side.of("step"), onBought(side, x) + out(side) - Vec3(0, 0, r),
+                                 Vec3::UnitZ(), GroundSpot::Kind::Rock, Share::Whole});
         };
         rock("middle", "in the middle", middle);
         rock("front", "at its front corner", begin() - run() - besideCorner);
@@ -176,7 +183,8 @@ class StepTube {
 Pattern stepTube() {
     return {"step-tube",
             "Step tube on a bought slider",
-            "A tube with two bends in one plane, coped onto the slider that is on the vehicle already, with braces: "
+            "A tube with two bends in one plane, coped onto the slider that is on the vehicle already, with "
+            "braces: "
             "a step outside of it and below.",
             Where::Sides,
             "LTUS",
@@ -192,7 +200,8 @@ Pattern stepTube() {
             {"Coating is off the bought slider for 50 mm beside every seam, zinc too: its fumes are poison.",
              "Holes in the bought tube are welded shut or plugged, and water can leave it.",
              "Ask the slider's maker what its legs carry before anyone stands on the step.",
-             "Doors open over the tube.", "Battery and electronics are disconnected before welding on the vehicle."}};
+             "Doors open over the tube.",
+             "Battery and electronics are disconnected before welding on the vehicle."}};
 }
 
 }  // namespace hefty::armor
