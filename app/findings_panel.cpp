@@ -12,16 +12,17 @@
 namespace hefty::app {
 namespace {
 
-QString severityColor(job::Severity s) {
+/// As the theme's stylesheet tells cards apart.
+const char *severityWord(job::Severity s) {
     switch (s) {
         case job::Severity::Stop:
-            return colors().bad.name();
+            return "stop";
         case job::Severity::Fix:
-            return colors().yellow.name();
+            return "fix";
         case job::Severity::Note:
             break;
     }
-    return colors().rule.name();
+    return "note";
 }
 
 /// In lines no wider than there is room, broken after a colon or between words: a button does not do that
@@ -118,11 +119,7 @@ void FindingsPanel::showCards() {
 QWidget *FindingsPanel::card(const job::Finding &finding) {
     auto *frame = new QFrame(m_cards);
     frame->setObjectName("finding." + QString::fromStdString(finding.id));
-    frame->setStyleSheet(
-        QStringLiteral(
-            "QFrame[objectName=\"%1\"] { background: %2; border: 0; border-left: 6px solid %3; } QLabel { "
-            "background: transparent; }")
-            .arg(frame->objectName(), colors().paper.name(), severityColor(finding.severity)));
+    frame->setProperty("severity", severityWord(finding.severity));
     auto *layout = new QVBoxLayout(frame);
     layout->setContentsMargins(12, 6, 8, 8);
     layout->setSpacing(6);

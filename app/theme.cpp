@@ -74,6 +74,10 @@ QMenu::item:disabled { color: %faint; }
 #traveler, #traveler QWidget { background: %bar; color: %bartext; }
 #gaugeBar { background: %bar; }
 #findings, #findings QWidget#cards { background: %panel; }
+QFrame[severity] { background: %paper; border: 0; border-left: 6px solid %rule; }
+QFrame[severity="fix"] { border-left-color: %yellow; }
+QFrame[severity="stop"] { border-left-color: %bad; }
+QFrame[severity] QLabel { background: transparent; border: 0; }
 #banner, #banner QLabel { background: %yellow; color: #1E2428; }
 #caution { background: %panel; border-left: 6px solid %yellow; padding: 6px; }
 )")
