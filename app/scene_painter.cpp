@@ -359,11 +359,10 @@ void drawStance(QPainter &p, const Projection &view, const rig::Stood &s) {
 }
 
 void drawAngles(QPainter &p, const Projection &view, const clearance::Clearance &c, const rig::Stood &s) {
-    // However small the drawing is, one label stands clear above the other.
-    constexpr double lower = 240, apart = 280, clearOf = 42;  // mm, mm, pixels along the lines
-    drawTangent(p, view, c.approach.wheelPath, s, QStringLiteral("wheel path"),
-                lower + std::max(apart, clearOf / view.scale));
-    drawTangent(p, view, c.approach.whole, s, QStringLiteral("approach"), lower);
+    // However small the drawing is, one label stands above the ground and the other below.
+    constexpr double above = 240, below = 25;  // mm, pixels along the lines
+    drawTangent(p, view, c.approach.wheelPath, s, QStringLiteral("wheel path"), above);
+    drawTangent(p, view, c.approach.whole, s, QStringLiteral("approach"), -below / view.scale);
     for (const clearance::RankedAngle *a : {&c.approach.whole, &c.breakover, &c.departure.whole})
         drawRunnersUp(p, view, *a, s);
     const auto at = [&](double x, double z) { return view.place(s.back(Vec3(x, 0, z))); };
