@@ -30,6 +30,39 @@ Result<bool> check(const FrameModel &m) {
     return true;
 }
 
+/// Finds which contacts bear: from all closed, those that are wrong change, all at once; when a set comes
+/// back, one at a time, the one that is most wrong.
+/// @param wrongBy  per contact how much is wrong with a set, 0 if nothing is
+template <class WrongBy>
+Result<Closed> findClosed(std::size_t count, const std::string &name, const WrongBy &wrongBy) {
+    Closed closed(count, true);
+    std::set<Closed> seen;
+    for (int round = 0; round < mostRounds; ++round) {
+        const Result<std::vector<double>> wrong = wrongBy(closed);
+        if (!wrong) return tl::unexpected(wrong.error());
+        const double worst = *std::max_element(wrong->begin(), wrong->end());
+        if (!(worst > 0)) return closed;
+        const bool oneByOne = !seen.insert(closed).second;
+        for (std::size_t i = 0; i < count; ++i)
+            if (oneByOne ? (*wrong)[i] == worst : (*wrong)[i] > 0) {
+                closed[i] = !closed[i];
+                if (oneByOne) break;
+            }
+    }
+    return fail(ProblemKind::NotFinite, "Which contacts bear is not found.", name,
+                "Give the contacts stiffnesses nearer to each other.");
+}
+
+/// Of the largest way that anything goes: less than that is no gap.
+constexpr double nothing = 1e-10;
+
+/// How far `from` has gone along a contact's direction, seen from `to`.
+double gone(const CaseSolution &s, const FrameContact &c) {
+    Vec3 u = s.displacements[static_cast<std::size_t>(c.from)].head<3>();
+    if (c.to >= 0) u -= s.displacements[static_cast<std::size_t>(c.to)].head<3>();
+    return u.dot(c.direction.normalized());
+}
+
 /// One load case of a model, with springs where contacts bear.
 class CaseSolver {
   public:
@@ -53,26 +86,16 @@ class CaseSolver {
     }
 
     Result<FrameSolution> run() {
-        Closed closed(m_model.contacts.size(), true);
-        std::set<Closed> seen;
-        for (int round = 0; round < mostRounds; ++round) {
-            auto answer = solve(closed);
-            if (!answer) return answer;
-            const std::vector<double> wrong = wrongBy(answer->cases[0], closed);
-            const double worst = *std::max_element(wrong.begin(), wrong.end());
-            if (!(worst > 0)) {
-                settle(answer->cases[0], closed);
-                return answer;
-            }
-            const bool oneByOne = !seen.insert(closed).second;
-            for (std::size_t i = 0; i < wrong.size(); ++i)
-                if (oneByOne ? wrong[i] == worst : wrong[i] > 0) {
-                    closed[i] = !closed[i];
-                    if (oneByOne) break;
-                }
-        }
-        return fail(ProblemKind::NotFinite, "Which contacts bear is not found.", m_plain.cases[0],
-                    "Give the contacts stiffnesses nearer to each other.");
+        Result<FrameSolution> answer{FrameSolution{}};
+        const auto closed = findClosed(m_model.contacts.size(), m_plain.cases[0],
+                                       [&](const Closed &set) -> Result<std::vector<double>> {
+                                           answer = solve(set);
+                                           if (!answer) return tl::unexpected(answer.error());
+                                           return wrongBy(answer->cases[0], set);
+                                       });
+        if (!closed) return tl::unexpected(closed.error());
+        settle(answer->cases[0], *closed);
+        return answer;
     }
 
   private:
@@ -93,23 +116,15 @@ class CaseSolver {
         return solveStatic(m);
     }
 
-    /// How far `from` has gone along the direction, seen from `to`, beyond the gap.
-    [[nodiscard]] double beyond(const CaseSolution &s, const FrameContact &c) const {
-        Vec3 u = s.displacements[static_cast<std::size_t>(c.from)].head<3>();
-        if (c.to >= 0) u -= s.displacements[static_cast<std::size_t>(c.to)].head<3>();
-        return u.dot(c.direction.normalized()) - c.gap;
-    }
-
     /// Per contact, how much is wrong with its state; 0 if nothing is.
     [[nodiscard]] std::vector<double> wrongBy(const CaseSolution &s, const Closed &closed) const {
         double size = 0;
         for (const Vec6 &u : s.displacements) size = std::max(size, u.head<3>().cwiseAbs().maxCoeff());
-        const double nothing = 1e-10 * size;
         std::vector<double> out;
         for (std::size_t i = 0; i < closed.size(); ++i) {
-            const double past = beyond(s, m_model.contacts[i]);
+            const double past = gone(s, m_model.contacts[i]) - m_model.contacts[i].gap;
             const double by = closed[i] ? -past : past;
-            out.push_back(by > nothing ? by : 0);
+            out.push_back(by > nothing * size ? by : 0);
         }
         return out;
     }
@@ -119,7 +134,7 @@ class CaseSolver {
         s.springs.resize(m_model.springs.size());
         for (std::size_t i = 0; i < closed.size(); ++i) {
             const FrameContact &c = m_model.contacts[i];
-            s.contacts.push_back(closed[i] ? c.stiffness * std::max(0.0, beyond(s, c)) : 0.0);
+            s.contacts.push_back(closed[i] ? c.stiffness * std::max(0.0, gone(s, c) - c.gap) : 0.0);
         }
     }
 
@@ -147,7 +162,7 @@ class Together {
         for (std::size_t j = 0; j < contacts; ++j)
             for (std::size_t i = 0; i < contacts; ++i)
                 give(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(j)) =
-                    -along(probed->cases[cases + j], m_model.contacts[i]);
+                    -gone(probed->cases[cases + j], m_model.contacts[i]);
         std::vector<Eigen::VectorXd> forces;
         for (std::size_t c = 0; c < cases; ++c) {
             auto found = forcesIn(probed->cases[c], give, m_model.cases[c]);
@@ -172,63 +187,45 @@ class Together {
         m.nodeLoads.push_back({loadCase, c.from, -push, Vec3::Zero()});
         if (c.to >= 0) m.nodeLoads.push_back({loadCase, c.to, push, Vec3::Zero()});
     }
-    [[nodiscard]] static double along(const CaseSolution &s, const FrameContact &c) {
-        Vec3 u = s.displacements[static_cast<std::size_t>(c.from)].head<3>();
-        if (c.to >= 0) u -= s.displacements[static_cast<std::size_t>(c.to)].head<3>();
-        return u.dot(c.direction.normalized());
-    }
-
     /// Forces f_i = k_i (g_i - sum give_ij f_j) where that is above 0, else 0.
     [[nodiscard]] Result<Eigen::VectorXd> forcesIn(const CaseSolution &free, const Eigen::MatrixXd &give,
                                                    const std::string &name) const {
-        const auto count = static_cast<Eigen::Index>(m_model.contacts.size());
-        Eigen::VectorXd gone(count);
-        for (Eigen::Index i = 0; i < count; ++i) {
-            const FrameContact &c = m_model.contacts[static_cast<std::size_t>(i)];
-            gone(i) = along(free, c) - c.gap;
-        }
-        Closed closed(m_model.contacts.size(), true);
-        std::set<Closed> seen;
-        for (int round = 0; round < mostRounds; ++round) {
-            std::vector<Eigen::Index> on;
-            for (Eigen::Index i = 0; i < count; ++i)
-                if (closed[static_cast<std::size_t>(i)]) on.push_back(i);
-            const auto size = static_cast<Eigen::Index>(on.size());
-            Eigen::MatrixXd k(size, size);
-            Eigen::VectorXd g(size);
-            for (Eigen::Index i = 0; i < size; ++i) {
-                g(i) = gone(on[static_cast<std::size_t>(i)]);
-                for (Eigen::Index j = 0; j < size; ++j)
-                    k(i, j) = give(on[static_cast<std::size_t>(i)], on[static_cast<std::size_t>(j)]);
-                k(i, i) +=
-                    1 / m_model.contacts[static_cast<std::size_t>(on[static_cast<std::size_t>(i)])].stiffness;
-            }
-            Eigen::VectorXd f = Eigen::VectorXd::Zero(count);
-            if (size > 0) {
-                const Eigen::VectorXd part = k.ldlt().solve(g);
-                for (Eigen::Index i = 0; i < size; ++i) f(on[static_cast<std::size_t>(i)]) = part(i);
-            }
-            const Eigen::VectorXd past = gone - give * f;
-            const double scale = std::max(past.cwiseAbs().maxCoeff(), gone.cwiseAbs().maxCoeff());
-            double worst = 1e-10 * scale;
+        const std::size_t count = m_model.contacts.size();
+        Eigen::VectorXd beyond(count);
+        for (std::size_t i = 0; i < count; ++i)
+            beyond(static_cast<Eigen::Index>(i)) = gone(free, m_model.contacts[i]) - m_model.contacts[i].gap;
+        Eigen::VectorXd f;
+        const auto closed = findClosed(count, name, [&](const Closed &set) -> Result<std::vector<double>> {
+            f = forcesOf(set, beyond, give);
+            const Eigen::VectorXd past = beyond - give * f;
+            const double size = std::max(past.cwiseAbs().maxCoeff(), beyond.cwiseAbs().maxCoeff());
             std::vector<double> wrong;
-            for (Eigen::Index i = 0; i < count; ++i) {
-                const FrameContact &c = m_model.contacts[static_cast<std::size_t>(i)];
-                wrong.push_back(closed[static_cast<std::size_t>(i)] ? -f(i) / c.stiffness : past(i));
-                if (!(wrong.back() > 1e-10 * scale)) wrong.back() = 0;
-                worst = std::max(worst, wrong.back());
+            for (std::size_t i = 0; i < count; ++i) {
+                const auto k = static_cast<Eigen::Index>(i);
+                const double by = set[i] ? -f(k) / m_model.contacts[i].stiffness : past(k);
+                wrong.push_back(by > nothing * size ? by : 0);
             }
-            if (std::all_of(wrong.begin(), wrong.end(), [](double w) { return w == 0; }))
-                return f.cwiseMax(0.0).eval();
-            const bool oneByOne = !seen.insert(closed).second;
-            for (std::size_t i = 0; i < wrong.size(); ++i)
-                if (oneByOne ? wrong[i] == worst : wrong[i] > 0) {
-                    closed[i] = !closed[i];
-                    if (oneByOne) break;
-                }
-        }
-        return fail(ProblemKind::NotFinite, "Which contacts bear is not found.", name,
-                    "Give the contacts stiffnesses nearer to each other.");
+            return wrong;
+        });
+        if (!closed) return tl::unexpected(closed.error());
+        return f.cwiseMax(0.0).eval();
+    }
+
+    /// Of a set of contacts as if they were springs.
+    [[nodiscard]] Eigen::VectorXd forcesOf(const Closed &set, const Eigen::VectorXd &beyond,
+                                           const Eigen::MatrixXd &give) const {
+        std::vector<Eigen::Index> on;
+        for (std::size_t i = 0; i < set.size(); ++i)
+            if (set[i]) on.push_back(static_cast<Eigen::Index>(i));
+        Eigen::VectorXd f = Eigen::VectorXd::Zero(beyond.size());
+        if (on.empty()) return f;
+        Eigen::MatrixXd k = give(on, on);
+        for (std::size_t i = 0; i < on.size(); ++i)
+            k(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(i)) +=
+                1 / m_model.contacts[static_cast<std::size_t>(on[i])].stiffness;
+        const Eigen::VectorXd part = k.ldlt().solve(beyond(on));
+        f(on) = part;
+        return f;
     }
 
     const FrameModel &m_model;

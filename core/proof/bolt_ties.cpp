@@ -37,7 +37,10 @@ void BoltTies::tieMounts() {
             m_out.railBeams.push_back(m_rails.beamsAt(m.plane.origin));
         else
             m_out.railBeams.emplace_back();
-        const int behind = m.hold.empty() ? m_rails.nodeAt(m.plane.origin) : holdNode(m);
+        constexpr double footprint = 30;  // mm: half of what a boss or a bracket stands on
+        const int behind = m.hold.empty() ? m_rails.nodeAt(m.plane.origin)
+                                          : nodeOfVehicle(m_out, m.name + "/hold", m.plane.origin,
+                                                          m.holdStiffness, footprint);
         const int rail = arm(m_out, behind, m.name + "/rail", m.plane.origin);
         const Vec3 shearAxes = Vec3::Ones() - m.axis.cwiseAbs();
         const Vec3 stiffness = shearAxes * boltShearStiffness + m.axis.cwiseAbs() * alongBolt(m);
@@ -55,21 +58,6 @@ void BoltTies::tieMounts() {
             k.bottomRightCorner<3, 3>() = clampedFaces(m);
         m_out.mountSprings.push_back({addSpring(m_out, m.name, node, rail, k)});
     }
-}
-
-/// A place of the body that gives as its hold declares; one that has declared nothing does not give.
-int BoltTies::holdNode(const armor::BoltJoint &m) {
-    constexpr double footprint = 30;  // mm: half of what a boss or a bracket stands on
-    const int node = newNode(m_out, m.name + "/hold", m.plane.origin);
-    if (!(m.holdStiffness > 0)) {
-        m_out.model.supports.push_back({node, mechanics::allFreedoms});
-        return node;
-    }
-    Matrix6 k = Matrix6::Zero();
-    k.diagonal().head<3>().setConstant(m.holdStiffness);
-    k.diagonal().tail<3>().setConstant(m.holdStiffness * footprint * footprint);
-    addSpring(m_out, m.name + "/hold", node, -1, k);
-    return node;
 }
 
 /// What a bolt and the sleeve that it clamps resist along it together [N/mm]; without a sleeve the bolt

@@ -23,7 +23,6 @@ class BoltTies {
   private:
     [[nodiscard]] double alongBolt(const armor::BoltJoint &m) const;
     std::vector<int> tieBolts(const armor::BoltJoint &m, int rail, const Vec3 &stiffness);
-    int holdNode(const armor::BoltJoint &m);
     [[nodiscard]] Eigen::Matrix3d clampedFaces(const armor::BoltJoint &m) const;
     void tieFairlead();
     const Assembly &m_in;

@@ -5,6 +5,7 @@
 #include <fmt/format.h>
 
 #include "core/proof/bolt_checks.h"
+#include "core/proof/declared.h"
 
 /// What bolts ask of the places of the body that they hold to.
 namespace hefty::proof {
@@ -35,33 +36,6 @@ std::pair<double, double> pullAndShear(const std::vector<BoltForce> &forces) {
         shear += f.shearVector;
     }
     return {pull, shear.norm()};
-}
-
-/// What may be asked of the place itself is what its maker or owner says: pull and shear together.
-void checkDeclared(const CheckContext &context, const armor::BoltJoint &j,
-                   const std::vector<std::vector<BoltForce>> &shared) {
-    if (!(j.holdPull > 0 && j.holdShear > 0))
-        return context.leave(
-            {"hold/" + j.name, j.part, fmt::format("What {} carries", j.onto), "nobody has declared it",
-             "Ask the vehicle's maker and write down pull and shear among its holds.", j.plane.origin});
-    const auto useIn = [&](std::size_t c) {
-        const auto [pull, shear] = pullAndShear(shared[c]);
-        return (pull / j.holdPull + shear / j.holdShear) / context.omega(c, 1);
-    };
-    const Governing g = governing(context, useIn);
-    const auto [pull, shear] = pullAndShear(shared[g.loadCase]);
-    Check check = context.begin(CheckKind::Bolt, "hold/" + j.name, j.name,
-                                fmt::format("What {} carries", j.onto), g.loadCase);
-    check.at = j.plane.origin;
-    check.demand = check.utilization = g.use;
-    check.working.given("P", "pull on it", pull, "N", "from the proof");
-    check.working.given("V", "shear on it", shear, "N", "from the proof");
-    check.working.given("Pa", "pull that is declared", j.holdPull, "N", "holds of the vehicle");
-    check.working.given("Va", "shear that is declared", j.holdShear, "N", "holds of the vehicle");
-    check.working.step("u", "use", "P / Pa + V / Va",
-                       fmt::format("{:.0f} / {:.0f} + {:.0f} / {:.0f}", pull, j.holdPull, shear, j.holdShear),
-                       g.use, "", "straight line, on the safe side");
-    context.add(std::move(check));
 }
 
 /// A thread stripped out of its boss.
@@ -106,12 +80,13 @@ void checkHold(const CheckContext &context, std::size_t mount) {
         return context.leave({"hold/" + j.name, j.part, fmt::format("What {} carries", j.onto),
                               "what its bolts are pulled and sheared with could not be told",
                               "See what is said of its bolts.", j.plane.origin});
-    checkDeclared(context, j, *shared);
+    checkDeclared(
+        context, {j.name, j.part, j.onto, j.plane.origin, j.holdPull, j.holdShear, 0, false, j.holdStiffness},
+        [&](std::size_t c) {
+            const auto [pull, shear] = pullAndShear((*shared)[c]);
+            return AskedOfHold{pull, shear, 0};
+        });
     if (j.threaded) checkThread(context, j, *shared);
-    if (!(j.holdStiffness > 0))
-        context.leave({"give/" + j.name, j.part, fmt::format("How far {} gives", j.onto),
-                       "its stiffness has not been declared: it was taken as rigid",
-                       "Measure how far it moves under a known load.", j.plane.origin});
 }
 
 /// What a piece presses the body with along a line: what that carries is not known here, so it is told.

@@ -4,7 +4,7 @@
 
 #include "core/joints/bolt_limits.h"
 #include "core/proof/attachment.h"
-#include "core/proof/checker.h"
+#include "core/proof/declared.h"
 
 /// Tubes that slide into receivers of the vehicle: their pins, the tube's walls under the edges that press
 /// them, and what the receivers carry.
@@ -132,88 +132,36 @@ void checkMouth(const CheckContext &context, std::size_t index, bool atMouth) {
     context.add(std::move(check));
 }
 
-/// What may be asked of the receiver is what its maker or owner says: all together on a straight line.
 void checkReceiver(const CheckContext &context, std::size_t index) {
     const armor::SlipFit &s = context.assembly.slips[index];
-    const std::string id = "hold/" + s.name, what = fmt::format("What {} carries", s.label);
-    if (!(s.pull > 0 && s.shear > 0 && s.moment > 0))
-        return context.leave(
-            {id, s.part, what, "nobody has declared it",
-             "Ask the vehicle's maker and write down pull, shear and moment among its holds.", s.mouth});
-    struct Asked {
-        double along = 0, across = 0, moment = 0;
-    };
-    const auto asked = [&](std::size_t c) {
-        const SlipForces f = forcesIn(context, index, c);
-        const Vec3 bending = (s.inner - s.mouth).cross(f.inner);
-        return Asked{f.pin, (f.mouth + f.inner).norm(), std::hypot(bending.norm(), f.twist)};
-    };
-    const Governing g = governing(context, [&](std::size_t c) {
-        const Asked a = asked(c);
-        return (a.along / s.pull + a.across / s.shear + a.moment / s.moment) / context.omega(c, 1);
-    });
-    const Asked a = asked(g.loadCase);
-    Check check = context.begin(CheckKind::Bolt, id, s.name, what, g.loadCase);
-    check.at = s.mouth;
-    check.demand = check.utilization = g.use;
-    check.working.given("P", "along it", a.along, "N", "from the proof");
-    check.working.given("V", "across it", a.across, "N", "from the proof");
-    check.working.given("M", "bending at its mouth and twist, together", a.moment, "N·mm", "from the proof");
-    check.working.given("Pa", "pull that is declared", s.pull, "N", "holds of the vehicle");
-    check.working.given("Va", "shear that is declared", s.shear, "N", "holds of the vehicle");
-    check.working.given("Ma", "moment that is declared", s.moment, "N·mm", "holds of the vehicle");
-    check.working.step("u", "use", "P/Pa + V/Va + M/Ma",
-                       fmt::format("{}/{} + {}/{} + {}/{}", number(a.along), number(s.pull), number(a.across),
-                                   number(s.shear), number(a.moment), number(s.moment)),
-                       g.use, "", "straight line, on the safe side");
-    context.add(std::move(check));
+    checkDeclared(
+        context, {s.name, s.part, s.label, s.mouth, s.pull, s.shear, s.moment, true, s.stiffness},
+        [&](std::size_t c) {
+            const SlipForces f = forcesIn(context, index, c);
+            const Vec3 bending = (s.inner - s.mouth).cross(f.inner);
+            return AskedOfHold{f.pin, (f.mouth + f.inner).norm(), std::hypot(bending.norm(), f.twist)};
+        });
 }
 
-/// What may be asked of what is on the vehicle already is what its maker says.
 void checkFixing(const CheckContext &context, std::size_t index) {
     const armor::Fixing &f = context.assembly.fixings[index];
     const int spring = context.proof.idealization.fixingSprings[index];
-    const std::string id = "hold/" + f.name, what = fmt::format("What {} carries", f.label);
-    if (spring < 0 || !(f.pull > 0 && f.shear > 0))
-        return context.leave(
-            {id, f.part, what, spring < 0 ? "the bar does not reach it" : "nobody has declared it",
-             "Ask its maker and write down pull and shear among the vehicle's holds.", f.at});
-    const auto asked = [&](std::size_t c) {
-        const Vec3 force =
-            context.proof.solution.cases[c].springs[static_cast<std::size_t>(spring)].head<3>();
-        const double along = std::abs(force.dot(f.way));
-        return std::pair{along, (force - f.way * force.dot(f.way)).norm()};
-    };
-    const Governing g = governing(context, [&](std::size_t c) {
-        const auto [along, across] = asked(c);
-        return (along / f.pull + across / f.shear) / context.omega(c, 1);
-    });
-    const auto [along, across] = asked(g.loadCase);
-    Check check = context.begin(CheckKind::Bolt, id, f.part, what, g.loadCase);
-    check.at = f.at;
-    check.demand = check.utilization = g.use;
-    check.working.given("P", "along it", along, "N", "from the proof");
-    check.working.given("V", "across it", across, "N", "from the proof");
-    check.working.given("Pa", "pull that is declared", f.pull, "N", "holds of the vehicle");
-    check.working.given("Va", "shear that is declared", f.shear, "N", "holds of the vehicle");
-    check.working.step(
-        "u", "use", "P/Pa + V/Va",
-        fmt::format("{}/{} + {}/{}", number(along), number(f.pull), number(across), number(f.shear)), g.use,
-        "", "straight line, on the safe side");
-    context.add(std::move(check));
+    if (spring < 0)
+        return context.leave({"hold/" + f.name, f.part, fmt::format("What {} carries", f.label),
+                              "the bar does not reach it", "Measure where it holds the bar.", f.at});
+    checkDeclared(context, {f.name, f.part, f.label, f.at, f.pull, f.shear, 0, false, f.stiffness},
+                  [&](std::size_t c) {
+                      const Vec3 force =
+                          context.proof.solution.cases[c].springs[static_cast<std::size_t>(spring)].head<3>();
+                      const double along = force.dot(f.way);
+                      return AskedOfHold{std::abs(along), (force - f.way * along).norm(), 0};
+                  });
 }
 
 }  // namespace
 
 void checkFixings(const CheckContext &context) {
-    for (std::size_t i = 0; i < context.assembly.fixings.size(); ++i) {
-        checkFixing(context, i);
-        const armor::Fixing &f = context.assembly.fixings[i];
-        if (!(f.stiffness > 0))
-            context.leave({"give/" + f.name, f.part, fmt::format("How far {} gives", f.label),
-                           "its stiffness has not been declared: it was taken as rigid",
-                           "Measure how far it moves under a known load.", f.at});
-    }
+    for (std::size_t i = 0; i < context.assembly.fixings.size(); ++i) checkFixing(context, i);
 }
 
 void checkSlips(const CheckContext &context) {
@@ -235,10 +183,6 @@ void checkSlips(const CheckContext &context) {
         checkMouth(context, i, true);
         checkMouth(context, i, false);
         checkReceiver(context, i);
-        if (!(s.stiffness > 0))
-            context.leave({"give/" + s.name, s.part, fmt::format("How far {} gives", s.label),
-                           "its stiffness has not been declared: it was taken as rigid",
-                           "Measure how far it moves under a known load.", s.mouth});
     }
 }
 

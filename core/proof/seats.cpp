@@ -34,6 +34,19 @@ int addSpring(Idealization &out, const std::string &id, int from, int to,
     return static_cast<int>(out.model.springs.size()) - 1;
 }
 
+int nodeOfVehicle(Idealization &out, const std::string &id, const Vec3 &at, double stiffness, double half) {
+    const int node = newNode(out, id, at);
+    if (!(stiffness > 0)) {
+        out.model.supports.push_back({node, mechanics::allFreedoms});
+        return node;
+    }
+    mechanics::Matrix6 k = mechanics::Matrix6::Zero();
+    k.diagonal().head<3>().setConstant(stiffness);
+    k.diagonal().tail<3>().setConstant(stiffness * half * half);
+    addSpring(out, id, node, -1, k);
+    return node;
+}
+
 void addPoint(mechanics::Matrix6 &k, const Vec3 &r, const Vec3 &stiffness) {
     Eigen::Matrix<double, 3, 6> b = Eigen::Matrix<double, 3, 6>::Zero();
     b.leftCols<3>().setIdentity();

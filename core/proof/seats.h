@@ -60,6 +60,10 @@ class Seats {
 int addSpring(Idealization &out, const std::string &id, int from, int to,
               const mechanics::Matrix6 &stiffness);
 
+/// A node of the vehicle that gives as is declared; what has declared nothing (0) does not give.
+/// @param half  of what it stands on, mm: resists turning over that
+int nodeOfVehicle(Idealization &out, const std::string &id, const Vec3 &at, double stiffness, double half);
+
 /// Adds what a spring at an arm `r` from a node resists there [N/mm along each axis].
 void addPoint(mechanics::Matrix6 &k, const Vec3 &r, const Vec3 &stiffness);
 

@@ -13,19 +13,6 @@ void SlipTies::plan() {
     for (const armor::Fixing &f : m_in.fixings) m_fixed.push_back(m_seats.on(f.part, f.at));
 }
 
-int SlipTies::vehicleNode(const std::string &name, const Vec3 &at, double stiffness, double half) {
-    const int node = newNode(m_out, name + "/vehicle", at);
-    if (!(stiffness > 0)) {
-        m_out.model.supports.push_back({node, mechanics::allFreedoms});
-        return node;
-    }
-    Matrix6 k = Matrix6::Zero();
-    k.diagonal().head<3>().setConstant(stiffness);
-    k.diagonal().tail<3>().setConstant(stiffness * half * half);
-    addSpring(m_out, name + "/vehicle", node, -1, k);
-    return node;
-}
-
 bool SlipTies::hold() const {
     const auto slip = [](const SlipSprings &s) { return s.pin >= 0; };
     const auto fixing = [](int spring) { return spring >= 0; };
@@ -49,8 +36,9 @@ void SlipTies::tieFixings() {
         Matrix6 k = Matrix6::Zero();
         k.diagonal().head<3>().setConstant(boltShearStiffness);
         k.diagonal().tail<3>().setConstant(boltShearStiffness * footprint * footprint);
-        m_out.fixingSprings.push_back(addSpring(m_out, f.name, m_seats.node(m_fixed[i], f.name, f.at),
-                                                vehicleNode(f.name, f.at, f.stiffness, footprint), k));
+        m_out.fixingSprings.push_back(
+            addSpring(m_out, f.name, m_seats.node(m_fixed[i], f.name, f.at),
+                      nodeOfVehicle(m_out, f.name + "/vehicle", f.at, f.stiffness, footprint), k));
     }
 }
 
@@ -60,8 +48,8 @@ void SlipTies::tieSlips() {
         SlipSprings springs;
         if (m_seats.isThere(m_places[i][0]) && m_seats.isThere(m_places[i][1]) &&
             m_seats.isThere(m_places[i][2])) {
-            const int receiver =
-                vehicleNode(s.name, (s.mouth + s.inner) / 2, s.stiffness, (s.mouth - s.inner).norm() / 2);
+            const int receiver = nodeOfVehicle(m_out, s.name + "/vehicle", (s.mouth + s.inner) / 2,
+                                               s.stiffness, (s.mouth - s.inner).norm() / 2);
             const Vec3 way = s.way();
             const Eigen::Matrix3d along = way * way.transpose();
             const auto hold = [&](std::size_t place, const char *what, const Vec3 &at, const Matrix6 &k) {

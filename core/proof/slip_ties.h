@@ -19,9 +19,6 @@ class SlipTies {
     [[nodiscard]] bool hold() const;
 
   private:
-    /// A node of the vehicle that gives as is declared; what has declared nothing does not give.
-    /// @param half  of what it stands on, mm
-    [[nodiscard]] int vehicleNode(const std::string &name, const Vec3 &at, double stiffness, double half);
     void tieSlips();
     void tieFixings();
     const Assembly &m_in;
