@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/making/cover.h"
+#include "core/armor/making/kicked_tube.h"
 #include "core/armor/making/rail_foot.h"
 #include "core/armor/making/settings.h"
 
@@ -83,7 +84,7 @@ class FrameSlider {
         if (m_make.refused()) return m_make.finish();
         for (const Side &side : bothSides) {
             addMain(side);
-            addOuter(side);
+            addKickedTube(m_make, outer(side), m_outer);
             for (int i = 0; i < m_legs; ++i) {
                 addFoot(side, i);
                 addLeg(side, i);
@@ -113,13 +114,13 @@ class FrameSlider {
         return from + (to - from) * i / (m_legs - 1);
     }
     /// How far the kick-outs reach along the vehicle.
-    [[nodiscard]] double kickRun() const { return number("spread") / std::tan(number("kick")); }
+    [[nodiscard]] double kickRun() const { return outer(bothSides[0]).run(); }
     /// x where the outer tube leaves the main one; it returns as far from the other end.
     [[nodiscard]] double kickBegin() const { return m_front - fromEnd; }
     [[nodiscard]] double kickEnd() const { return m_rear + fromEnd; }
     /// True if the outer tube is straight at a leg.
     [[nodiscard]] bool reachesOuter(int i) const {
-        const double bend = number("bendRadius") * std::tan(number("kick") / 2) + m_outer.section.height / 2;
+        const double bend = outer(bothSides[0]).bend(m_outer.section.height);
         return legX(i) < kickBegin() - kickRun() - bend && legX(i) > kickEnd() + kickRun() + bend;
     }
     [[nodiscard]] Vec3 onMain(const Side &side, double x) const { return {x, side.sign * m_y, m_z}; }
@@ -159,16 +160,15 @@ class FrameSlider {
                   main, true, "capWeld", m_plate);
     }
 
-    void addOuter(const Side &side) {
-        const double radius = number("bendRadius");
-        BarPart &outer =
-            m_make.bar(side.of("outer"),
-                       {Role::Outrigger, "outerSection", "outerWeld", 0, side.people("outer tube"), {}},
-                       m_outer, onMain(side, kickBegin()), onMain(side, kickEnd()),
-                       {{onOuter(side, kickBegin() - kickRun()), radius},
-                        {onOuter(side, kickEnd() + kickRun()), radius}});
-        Maker::cope(outer, false, {side.of("main")});
-        Maker::cope(outer, true, {side.of("main")});
+    [[nodiscard]] KickedTube outer(const Side &side) const {
+        return {side.of("outer"),
+                {Role::Outrigger, "outerSection", "outerWeld", 0, side.people("outer tube"), {}},
+                side.of("main"),
+                onMain(side, kickBegin()),
+                onMain(side, kickEnd()),
+                onOuter(side, 0) - onMain(side, 0),
+                number("kick"),
+                number("bendRadius")};
     }
 
     [[nodiscard]] double footHeight() const { return m_make.rig().railHeight - 2 * belowFlange; }

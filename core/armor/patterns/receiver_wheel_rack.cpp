@@ -167,7 +167,7 @@ class WheelRack {
         }
         const double wide = y(0) - y(m_receivers.size() - 1);
         m_make.tell(
-            "rack",
+            tubeName(middle()),
             {"Its {0} tubes enter together if the distances between them agree with those of the receivers "
              "within {1}.",
              {{static_cast<double>(m_receivers.size()), measure::Quantity::Count},
@@ -175,14 +175,14 @@ class WheelRack {
             "Tack the rack in its receivers, then weld it.");
         const double mostOff = deep / (2 * friction);
         if (wide / 2 > mostOff)
-            m_make.note("rack",
+            m_make.note(tubeName(middle()),
                         {"Pulled at an outer tube it binds: that is {0} off the middle, and with the tubes "
                          "{1} deep it "
                          "slides only if pulled within {2} of it.",
                          {{wide / 2}, {deep}, {mostOff}}},
                         "Let the tubes go in deeper, grease them, or pull it in the middle.");
         else
-            m_make.tell("rack",
+            m_make.tell(tubeName(middle()),
                         {"Pulled within {0} of its middle it slides without binding, as a drawer does; its "
                          "outer tubes "
                          "lie {1} off it.",

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/making/hold_bolts.h"
+#include "core/armor/making/kicked_tube.h"
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
@@ -55,7 +56,7 @@ class StepTube {
         if (m_make.refused()) return m_make.finish();
         for (const Side &side : bothSides) {
             addBought(side);
-            addStep(side);
+            addKickedTube(m_make, step(side), m_step);
             for (int i = 0; i < braces(); ++i) addBrace(side, i);
             addPlaces(side);
         }
@@ -84,12 +85,16 @@ class StepTube {
     [[nodiscard]] Vec3 out(const Side &side) const {
         return Vec3(0, side.sign * std::cos(number("tilt")), -std::sin(number("tilt"))) * number("spread");
     }
-    [[nodiscard]] double run() const { return number("spread") / std::tan(number("kick")); }
+    [[nodiscard]] double run() const { return step(bothSides[0]).run(); }
     [[nodiscard]] double begin() const { return front() - number("fromEnd"); }
     [[nodiscard]] double end() const { return rear() + number("fromEnd"); }
-    /// x of where the straight part begins and ends, bends aside.
-    [[nodiscard]] double bendLength() const {
-        return number("bendRadius") * std::tan(number("kick") / 2) + m_step.section.height / 2;
+    [[nodiscard]] double bendLength() const { return step(bothSides[0]).bend(m_step.section.height); }
+    [[nodiscard]] KickedTube step(const Side &side) const {
+        return {
+            side.of("step"),       {Role::Outrigger, "section", "stepWeld", 0, side.people("step tube"), {}},
+            side.of("slider"),     onBought(side, begin()),
+            onBought(side, end()), out(side),
+            number("kick"),        number("bendRadius")};
     }
 
     void check() {
@@ -122,17 +127,6 @@ class StepTube {
                     parts::onVehicle},
                    m_bought, onBought(side, front()), onBought(side, rear()));
         for (const HoldSpot &leg : legsOf(side)) fixTo(m_make, side.of("slider"), leg);
-    }
-
-    void addStep(const Side &side) {
-        const double radius = number("bendRadius");
-        BarPart &tube = m_make.bar(side.of("step"),
-                                   {Role::Outrigger, "section", "stepWeld", 0, side.people("step tube"), {}},
-                                   m_step, onBought(side, begin()), onBought(side, end()),
-                                   {{onBought(side, begin() - run()) + out(side), radius},
-                                    {onBought(side, end() + run()) + out(side), radius}});
-        Maker::cope(tube, false, {side.of("slider")});
-        Maker::cope(tube, true, {side.of("slider")});
     }
 
     void addBrace(const Side &side, int i) {
