@@ -1,5 +1,7 @@
 #include "app/asking.h"
 
+#include <QObject>
+
 #include <QFileDialog>
 #include <QMessageBox>
 #include <QRegularExpression>
@@ -25,6 +27,14 @@ Asking dialogs() {
 QString fileNameFor(QString text) {
     static const QRegularExpression between("[^\\w.]+", QRegularExpression::UseUnicodePropertiesOption);
     return text.trimmed().replace(between, "-");
+}
+
+QString problemText(const Problem &problem) {
+    QString text = QString::fromStdString(problem.message);
+    if (!problem.where.empty())
+        text += QObject::tr("\n\nWhere: %1").arg(QString::fromStdString(problem.where));
+    if (!problem.remedy.empty()) text += "\n\n" + QString::fromStdString(problem.remedy);
+    return text;
 }
 
 }  // namespace hefty::app

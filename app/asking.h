@@ -4,6 +4,8 @@
 
 #include <QString>
 
+#include "core/base/result.h"
+
 class QWidget;
 
 namespace hefty::app {
@@ -17,6 +19,9 @@ struct Asking {
     std::function<QString(QWidget *, const QString &title)> folder;
 };
 [[nodiscard]] Asking dialogs();
+
+/// What is wrong, where, and what to do, as a dialog tells it.
+[[nodiscard]] QString problemText(const Problem &problem);
 
 /// A text as a file name may have it: what stands between words becomes a dash.
 [[nodiscard]] QString fileNameFor(QString text);

@@ -20,28 +20,6 @@ using measure::Quantity;
 using workshop::JigPlan;
 using workshop::JigPoint;
 
-/// The floor seen from above with the base line at the bottom, A on the left.
-struct FloorScale {
-    double scale = 1;
-    QPointF origin;  ///< of A
-    [[nodiscard]] QPointF place(double along, double aside) const {
-        return origin + QPointF(along, -aside) * scale;
-    }
-};
-
-FloorScale scaleFor(const JigPlan &plan, const QRectF &box) {
-    double low = 0, high = plan.base, far = 1;
-    for (const JigPoint &p : plan.points) {
-        low = std::min(low, p.along);
-        high = std::max(high, p.along);
-        far = std::max(far, p.aside);
-    }
-    FloorScale s;
-    s.scale = std::min(box.width() / (high - low), box.height() / far);
-    s.origin = {box.center().x() - (high + low) / 2 * s.scale, box.bottom()};
-    return s;
-}
-
 QString kindOf(const JigPoint &p, const QString &size) {
     switch (p.kind) {
         case JigPoint::Kind::Bolt:
@@ -69,13 +47,25 @@ void JigFloor::show(std::optional<JigPlan> plan, int chosen) {
     update();
 }
 
-void JigFloor::paint(QPainter &p, const QRectF &box, const JigPlan &plan, int chosen,
-                     measure::UnitSystem units) {
-    const FloorScale s = scaleFor(plan, box);
-    const auto print = [units](double mm) {
-        return QString::fromStdString(measure::printQuantity(mm, Quantity::Length, units));
-    };
-    const QPointF a = s.place(0, 0), b = s.place(plan.base, 0);
+/// The floor seen from above with the base line at the bottom, A on the left.
+QPointF JigFloor::place(double along, double aside) const {
+    double low = 0, high = m_plan->base, far = 1;
+    for (const JigPoint &p : m_plan->points) {
+        low = std::min(low, p.along);
+        high = std::max(high, p.along);
+        far = std::max(far, p.aside);
+    }
+    const QRectF box = QRectF(rect()).adjusted(40, 40, -40, -46);
+    const double scale = std::min(box.width() / (high - low), box.height() / far);
+    return {box.center().x() + (along - (high + low) / 2) * scale, box.bottom() - aside * scale};
+}
+
+QString JigFloor::said(double mm) const {
+    return QString::fromStdString(measure::printQuantity(mm, Quantity::Length, m_session->units()));
+}
+
+void JigFloor::drawLine(QPainter &p) const {
+    const QPointF a = place(0, 0), b = place(m_plan->base, 0);
     p.setPen(QPen(colors().blue, 2));
     p.drawLine(a, b);
     p.setFont(textFont(11));
@@ -83,44 +73,46 @@ void JigFloor::paint(QPainter &p, const QRectF &box, const JigPlan &plan, int ch
         p.drawLine(at - QPointF(0, 7), at + QPointF(0, 7));
         p.drawText(QRectF(at.x() - 20, at.y() + 6, 40, 20), Qt::AlignCenter, name);
     }
-    drawLabel(p, (a + b) / 2 + QPointF(0, 14), print(plan.base), colors().blue, colors().paper);
-    if (chosen >= 0 && chosen < static_cast<int>(plan.points.size())) {
-        const JigPoint &c = plan.points[static_cast<std::size_t>(chosen)];
-        const QPointF at = s.place(c.along, c.aside);
-        p.setPen(QPen(colors().yellowEdge, 1.5));
-        p.setBrush(Qt::NoBrush);
-        for (const auto &[from, length] : {std::pair{a, c.fromA}, {b, c.fromB}}) {
-            p.drawLine(from, at);
-            const double r = length * s.scale, toward = std::atan2(-(at - from).y(), (at - from).x());
-            p.drawArc(QRectF(from.x() - r, from.y() - r, 2 * r, 2 * r),
-                      static_cast<int>(16 * (toward * 180 / M_PI - 7)), 16 * 14);
-            drawLabel(p, (from + at) / 2, print(length), colors().ink, colors().paper);
-        }
+    drawLabel(p, (a + b) / 2 + QPointF(0, 14), said(m_plan->base), colors().blue, colors().paper);
+}
+
+/// The two lines that are struck to the chosen place, each with a piece of its arc.
+void JigFloor::drawChosen(QPainter &p) const {
+    if (m_chosen < 0 || m_chosen >= static_cast<int>(m_plan->points.size())) return;
+    const JigPoint &c = m_plan->points[static_cast<std::size_t>(m_chosen)];
+    const QPointF at = place(c.along, c.aside);
+    p.setPen(QPen(colors().yellowEdge, 1.5));
+    p.setBrush(Qt::NoBrush);
+    for (const auto &[from, length] : {std::pair{place(0, 0), c.fromA}, {place(m_plan->base, 0), c.fromB}}) {
+        const QLineF struck(from, at);
+        p.drawLine(struck);
+        const double r = struck.length();
+        constexpr int wide = 14, perDegree = 16;
+        p.drawArc(QRectF(from.x() - r, from.y() - r, 2 * r, 2 * r),
+                  static_cast<int>(perDegree * (struck.angle() - wide / 2.0)), perDegree * wide);
+        drawLabel(p, struck.center(), said(length), colors().ink, colors().paper);
     }
+}
+
+/// Places above each other are named together.
+void JigFloor::drawPlaces(QPainter &p) const {
     p.setFont(textFont(10));
-    for (std::size_t i = 0; i < plan.points.size(); ++i) {
-        const JigPoint &j = plan.points[i];
-        const QPointF at = s.place(j.along, j.aside);
+    std::vector<bool> named(m_plan->points.size(), false);
+    for (std::size_t i = 0; i < m_plan->points.size(); ++i) {
+        const JigPoint &j = m_plan->points[i];
+        const QPointF at = place(j.along, j.aside);
         p.setPen(QPen(colors().ink, 1.5));
-        p.setBrush(static_cast<int>(i) == chosen ? colors().yellow : colors().paper);
+        p.setBrush(static_cast<int>(i) == m_chosen ? colors().yellow : colors().paper);
         if (j.kind == JigPoint::Kind::Support)
             p.drawRect(QRectF(at - QPointF(5, 5), QSizeF(10, 10)));
         else
             p.drawEllipse(at, 5, 5);
-    }
-    // Places above each other are named together.
-    std::vector<bool> named(plan.points.size(), false);
-    p.setPen(colors().ink);
-    for (std::size_t i = 0; i < plan.points.size(); ++i) {
-        if (named[i]) continue;
-        const QPointF at = s.place(plan.points[i].along, plan.points[i].aside);
         QStringList numbers;
-        for (std::size_t k = i; k < plan.points.size(); ++k) {
-            const QPointF off = s.place(plan.points[k].along, plan.points[k].aside) - at;
-            if (named[k] || std::hypot(off.x(), off.y()) > 12) continue;
-            named[k] = true;
-            numbers << QString::number(k + 1);
-        }
+        for (std::size_t k = i; k < m_plan->points.size() && !named[i]; ++k)
+            if (QLineF(at, place(m_plan->points[k].along, m_plan->points[k].aside)).length() < 12 &&
+                !named[k])
+                numbers << QString::number(k + 1);
+        for (const QString &n : numbers) named[static_cast<std::size_t>(n.toInt()) - 1] = true;
         p.drawText(QRectF(at.x() - 60, at.y() - 22, 120, 16), Qt::AlignCenter, numbers.join(","));
     }
 }
@@ -129,18 +121,20 @@ void JigFloor::paintEvent(QPaintEvent *) {
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
     drawPanel(p, rect(), m_plan ? QString() : tr("The piece holds to nothing that a jig could stand for."));
-    if (m_plan) paint(p, QRectF(rect()).adjusted(40, 40, -40, -46), *m_plan, m_chosen, m_session->units());
+    if (!m_plan) return;
+    drawLine(p);
+    drawChosen(p);
+    drawPlaces(p);
 }
 
 void JigFloor::mousePressEvent(QMouseEvent *event) {
     if (!m_plan) return;
-    const FloorScale s = scaleFor(*m_plan, QRectF(rect()).adjusted(40, 40, -40, -46));
     constexpr double reach = 14;
     int best = -1;
     double near = reach;
     for (std::size_t i = 0; i < m_plan->points.size(); ++i) {
         const JigPoint &j = m_plan->points[i];
-        const QPointF off = s.place(j.along, j.aside) - event->position();
+        const QPointF off = place(j.along, j.aside) - event->position();
         if (const double d = std::hypot(off.x(), off.y()); d < near) {
             near = d;
             best = static_cast<int>(i);

@@ -19,9 +19,6 @@ class JigFloor : public QWidget {
     explicit JigFloor(Session *session, QWidget *parent = nullptr);
     void show(std::optional<workshop::JigPlan> plan, int chosen);
     [[nodiscard]] QSize minimumSizeHint() const override { return {320, 220}; }
-    /// For printing.
-    static void paint(QPainter &painter, const QRectF &box, const workshop::JigPlan &plan, int chosen,
-                      measure::UnitSystem units);
 
   signals:
     void picked(int point);
@@ -31,6 +28,11 @@ class JigFloor : public QWidget {
     void mousePressEvent(QMouseEvent *event) override;
 
   private:
+    void drawLine(QPainter &painter) const;
+    void drawChosen(QPainter &painter) const;
+    void drawPlaces(QPainter &painter) const;
+    [[nodiscard]] QPointF place(double along, double aside) const;
+    [[nodiscard]] QString said(double mm) const;
     Session *m_session;
     std::optional<workshop::JigPlan> m_plan;
     int m_chosen = -1;

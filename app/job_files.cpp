@@ -37,10 +37,7 @@ void JobFiles::open() {
 }
 
 void JobFiles::tell(const QString &title, const Problem &problem) {
-    QString text = QString::fromStdString(problem.message);
-    if (!problem.where.empty()) text += tr("\n\nWhere: %1").arg(QString::fromStdString(problem.where));
-    if (!problem.remedy.empty()) text += "\n\n" + QString::fromStdString(problem.remedy);
-    m_asking.tell(m_window, title, text);
+    m_asking.tell(m_window, title, problemText(problem));
 }
 
 bool JobFiles::openPath(const QString &path) {

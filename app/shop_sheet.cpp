@@ -90,10 +90,7 @@ const store::KeptJob *ShopSheet::chosen() const {
 }
 
 void ShopSheet::tell(const Problem &problem) {
-    QString text = QString::fromStdString(problem.message);
-    if (!problem.where.empty()) text += tr("\n\nWhere: %1").arg(QString::fromStdString(problem.where));
-    if (!problem.remedy.empty()) text += "\n\n" + QString::fromStdString(problem.remedy);
-    m_asking.tell(this, tr("The shop"), text);
+    m_asking.tell(this, tr("The shop"), problemText(problem));
 }
 
 void ShopSheet::refresh() {

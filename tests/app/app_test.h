@@ -87,9 +87,13 @@ class DemoWindow {
     [[nodiscard]] T *find(const QString &name) {
         return window.findChild<T *>(name);
     }
+    /// Waits for the plain appraisal of the job in hand.
+    [[nodiscard]] bool answered() {
+        return QTest::qWaitFor([this] { return !session().isWorking(); }, 20000);
+    }
     /// Waits for the appraisal with its remedies.
     [[nodiscard]] bool settle() {
-        return QTest::qWaitFor([this] { return settled(session()); }, 20000);
+        return QTest::qWaitFor([this] { return settled(session()); }, 60000);
     }
 
     app::MainWindow window;

@@ -324,27 +324,6 @@ class TestBench : public QObject {
         for (const QPoint p : {QPoint(156, 130), QPoint(60, 400), QPoint(1100, 500), QPoint(600, 770)})
             QCOMPARE(again.pixelColor(p), light.pixelColor(p));
     }
-    /// Cards of findings are read in both looks: their text stands off their ground as the theme's ink does.
-    void cardsFollowTheLook() {
-        DemoWindow demo("prove");
-        QVERIFY(demo.settle());
-        const auto ground = [&] {
-            auto *cards = demo.find<QWidget>("cards");
-            for (QFrame *card : cards->findChildren<QFrame *>())
-                if (card->property("severity").isValid() && card->isVisible())
-                    return card->grab().toImage().pixelColor(card->width() - 4, card->height() - 4);
-            return QColor();
-        };
-        const QColor light = ground();
-        QCOMPARE(light, colors().paper);
-        demo.find<QAction>("dark")->trigger();
-        QApplication::processEvents();
-        QCOMPARE(ground(), colors().paper);
-        QVERIFY(ground() != light);
-        demo.find<QAction>("dark")->trigger();
-        QApplication::processEvents();
-        QCOMPARE(ground(), light);
-    }
     void foldingTheFindings() {
         DemoWindow demo;
         auto *panel = demo.find<FindingsPanel>("findings");

@@ -22,10 +22,6 @@ using namespace hefty::testing;
 
 namespace {
 
-bool answered(DemoWindow &demo) {
-    return QTest::qWaitFor([&] { return settled(demo.session()); }, 60000);
-}
-
 /// Goes on by Tab until a widget of a name has the keys; false: it is never reached.
 bool tabTo(const QString &name) {
     for (int i = 0; i < 900; ++i) {
@@ -86,9 +82,9 @@ class TestHands : public QObject {
     /// hole where the post is pointed at, and back to nothing.
     void emptyPieceByMouse() {
         DemoWindow demo("layout", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         beginEmpty(demo);
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         auto *front = demo.find<PlanView>("layoutFront");
         auto *kind = demo.find<QComboBox>("buildKind");
         const auto click = [&](const Vec3 &at) {
@@ -101,7 +97,7 @@ class TestHands : public QObject {
             QTest::mouseClick(demo.find<QPushButton>("buildMake"), Qt::LeftButton);
             QVERIFY2(demo.find<QLabel>("buildNote")->text().isEmpty(),
                      qPrintable(demo.find<QLabel>("buildNote")->text()));
-            QVERIFY(answered(demo));
+            QVERIFY(demo.settle());
         };
         const auto part = [&](const char *name) {
             return demo.session().chosen(*demo.session().appraisal())->assembly->bar(name);
@@ -132,10 +128,10 @@ class TestHands : public QObject {
             return (w.a == "tube" && w.b == "tube2") || (w.a == "tube2" && w.b == "tube");
         }));
         QTest::mouseClick(demo.find<QPushButton>("removeOperation1"), Qt::LeftButton);
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QVERIFY(!part("tube2") && part("tube"));
         QTest::mouseClick(demo.find<QToolButton>("undoButton"), Qt::LeftButton);
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QVERIFY(part("tube2"));
         for (int i = 0; i < 2; ++i) QTest::mouseClick(demo.find<QToolButton>("undoButton"), Qt::LeftButton);
         QVERIFY(demo.session().piece()->operations.empty());
@@ -143,7 +139,7 @@ class TestHands : public QObject {
     /// The same by keys alone: Tab from field to field, the kind by arrows, Space on the button, Ctrl+Z.
     void emptyPieceByKeys() {
         DemoWindow demo("layout", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         beginEmpty(demo);
         QVERIFY(QTest::qWaitForWindowActive(&demo.window));
         const auto build = [&] {
@@ -176,7 +172,7 @@ class TestHands : public QObject {
         write("part", "tab.left");
         build();
         QCOMPARE(demo.session().piece()->operations.size(), std::size_t{4});
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         const auto held = demo.session().appraisal();
         const job::PieceAppraisal *own = demo.session().chosen(*held);
         for (const char *part : {"beam", "bracket.left", "bracket.right", "tab.left", "tab.right"})
@@ -207,7 +203,7 @@ class TestHands : public QObject {
         QFETCH(QString, button);
         QFETCH(QString, page);
         DemoWindow demo(stop.toUtf8().constData(), demoPath("marten-tube-front"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         auto *opens = demo.find<QPushButton>(button);
         opens->setFocus();
         press(Qt::Key_Space);
@@ -257,7 +253,7 @@ class TestHands : public QObject {
     /// A job whose name has a slash is offered a file name, not a folder.
     void savedUnderItsName() {
         DemoWindow demo;
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         demo.session().edit("name", [](job::Job &job) { job.name = "Front/rear"; });
         QString proposed;
         demo.window.asking.saveFile = [&](QWidget *, const QString &, const QString &name, const QString &) {
@@ -271,11 +267,11 @@ class TestHands : public QObject {
     /// Two kinds of sheets with one mark that has a slash in it: a file for each sheet, none written over.
     void filesOfSheetsWithOneMark() {
         DemoWindow demo("cut", demoPath("marten-front-bumper"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         demo.session().edit("sheets", [](job::Job &job) {
             for (workshop::SheetItem &s : job.shop.sheets) s.id = "rest 1/2";
         });
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QTest::mouseClick(demo.find<QPushButton>("pageSheets"), Qt::LeftButton);
         QTest::mouseClick(demo.find<QPushButton>("layPlates"), Qt::LeftButton);
         QVERIFY(QTest::qWaitFor([&] { return demo.find<QPushButton>("sheetFiles")->isEnabled(); }, 60000));
@@ -290,7 +286,7 @@ class TestHands : public QObject {
     /// The tube is seen in the bender from above and along it, and moves with the slider.
     void tubeIsSeenInTheBender() {
         DemoWindow demo("cut", demoPath("marten-tube-front"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QTest::mouseClick(demo.find<QPushButton>("pageBender"), Qt::LeftButton);
         auto *view = demo.find<QWidget>("benderView");
         auto *place = demo.find<QAbstractSlider>("bendPlace");
@@ -301,6 +297,9 @@ class TestHands : public QObject {
         const QImage before = seen(0), half = seen(50), after = seen(99);
         const QRect left(0, 0, before.width() * 6 / 10, before.height());
         for (const QImage &i : {before, half, after}) QVERIFY(pixelsOf(i, left, colors().yellow) > 300);
+        // Seen along itself the straight tube is a ring behind the bed; what has turned stands out of it.
+        const QRect right(before.width() * 65 / 100, 0, before.width() * 34 / 100, before.height());
+        for (const QImage &i : {half, after}) QVERIFY(pixelsOf(i, right, colors().yellow) > 20);
         QVERIFY(before != half && half != after);
         // What has been bent stands toward the die's side, above the line of the tube.
         const QRect upper(left.left(), 0, left.width(), left.height() / 2);
@@ -309,7 +308,7 @@ class TestHands : public QObject {
     /// The grounds are those of the core; what nobody has said of an anchor is the person's to judge.
     void groundsAndAnchor() {
         DemoWindow demo("load", demoPath("marten-front-bumper"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QTest::mouseClick(demo.find<QPushButton>("pageStuck"), Qt::LeftButton);
         auto *ground = demo.find<QComboBox>("stuckGround");
         QCOMPARE(ground->count(), static_cast<int>(rig::grounds().size()));
@@ -339,13 +338,13 @@ class TestHands : public QObject {
     void gaugesLeadToTheirStop() {
         for (const char *gauge : {"hours", "cost"}) {
             DemoWindow demo;
-            QVERIFY(answered(demo));
+            QVERIFY(demo.settle());
             QTest::mouseClick(demo.find<GaugeButton>(QStringLiteral("gauge.") + gauge), Qt::LeftButton);
             QVERIFY2(demo.find<QWidget>("cutTable")->isVisible(), gauge);
             QVERIFY(demo.find<QDialog>("workingSheet"));
         }
         DemoWindow demo;
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         auto *hours = demo.find<GaugeButton>("gauge.hours");
         const job::Gauge *g = demo.session().appraisal()->gauge("hours");
         QVERIFY(std::isinf(g->limit) && !g->aside.empty() && !g->broken());

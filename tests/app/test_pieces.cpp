@@ -13,15 +13,6 @@ using namespace hefty::app;
 using hefty::testing::demoPath;
 using hefty::testing::DemoWindow;
 
-namespace {
-
-/// Waits for the plain appraisal of the job in hand.
-bool answered(DemoWindow &demo) {
-    return QTest::qWaitFor([&] { return !demo.session().isWorking(); }, 20000);
-}
-
-}  // namespace
-
 /// Several pieces in one job, through the window.
 class TestPieces : public QObject {
     Q_OBJECT
@@ -32,7 +23,7 @@ class TestPieces : public QObject {
     void chipsChoose() {
         DemoWindow demo("layout", demoPath("marten-full-set"));
         QVERIFY2(demo.opened, qPrintable(demo.told));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         for (const char *piece : {"front-bumper", "rear-beam", "sliders"})
             QVERIFY2(demo.find<QToolButton>(QStringLiteral("chip.") + piece), piece);
         QVERIFY(demo.find<QLineEdit>("setting.trayDepth"));
@@ -51,11 +42,11 @@ class TestPieces : public QObject {
     /// What has not changed is not built or proved again.
     void othersAreTakenOver() {
         DemoWindow demo("layout", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         const auto before = demo.session().appraisal();
         demo.session().choosePiece("sliders");
         demo.session().setSetting("spread", 135.0);
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         const auto after = demo.session().appraisal();
         QVERIFY(after->piece("rear-beam")->assembly == before->piece("rear-beam")->assembly);
         QVERIFY(after->piece("sliders")->assembly != before->piece("sliders")->assembly);
@@ -63,7 +54,7 @@ class TestPieces : public QObject {
     }
     void findingsSayWhose() {
         DemoWindow demo("prove", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         std::set<std::string> ids;
         for (const job::Finding &f : demo.session().appraisal()->findings)
             QVERIFY2(ids.insert(f.id).second, f.id.c_str());
@@ -71,7 +62,7 @@ class TestPieces : public QObject {
     /// The rear ends and the crossmembers are measured in the window too: then a rear beam can be had.
     void rearIsMeasured() {
         DemoWindow demo("measure");
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         const auto add = [&](const char *list, const char *table) {
             hefty::testing::openList(demo, list);
             auto *button = demo.find<QPushButton>(QString(table) + "Add");
@@ -86,12 +77,12 @@ class TestPieces : public QObject {
         QCOMPARE(demo.session().job().vehicle.rearHoles.size(), std::size_t(2));
         QCOMPARE(demo.session().job().vehicle.crossmembers.size(), std::size_t(1));
         demo.session().addPiece(*armor::pattern("rear-beam"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         QVERIFY(demo.session().appraisal()->piece("rear-beam")->assembly);
     }
     void addAndRemove() {
         DemoWindow demo("layout");
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         // The gallery is a dialog: its button is pressed as soon as it is there.
         QTimer::singleShot(0, this, [&demo] {
             auto *gallery = demo.window.findChild<Gallery *>("gallery");
@@ -103,7 +94,7 @@ class TestPieces : public QObject {
         QTest::mouseClick(demo.find<QToolButton>("addPieceButton"), Qt::LeftButton);
         QCOMPARE(demo.session().job().pieces.size(), std::size_t(2));
         QCOMPARE(demo.session().piece()->pattern, std::string("frame-slider"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         QVERIFY(demo.session().appraisal()->piece("frame-slider")->assembly);
         demo.session().removePiece();
         QCOMPARE(demo.session().job().pieces.size(), std::size_t(1));
@@ -114,7 +105,7 @@ class TestPieces : public QObject {
     /// a skid is taken from the gallery and laid out by its fields.
     void skidFromTheGallery() {
         DemoWindow demo("layout", demoFolder() + "/pipit-skids-sliders.girder.json");
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         QTimer::singleShot(0, this, [&demo] {
             auto *gallery = demo.window.findChild<Gallery *>("gallery");
             QVERIFY(gallery);
@@ -126,7 +117,7 @@ class TestPieces : public QObject {
         });
         QTest::mouseClick(demo.find<QToolButton>("addPieceButton"), Qt::LeftButton);
         QCOMPARE(demo.session().piece()->pattern, std::string("skid-plate"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         const std::string id = demo.session().piece()->id;
         // As it comes it reaches under bosses that lie 2 mm higher than others, and says so.
         QVERIFY(!demo.session().appraisal()->piece(id)->assembly);
@@ -136,7 +127,7 @@ class TestPieces : public QObject {
             edit->selectAll();
             QTest::keyClicks(edit, value);
             QTest::keyClick(edit, Qt::Key_Return);
-            QVERIFY(answered(demo));
+            QVERIFY(demo.answered());
         }
         QCOMPARE(std::get<double>(demo.session().piece()->settings.at("width")), 560.0);
         const auto assembly = demo.session().appraisal()->piece(id)->assembly;
@@ -145,7 +136,7 @@ class TestPieces : public QObject {
     /// A rear beam on a vehicle whose rear has not been measured says what is missing.
     void galleryTellsWhatIsMissing() {
         DemoWindow demo("layout");
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         Gallery gallery(&demo.session());
         QString all;
         for (const QLabel *l : gallery.findChildren<QLabel *>()) all += l->text() + "\n";
@@ -155,7 +146,7 @@ class TestPieces : public QObject {
     /// From an empty piece, by its fields alone: a beam on side plates, a tab and its twin, a receiver.
     void builtByHand() {
         DemoWindow demo("layout", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         demo.session().choosePiece("rear-beam");
         demo.session().removePiece();
         demo.session().addPiece(*armor::pattern("from-nothing"));
@@ -192,7 +183,7 @@ class TestPieces : public QObject {
         build("mirror");
         type("part", "tab.left");
         press();
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         const auto appraisal = demo.session().appraisal();
         const job::PieceAppraisal *own = demo.session().chosen(*appraisal);
         QVERIFY(own && own->assembly && own->proof);
@@ -216,7 +207,7 @@ class TestPieces : public QObject {
     /// the click; Enter builds, Esc leaves.
     void builtInThePicture() {
         DemoWindow demo("layout", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         demo.session().choosePiece("rear-beam");
         auto *front = demo.find<PlanView>("layoutFront");
         QTest::mouseClick(demo.find<QPushButton>("trayByHand"), Qt::LeftButton);
@@ -248,7 +239,7 @@ class TestPieces : public QObject {
         const std::size_t before = demo.session().piece()->operations.size();
         QTest::keyClick(front, Qt::Key_Return);
         QCOMPARE(demo.session().piece()->operations.size(), before + 1);
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         const auto after = demo.session().appraisal();
         const armor::Assembly &built = *demo.session().chosen(*after)->assembly;
         const parts::BarPart *post = built.bar("tube");
@@ -293,7 +284,7 @@ class TestPieces : public QObject {
         QCOMPARE(at("25.4 mm, 2, 0", "at"), (std::vector<int>{2540, 5080, 0}));
         QCOMPARE(at("beam@10 + 0, 0, 4", "offset"), (std::vector<int>{0, 0, 10160}));
         DemoWindow demo("layout", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.answered());
         demo.session().setUnits(measure::UnitSystem::Inch);
         demo.session().choosePiece("rear-beam");
         QTest::mouseClick(demo.find<QPushButton>("trayByHand"), Qt::LeftButton);
@@ -309,189 +300,6 @@ class TestPieces : public QObject {
         const Json &tab = demo.session().piece()->operations.back();
         QCOMPARE(tab["across"].get<double>(), 254.0);
         QCOMPARE(tab["thickness"].get<double>(), 20.0);
-    }
-    /// The ladder is that of the piece: on a winch line, at a tab, or none.
-    void ladderOfThePiece() {
-        DemoWindow demo("prove", demoPath("marten-full-set"));
-        QVERIFY(QTest::qWaitFor([&] { return demo.session().appraisal()->detail != proof::Detail::Strips; },
-                                120000));
-        auto *ladder = demo.find<QWidget>("ladder");
-        QVERIFY(ladder->isVisible() && ladder->accessibleDescription().contains("winch line"));
-        demo.session().choosePiece("rear-beam");
-        QVERIFY(ladder->isVisible() && ladder->accessibleDescription().contains("left tab"));
-        demo.session().choosePiece("sliders");
-        QVERIFY(!ladder->isVisible());
-    }
-    void dutiesByPlace() {
-        DemoWindow demo("load", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
-        auto *table = demo.find<QTableWidget>("dutyTable");
-        QVERIFY(table->rowCount() > 8);
-        QStringList what;
-        for (int r = 0; r < table->rowCount(); ++r) what << table->item(r, 0)->text();
-        QVERIFY(what.contains("Winch pull") && what.contains("Rock under the middle"));
-        table->selectRow(static_cast<int>(what.indexOf("Winch pull")));
-        QVERIFY(demo.find<QLabel>("dutyNote")->text().contains("1.20"));
-        QVERIFY(demo.find<QLabel>("dutyNote")->text().contains("15 ways"));
-    }
-    /// A duty is left out only with a reason; it is then told as not proved, and comes back by undo or by
-    /// hand.
-    void dutySwitchedOff() {
-        DemoWindow demo("load", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
-        auto *table = demo.find<QTableWidget>("dutyTable");
-        auto *off = demo.find<QPushButton>("dutySwitch");
-        auto *reason = demo.find<QLineEdit>("dutyReason");
-        const int rows = table->rowCount();
-        const auto rowOf = [&](const char *what) {
-            for (int r = 0; r < table->rowCount(); ++r)
-                if (table->item(r, 0)->text() == what) return r;
-            return -1;
-        };
-        table->selectRow(rowOf("Rock under the middle"));
-        QVERIFY(!off->isEnabled());
-        reason->setText("  ");
-        QVERIFY(!off->isEnabled());
-        reason->setText("a skid plate stands before it");
-        QVERIFY(off->isEnabled());
-        QTest::mouseClick(off, Qt::LeftButton);
-        QVERIFY(answered(demo));
-        QCOMPARE(table->rowCount(), rows);
-        QCOMPARE(table->item(rowOf("Rock under the middle"), 2)->text(), QString("off"));
-        const job::Finding *told =
-            demo.session().appraisal()->finding("unproved/off/rock/middle@front-bumper");
-        QVERIFY(told && told->severity == job::Severity::Note);
-        QVERIFY(QString::fromStdString(told->sentence.in(measure::UnitSystem::Metric))
-                    .contains("a skid plate stands before it"));
-        for (const proof::LoadCase &c : demo.session().appraisal()->pieces[0].proof->duties.cases)
-            QVERIFY(c.place != "rock/middle");
-        const auto read = job::readJob(job::writeJob(demo.session().job()));
-        QVERIFY(read && read->pieces == demo.session().job().pieces);
-        table->selectRow(rowOf("Rock under the middle"));
-        QCOMPARE(off->text(), QString("Switch on"));
-        QVERIFY(off->isEnabled() && !reason->isEnabled());
-        QTest::mouseClick(off, Qt::LeftButton);
-        QVERIFY(answered(demo));
-        QVERIFY(demo.session().job().pieces[0].off.empty());
-        QVERIFY(!demo.session().appraisal()->finding("unproved/off/rock/middle@front-bumper"));
-        // its own weight is always there
-        table->selectRow(rowOf("Standing still, own weight"));
-        reason->setText("no");
-        QVERIFY(!off->isEnabled());
-    }
-    /// A part chosen in the cut list is shown as it is cut and bent, in the reader's units.
-    void partAsItIsCut() {
-        DemoWindow demo("cut", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
-        demo.session().choosePiece("sliders");
-        auto *table = demo.find<QTableView>("cutTable");
-        auto *part = demo.find<QWidget>("cutPart");
-        QVERIFY(part->accessibleDescription().isEmpty());
-        int row = -1;
-        for (int r = 0; r < table->model()->rowCount(); ++r)
-            if (table->model()->index(r, 0).data().toString().contains("outer")) row = r;
-        QVERIFY(row >= 0);
-        table->selectRow(row);
-        const QString metric = part->accessibleDescription();
-        QVERIFY2(metric.contains("Bend 1: mark") && metric.contains("Bend 2: mark") && metric.contains("mm"),
-                 qPrintable(metric));
-        QVERIFY2(metric.contains("Cope the start") && metric.contains("45.0°") && !metric.contains("-0.0°"),
-                 qPrintable(metric));
-        demo.session().setUnits(measure::UnitSystem::Inch);
-        QVERIFY(part->accessibleDescription().contains("\""));
-        demo.session().choosePiece("rear-beam");
-        table->selectRow(0);
-        QVERIFY(part->accessibleDescription().contains("long point"));
-    }
-    /// A bar is ticked as cut: all its parts are, its remnant goes back to the rack with a mark, and undo
-    /// takes it all back.
-    void barIsCut() {
-        DemoWindow demo("cut", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
-        auto *table = demo.find<QTableView>("cutTable");
-        table->selectRow(0);
-        const std::size_t rack = demo.session().job().shop.rack.size();
-        auto *tick = demo.find<QPushButton>("tickCut");
-        QVERIFY(tick->isEnabled() && tick->text().contains("bar"));
-        QTest::mouseClick(tick, Qt::LeftButton);
-        QVERIFY(!demo.session().job().log.cut.empty());
-        QVERIFY(demo.find<QLabel>("cutBooked")->text().contains("Mark them R-"));
-        QVERIFY(demo.session().job().shop.rack.size() >= rack);
-        QVERIFY(answered(demo));
-        table->selectRow(0);
-        QVERIFY(table->model()->index(0, 6).data().toString().startsWith(QStringLiteral("✓")));
-        auto *length = demo.find<QLineEdit>("asCut");
-        QVERIFY(length->isVisible());
-        length->setFocus();
-        length->selectAll();
-        QTest::keyClicks(length, "1000");
-        QTest::keyClick(length, Qt::Key_Return);
-        QCOMPARE(demo.session().job().log.cut.front().length, 1000.0);
-        demo.session().undoStack()->undo();
-        demo.session().undoStack()->undo();
-        QVERIFY(demo.session().job().log.cut.empty());
-        QCOMPARE(demo.session().job().shop.rack.size(), rack);
-    }
-    /// The order is played: parts appear as they are fitted, at the end all are there, and it stops by
-    /// itself.
-    void orderIsPlayed() {
-        DemoWindow demo("weld", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
-        auto *table = demo.find<QTableWidget>("weldTable");
-        auto *view = demo.find<PlanView>("weldView");
-        table->selectRow(0);
-        QTRY_VERIFY_WITH_TIMEOUT(view->later.size() > 3, 30000);  // once the order is worked out
-        const std::size_t first = view->later.size();
-        table->selectRow(table->rowCount() - 3);
-        const std::size_t nearly = view->later.size();
-        QVERIFY(nearly < first);
-        auto *play = demo.find<QPushButton>("playOrder");
-        QTest::mouseClick(play, Qt::LeftButton);
-        QTRY_COMPARE_WITH_TIMEOUT(table->currentRow(), table->rowCount() - 1, 8000);
-        QTRY_VERIFY_WITH_TIMEOUT(play->text().contains("Play"), 4000);
-        QVERIFY(view->later.size() <= nearly);
-    }
-    void seamIsTicked() {
-        DemoWindow demo("weld", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
-        auto *table = demo.find<QTableWidget>("weldTable");
-        QVERIFY(table->rowCount() > 20);
-        const std::size_t before = demo.session().job().log.welded.size();
-        QVERIFY(table->item(0, 0)->text().startsWith("1. "));
-        table->selectRow(0);
-        QTest::mouseClick(demo.find<QPushButton>("tickSeam"), Qt::LeftButton);
-        QCOMPARE(demo.session().job().log.welded.size(), before + 1);
-        QCOMPARE(table->item(0, 8)->text(), QStringLiteral("✓"));
-        QTest::mouseClick(demo.find<QPushButton>("tickSeam"), Qt::LeftButton);
-        QCOMPARE(demo.session().job().log.welded.size(), before);
-    }
-    /// A reading is typed, kept with the job, and told to be off.
-    void readingIsTaken() {
-        DemoWindow demo("fitup", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
-        auto *table = demo.find<QTableWidget>("fitTable");
-        QVERIFY(table->rowCount() > 5);
-        const std::size_t before = demo.session().job().log.fit.size();
-        table->selectRow(0);
-        auto *reading = demo.find<QLineEdit>("fitReading");
-        reading->setFocus();
-        reading->selectAll();
-        QTest::keyClicks(reading, "980");
-        QTest::keyClick(reading, Qt::Key_Return);
-        QCOMPARE(demo.session().job().log.fit.size(), before + 1);
-        QVERIFY2(table->item(0, 3)->text().contains("less") || table->item(0, 3)->text().contains("more"),
-                 qPrintable(table->item(0, 3)->text()));
-        const auto again = job::readJob(job::writeJob(demo.session().job()));
-        QVERIFY(again && again->log == demo.session().job().log);
-    }
-    void hoursAreLogged() {
-        DemoWindow demo("log");
-        demo.session().edit("entry", [](job::Job &j) {
-            j.log.entries.push_back({"2026-05-02", log::EntryKind::Hours, "cut and tacked", 3.5, {}, {}});
-            j.log.entries.push_back({"2026-06-02", log::EntryKind::Hit, "stump", 0, {}, "beam.left"});
-        });
-        const QString text = demo.find<QLabel>("logSums")->text();
-        QVERIFY2(text.contains("3.5 h") && text.contains("beam.left"), qPrintable(text));
     }
 
   private:

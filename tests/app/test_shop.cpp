@@ -19,10 +19,6 @@ using namespace hefty::testing;
 
 namespace {
 
-bool answered(DemoWindow &demo) {
-    return QTest::qWaitFor([&] { return settled(demo.session()); }, 60000);
-}
-
 /// Lets a test drop a row where a drag of the window system would end.
 struct DroppedOn : StopTable {
     using StopTable::dropEvent;
@@ -48,7 +44,7 @@ class TestShop : public QObject {
     /// A tube's bends are played through to the last; a test bend that is logged moves what is set.
     void bendsArePlayed() {
         DemoWindow demo("cut", demoPath("marten-tube-front"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QTest::mouseClick(demo.find<QPushButton>("pageBender"), Qt::LeftButton);
         auto *table = demo.find<QTableWidget>("bendTable");
         QCOMPARE(table->rowCount(), 2);
@@ -70,7 +66,7 @@ class TestShop : public QObject {
         type(demo, "testGot", "80");
         QTest::mouseClick(demo.find<QPushButton>("logTestBend"), Qt::LeftButton);
         QCOMPARE(demo.session().job().shop.testBends.size(), tests + 1);
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         piece = demo.session().chosen(*demo.session().appraisal());
         QVERIFY(piece->bent[0].plan->steps[0].bend.set > before);
         demo.session().undoStack()->undo();
@@ -79,9 +75,9 @@ class TestShop : public QObject {
     /// A tube whose die the shop has not noted: told, and cured by noting it in the rack's lists.
     void dieIsNoted() {
         DemoWindow demo("cut", demoPath("marten-tube-front"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         demo.session().edit("no dies", [](job::Job &job) { job.shop.dies.resize(1); });
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QTest::mouseClick(demo.find<QPushButton>("pageBender"), Qt::LeftButton);
         auto *step = demo.find<QLabel>("bendStep");
         QVERIFY2(step->text().contains("No die"), qPrintable(step->text()));
@@ -97,7 +93,7 @@ class TestShop : public QObject {
         QVERIFY(table && table->model()->rowCount() == 1);
         typeInto(table, 0, 1, "60.3");
         typeInto(table, 0, 2, "150");
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QVERIFY(!demo.session().appraisal()->finding("bend/hoop.main"));
         sheet->close();
         QTest::mouseClick(demo.find<QPushButton>("pageBender"), Qt::LeftButton);
@@ -106,7 +102,7 @@ class TestShop : public QObject {
     /// All pages of the benches come by their buttons, one at a time, and go back when a finding is shown.
     void pagesOfTheBenches() {
         DemoWindow demo("cut", demoPath("marten-front-bumper"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         const auto pages = [&](const char *stop,
                                const std::vector<std::pair<const char *, const char *>> &all) {
             demo.window.goTo(stopIndex(stop));
@@ -130,7 +126,7 @@ class TestShop : public QObject {
     /// Who works in inches reads inches, pounds and Fahrenheit.
     void inInches() {
         DemoWindow demo("load", demoPath("marten-front-bumper"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         demo.session().setUnits(measure::UnitSystem::Inch);
         QTest::mouseClick(demo.find<QPushButton>("pageStuck"), Qt::LeftButton);
         QVERIFY2(demo.find<QLabel>("stuckSays")->text().contains("lbf"),
@@ -150,7 +146,7 @@ class TestShop : public QObject {
     /// A stage that lacks a reading is not taken; typed ones are, without any instrument.
     void typedPull() {
         DemoWindow demo("log", demoPath("marten-front-bumper"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QTest::mouseClick(demo.find<QPushButton>("pagePull"), Qt::LeftButton);
         auto *take = demo.find<QPushButton>("pullTake");
         QVERIFY(!take->isEnabled());
@@ -175,7 +171,7 @@ class TestShop : public QObject {
     /// gone.
     void platesAreLaidOut() {
         DemoWindow demo("cut", demoPath("marten-full-set"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QTest::mouseClick(demo.find<QPushButton>("pageSheets"), Qt::LeftButton);
         auto *table = demo.find<QTableWidget>("sheetTable");
         QVERIFY(table->rowCount() >= 4);
@@ -196,7 +192,7 @@ class TestShop : public QObject {
         for (int r = 0; r < cuts->model()->rowCount(); ++r)
             if (cuts->model()->index(r, 0).data(Qt::UserRole).toString() == "cap.left") cuts->selectRow(r);
         QTest::mouseClick(demo.find<QPushButton>("tickCut"), Qt::LeftButton);
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QTest::mouseClick(demo.find<QPushButton>("pageSheets"), Qt::LeftButton);
         QCOMPARE(table->item(0, 1)->text().toInt(), parts - 1);
         QCOMPARE(table->item(0, 3)->text(), QString("–"));  // to be laid out anew
@@ -204,14 +200,14 @@ class TestShop : public QObject {
     /// Steps of the order moved by button and by dragging; what it costs; back to the plan; who welded.
     void orderByHand() {
         DemoWindow demo("weld", demoPath("marten-front-bumper"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         auto *table = demo.window.findChild<StopTable *>("weldTable");
         auto *cost = demo.find<QLabel>("orderCost");
         QVERIFY2(cost->text().startsWith("The planned order"), qPrintable(cost->text()));
         const QString second = table->item(1, 0)->text().section(". ", 1);
         table->selectRow(1);
         QTest::mouseClick(demo.find<QPushButton>("stepEarlier"), Qt::LeftButton);
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QCOMPARE(table->item(0, 0)->text().section(". ", 1), second);
         QVERIFY2(cost->text().contains("Planned:"), qPrintable(cost->text()));
         // dropped on the lower half of the third row: it comes after it
@@ -222,10 +218,10 @@ class TestShop : public QObject {
         QDropEvent drop(QPointF(third.center().x(), third.bottom() - 2), Qt::MoveAction, &data,
                         Qt::LeftButton, {});
         (table->*&DroppedOn::dropEvent)(&drop);
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QCOMPARE(table->item(2, 0)->text().section(". ", 1), second);
         QTest::mouseClick(demo.find<QPushButton>("orderAsPlanned"), Qt::LeftButton);
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QVERIFY(cost->text().startsWith("The planned order"));
         QCOMPARE(table->item(1, 0)->text().section(". ", 1), second);
         table->selectRow(0);
@@ -243,7 +239,7 @@ class TestShop : public QObject {
     /// A proof pull by simulated instruments, stage by stage; one that yields stops by itself.
     void proofPull() {
         DemoWindow demo("log", demoPath("marten-front-bumper"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QTest::mouseClick(demo.find<QPushButton>("pagePull"), Qt::LeftButton);
         auto *page = demo.window.findChild<PullPage *>("pullPage");
         auto *pull = demo.find<QPushButton>("pullStage"), *take = demo.find<QPushButton>("pullTake");
@@ -287,13 +283,13 @@ class TestShop : public QObject {
         QVERIFY2(says->text().startsWith("Stop."), qPrintable(says->text()));
         QVERIFY(!pull->isEnabled() && !take->isEnabled());
         QVERIFY(!demo.session().job().log.pulls.back().stopped.empty());
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QVERIFY(demo.session().appraisal()->finding("pull/" + demo.session().job().log.pulls.back().place));
     }
     /// Readings between holes say whether the piece goes on.
     void asBuiltInTheWindow() {
         DemoWindow demo("fitup", demoPath("marten-front-bumper"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         auto *table = demo.find<QTableWidget>("fitTable");
         auto *says = demo.find<QLabel>("fitAsBuilt");
         QVERIFY(says->text().contains("at least three"));
@@ -311,7 +307,7 @@ class TestShop : public QObject {
     }
     void hollowsAreTold() {
         DemoWindow demo("weld", demoPath("marten-front-bumper"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QTest::mouseClick(demo.find<QPushButton>("pageHollows"), Qt::LeftButton);
         auto *table = demo.find<QTableWidget>("hollowTable");
         QVERIFY(table->rowCount() >= 1);
@@ -323,7 +319,7 @@ class TestShop : public QObject {
     /// A stuck vehicle: deeper wants more lines; what is asked for too much is said.
     void stuckInTheMud() {
         DemoWindow demo("load", demoPath("marten-front-bumper"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QTest::mouseClick(demo.find<QPushButton>("pageStuck"), Qt::LeftButton);
         auto *says = demo.find<QLabel>("stuckSays");
         auto *table = demo.find<QTableWidget>("stuckTable");
@@ -339,7 +335,7 @@ class TestShop : public QObject {
     /// A ride's record is drawn and taken into the rules; one that cannot be read is told.
     void rideIsTaken() {
         DemoWindow demo("load", demoPath("marten-front-bumper"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QTest::mouseClick(demo.find<QPushButton>("pageRide"), Qt::LeftButton);
         auto *take = demo.find<QPushButton>("rideTake");
         QVERIFY(!take->isEnabled());
@@ -362,10 +358,10 @@ class TestShop : public QObject {
     /// Hours that were logged move the estimate of later work.
     void hoursAreLearned() {
         DemoWindow demo("log", demoPath("marten-front-bumper"));
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         auto *use = demo.find<QPushButton>("useFactor");
         demo.session().edit("clear", [](job::Job &job) { job.log.entries.clear(); });
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QVERIFY(!use->isVisible());
         const double before = gauge(demo.session(), "hours");
         demo.session().edit("log", [&](job::Job &job) {
@@ -374,10 +370,10 @@ class TestShop : public QObject {
         });
         QVERIFY(!use->isVisible());  // it is not done yet
         demo.session().edit("fitted", [](job::Job &job) { job.signedOff["fitup"] = "2026-03-02"; });
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QVERIFY(use->isVisible());
         QTest::mouseClick(use, Qt::LeftButton);
-        QVERIFY(answered(demo));
+        QVERIFY(demo.settle());
         QVERIFY(std::abs(gauge(demo.session(), "hours") - before * 1.25) < 1e-6);
     }
 

@@ -8,6 +8,7 @@
 #include "core/proof/attachment.h"
 #include "core/workshop/masses.h"
 #include "core/workshop/workshop.h"
+#include "tests/core/armor/hinges.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -239,16 +240,7 @@ class TestMoreHolds : public QObject {
         const proof::Proof p = proved(job, a);
         QCOMPARE(p.openGates.size(), std::size_t{1});
         const Gate &g = a.gates[0];
-        double moment = 0;
-        const auto count = [&](double mass, const Vec3 &at) {
-            moment += mass * standardGravity * std::hypot(at.x() - g.low.x(), at.y() - g.low.y());
-        };
-        for (const std::string &part : g.parts) {
-            if (const BarPart *b = a.bar(part)) count(workshop::barMass(a, *b), parts::barCenter(*b));
-            if (const SheetPart *s = a.sheet(part)) count(workshop::sheetMass(*s), s->center());
-        }
-        count(a.wheels[0].mass, a.wheels[0].center);
-        const double couple = moment / (g.high - g.low).norm();
+        const double couple = hefty::testing::weightAboutHinge(a, g) / (g.high - g.low).norm();
         const double told = p.openGates[0].hinge[0].upper.head<2>().norm();
         QVERIFY2(std::abs(told - couple) < 0.04 * couple, qPrintable(QString("%1 %2").arg(told).arg(couple)));
         job.pieces[0].settings["bulge"] = 0.0;

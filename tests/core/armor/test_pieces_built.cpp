@@ -7,6 +7,7 @@
 #include "core/base/constants.h"
 #include "core/job/appraise_under.h"
 #include "core/workshop/masses.h"
+#include "tests/core/armor/hinges.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -90,17 +91,8 @@ class TestPiecesBuilt : public QObject {
             proof::prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, proof::Detail::Strips);
         QVERIFY2(p, p ? "" : p.error().sentence().c_str());
         QCOMPARE(p->openGates.size(), std::size_t{1});
-        double moment = 0;
         const Gate &g = a.gates[0];
-        const auto count = [&](double mass, const Vec3 &at) {
-            moment += mass * standardGravity * std::hypot(at.x() - g.low.x(), at.y() - g.low.y());
-        };
-        for (const std::string &part : g.parts) {
-            if (const BarPart *b = a.bar(part)) count(workshop::barMass(a, *b), parts::barCenter(*b));
-            if (const SheetPart *s = a.sheet(part)) count(workshop::sheetMass(*s), s->center());
-        }
-        count(a.wheels[0].mass, a.wheels[0].center);
-        const double couple = moment / (g.high - g.low).norm();
+        const double couple = hefty::testing::weightAboutHinge(a, g) / (g.high - g.low).norm();
         const double told = p->openGates[0].hinge[0].upper.head<2>().norm();
         // the center of each part lies nearly, not quite, on one line with the hinge
         QVERIFY2(std::abs(told - couple) < 0.03 * couple, qPrintable(QString("%1 %2").arg(told).arg(couple)));
