@@ -33,9 +33,9 @@ class DatumDelegate : public QStyledItemDelegate {
         return box;
     }
     void setEditorData(QWidget *editor, const QModelIndex &index) const override {
-        // An answer that comes while someone types must not take the words out of the editor.
+        // An answer that comes while someone types or chooses must not take the words out of the editor.
         const auto *line = qobject_cast<QLineEdit *>(editor);
-        if (!line || !line->isModified()) QStyledItemDelegate::setEditorData(editor, index);
+        if (line && !line->isModified()) QStyledItemDelegate::setEditorData(editor, index);
     }
 };
 

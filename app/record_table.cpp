@@ -27,6 +27,7 @@ class RecordDelegate : public QStyledItemDelegate {
             auto *box = new QComboBox(parent);
             box->setObjectName("recordChoice");
             box->addItems(cell.choices);
+            box->setCurrentText(cell.text);
             return box;
         }
         QWidget *editor = QStyledItemDelegate::createEditor(parent, option, index);
@@ -35,13 +36,9 @@ class RecordDelegate : public QStyledItemDelegate {
         return editor;
     }
     void setEditorData(QWidget *editor, const QModelIndex &index) const override {
-        // An answer that comes while someone types must not take the words out of the editor.
+        // An answer that comes while someone types or chooses must not take the words out of the editor.
         const auto *line = qobject_cast<QLineEdit *>(editor);
-        if (line && line->isModified()) return;
-        if (auto *box = qobject_cast<QComboBox *>(editor))
-            box->setCurrentText(index.data(Qt::EditRole).toString());
-        else
-            QStyledItemDelegate::setEditorData(editor, index);
+        if (line && !line->isModified()) QStyledItemDelegate::setEditorData(editor, index);
     }
     void setModelData(QWidget *editor, QAbstractItemModel *model, const QModelIndex &index) const override {
         if (auto *box = qobject_cast<QComboBox *>(editor))
