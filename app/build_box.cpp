@@ -12,6 +12,7 @@
 #include <QVBoxLayout>
 
 #include "app/theme.h"
+#include "core/job/kits.h"
 
 namespace hefty::app {
 
@@ -87,6 +88,17 @@ QWidget *BuildBox::makeField(const BuildField &f) {
         for (const auto &[word, way] : armor::directionWords) words << QLatin1String(word);
     if (f.kind == Field::RailEnd) words = {"front", "rear"};
     if (f.kind == Field::BarEnd) words = {"start", "end"};
+    if (f.kind == Field::Acts) words = {"strike", "step", "jack", "rock"};
+    if (f.kind == Field::Template) {
+        auto *box = new QComboBox;
+        for (const job::Template &t : m_session->job().templates)
+            box->addItem(QString::fromStdString(t.name));
+        box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        box->setMinimumContentsLength(8);
+        box->setToolTip(tr("Templates are read from drawings in Measure, Templates."));
+        connect(box, &QComboBox::currentTextChanged, this, &BuildBox::changed);
+        return box;
+    }
     if (f.kind == Field::Section)
         for (const stock::Section &s : m_session->stock().sections) words << QString::fromStdString(s.id);
     if (!words.isEmpty()) {
@@ -189,7 +201,8 @@ void BuildBox::picked(const QString &text) {
 Result<Json> BuildBox::operation(const QString &overKey, const QString &overText) const {
     std::map<QString, QString> texts;
     for (const auto &[key, widget] : m_edits) texts[key] = key == overKey ? overText : textOf(key);
-    return operationFrom(spec(), texts, m_session->units());
+    auto json = operationFrom(spec(), texts, m_session->units());
+    return json ? job::withOutline(std::move(*json), m_session->job().templates) : json;
 }
 
 void BuildBox::tell(const QString &text) {
@@ -207,7 +220,20 @@ void BuildBox::make() {
         if (f.kind == Field::Place || f.kind == Field::Spot) setText(QLatin1String(f.key), f.standard);
 }
 
+/// The templates of the job may have become more.
+void BuildBox::freshTemplates() {
+    const auto it = m_edits.find("template");
+    auto *box = it == m_edits.end() ? nullptr : qobject_cast<QComboBox *>(it->second);
+    const auto &templates = m_session->job().templates;
+    if (!box || box->count() == static_cast<int>(templates.size())) return;
+    const QString was = box->currentText();
+    box->clear();
+    for (const job::Template &t : templates) box->addItem(QString::fromStdString(t.name));
+    box->setCurrentText(was);
+}
+
 void BuildBox::refresh() {
+    freshTemplates();
     while (QLayoutItem *item = m_list->takeAt(0)) {
         if (item->widget()) item->widget()->deleteLater();
         delete item;

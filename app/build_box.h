@@ -48,6 +48,7 @@ class BuildBox : public QWidget {
     [[nodiscard]] QToolButton *makePick(const BuildField &field);
     void setText(const QString &key, const QString &text);
     void freshNames();
+    void freshTemplates();
     void refresh();
 
     Session *m_session;

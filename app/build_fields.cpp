@@ -27,6 +27,12 @@ std::optional<Json> valueOf(const BuildField &f, const QString &text, measure::U
                 return std::nullopt;
             return numbers;
         }
+        case Field::Count: {
+            bool whole = false;
+            const int count = text.trimmed().toInt(&whole);
+            if (whole && count >= 1) return Json(count);
+            return std::nullopt;
+        }
         case Field::Place:
             return placeFromText(text, units);
         case Field::Way:
@@ -64,6 +70,15 @@ const std::vector<BuildSpec> &buildSpecs() {
           {"at", "Middle", Field::Place, ""},
           {"normal", "Faces", Field::Way, "forward"},
           {"size", "Width, height", Field::Numbers, "100 mm, 100 mm"}}},
+        {"plate",
+         QT_TRANSLATE_NOOP("build", "Plate from a drawing, by an edge"),
+         {{"name", "Name", Field::Word, "flat"},
+          {"template", "Template", Field::Template, ""},
+          {"thickness", "Thickness", Field::Length, "6 mm"},
+          {"edge", "Stands by edge", Field::Count, "1"},
+          {"at", "Its middle at", Field::Place, ""},
+          {"along", "It runs", Field::Way, "left"},
+          {"away", "The plate goes", Field::Way, "up"}}},
         {"gusset",
          QT_TRANSLATE_NOOP("build", "Gusset in a corner"),
          {{"name", "Name", Field::Word, "gusset"},
@@ -101,6 +116,11 @@ const std::vector<BuildSpec> &buildSpecs() {
           {"at", "At", Field::OnPart, "100 mm, 0"},
           {"diameter", "Diameter", Field::Length, "13 mm"},
           {"purpose", "For", Field::Word, "drain"}}},
+        {"duty",
+         QT_TRANSLATE_NOOP("build", "Place where something acts"),
+         {{"name", "Name", Field::Word, "middle"},
+          {"kind", "What acts", Field::Acts, "strike"},
+          {"at", "Place", Field::Place, ""}}},
         {"mirror", QT_TRANSLATE_NOOP("build", "Twin on the other side"), {{"part", "Part", Field::Part, ""}}},
         {"move",
          QT_TRANSLATE_NOOP("build", "Move a part"),

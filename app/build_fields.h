@@ -19,10 +19,13 @@ struct BuildField {
         Spot,    ///< three measures, where nothing needs to be; may be left empty
         OnPart,  ///< two measures on the part that another field names
         Numbers,
+        Count,
         Section,
+        Template,  ///< of the job
         Part,
         Way,
         RailEnd,
+        Acts,  ///< what acts on a part
         BarEnd
     };
     const char *key;

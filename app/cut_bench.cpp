@@ -15,6 +15,7 @@
 #include <QVBoxLayout>
 
 #include "app/bend_page.h"
+#include "app/buy_page.h"
 #include "app/cut_part_view.h"
 #include "app/page_chooser.h"
 #include "app/quantity_edit.h"
@@ -330,7 +331,8 @@ void CutBench::layPages(QWidget *bars) {
     QHBoxLayout *chooser = pageChooser(m_pages,
                                        {{tr("Parts"), "pageParts", bars},
                                         {tr("Bender"), "pageBender", new BendPage(m_session, this)},
-                                        {tr("Sheets"), "pageSheets", m_sheets}},
+                                        {tr("Sheets"), "pageSheets", m_sheets},
+                                        {tr("Buy"), "pageBuy", new BuyPage(m_session, this)}},
                                        110);
     auto *all = new QVBoxLayout(this);
     all->setContentsMargins(8, 8, 8, 8);

@@ -46,7 +46,8 @@ QPixmap pictureOf(const armor::Assembly &assembly, const rig::Vehicle &vehicle, 
 
 }  // namespace
 
-Gallery::Gallery(Session *session, QWidget *parent) : QDialog(parent) {
+Gallery::Gallery(Session *session, store::ShopStore *store, QWidget *parent)
+    : QDialog(parent), m_session(session), m_store(store) {
     setObjectName("gallery");
     setWindowTitle(tr("Add a piece"));
     resize(880, 620);
@@ -57,64 +58,25 @@ Gallery::Gallery(Session *session, QWidget *parent) : QDialog(parent) {
     layout->addWidget(heading);
     auto *cards = new QWidget;
     auto *list = new QVBoxLayout(cards);
-    armor::Where where = armor::Where::Nothing;
-    bool first = true;
+    const auto group = [list](QString title) {
+        title[0] = title[0].toUpper();
+        auto *label = new QLabel(title);
+        label->setFont(textFont(12, true));
+        list->addWidget(label);
+    };
+    const std::vector<store::OwnPattern> own = store ? store->patterns() : std::vector<store::OwnPattern>{};
+    if (!own.empty()) group(tr("The shop's own"));
+    for (const store::OwnPattern &p : own)
+        addCard(list, job::offerOf(session->job(), *session->appraisal(), session->stock(), p.piece),
+                QString::fromStdString(p.name));
+    std::optional<armor::Where> where;
     for (const job::Offer &offer : job::offers(session->job(), *session->appraisal(), session->stock())) {
-        if (first || offer.pattern->where != where) {
+        if (where != offer.pattern->where) {
             where = offer.pattern->where;
-            const std::string_view word = armor::whereWord(where);
-            QString title = QString::fromUtf8(word.data(), static_cast<qsizetype>(word.size()));
-            title[0] = title[0].toUpper();
-            auto *group = new QLabel(title);
-            group->setFont(textFont(12, true));
-            list->addWidget(group);
-            first = false;
+            const std::string_view word = armor::whereWord(*where);
+            group(QString::fromUtf8(word.data(), static_cast<qsizetype>(word.size())));
         }
-        auto *row = new QHBoxLayout;
-        auto *picture = new QLabel;
-        picture->setFixedSize(pictureSize);
-        const bool above = where != armor::Where::Sides;
-        if (offer.assembly) picture->setPixmap(pictureOf(*offer.assembly, session->job().vehicle, above));
-        row->addWidget(picture);
-        auto *text = new QVBoxLayout;
-        auto *name = new QLabel(QString::fromStdString(offer.pattern->name));
-        name->setFont(textFont(13, true));
-        text->addWidget(name);
-        auto *about = new QLabel(QString::fromStdString(offer.pattern->about));
-        about->setWordWrap(true);
-        text->addWidget(about);
-        const auto said = [&](double value, measure::Quantity quantity) {
-            return QString::fromStdString(measure::printQuantity(value, quantity, session->units()));
-        };
-        QString numbers;
-        if (offer.assembly) {
-            numbers = tr("%1, material %2 %3")
-                          .arg(said(offer.mass, measure::Quantity::Mass))
-                          .arg(offer.cost, 0, 'f', 0)
-                          .arg(QString::fromStdString(session->job().shop.currency));
-            for (const job::Gauge &g : offer.angles)
-                numbers += tr("; %1 then %2")
-                               .arg(QString::fromStdString(g.name).toLower(), said(*g.value, g.quantity));
-        } else {
-            numbers = tr("Not on this vehicle yet: %1").arg(QString::fromStdString(offer.why));
-        }
-        auto *told = new QLabel(numbers);
-        told->setWordWrap(true);
-        told->setFont(measureFont(11));
-        text->addWidget(told);
-        text->addStretch();
-        auto *take = new QPushButton(tr("Add this piece"));
-        take->setAutoDefault(false);
-        take->setObjectName("take." + QString::fromStdString(offer.pattern->id));
-        take->setAccessibleName(tr("Add %1").arg(QString::fromStdString(offer.pattern->name)));
-        const armor::Pattern *pattern = offer.pattern;
-        connect(take, &QPushButton::clicked, this, [this, pattern] {
-            m_chosen = pattern;
-            accept();
-        });
-        text->addWidget(take, 0, Qt::AlignLeft);
-        row->addLayout(text, 1);
-        list->addLayout(row);
+        addCard(list, offer, {});
     }
     list->addStretch();
     auto *scroll = new QScrollArea;
@@ -126,9 +88,80 @@ Gallery::Gallery(Session *session, QWidget *parent) : QDialog(parent) {
     layout->addWidget(close, 0, Qt::AlignRight);
 }
 
-const armor::Pattern *chooseFromGallery(Session *session, QWidget *parent) {
-    Gallery gallery(session, parent);
-    return gallery.exec() == QDialog::Accepted ? gallery.chosen() : nullptr;
+QString Gallery::numbersOf(const job::Offer &offer) const {
+    if (!offer.assembly) return tr("Not on this vehicle yet: %1").arg(QString::fromStdString(offer.why));
+    const auto said = [this](double value, measure::Quantity quantity) {
+        return QString::fromStdString(measure::printQuantity(value, quantity, m_session->units()));
+    };
+    QString numbers = tr("%1, material %2 %3")
+                          .arg(said(offer.mass, measure::Quantity::Mass))
+                          .arg(offer.cost, 0, 'f', 0)
+                          .arg(QString::fromStdString(m_session->job().shop.currency));
+    for (const job::Gauge &g : offer.angles)
+        numbers +=
+            tr("; %1 then %2").arg(QString::fromStdString(g.name).toLower(), said(*g.value, g.quantity));
+    return numbers;
+}
+
+void Gallery::addCard(QVBoxLayout *list, const job::Offer &offer, const QString &own) {
+    auto *row = new QHBoxLayout;
+    auto *picture = new QLabel;
+    picture->setFixedSize(pictureSize);
+    const bool above = !offer.pattern || offer.pattern->where != armor::Where::Sides;
+    if (offer.assembly) picture->setPixmap(pictureOf(*offer.assembly, m_session->job().vehicle, above));
+    row->addWidget(picture);
+    auto *text = new QVBoxLayout;
+    const std::string patternName = offer.pattern ? offer.pattern->name : offer.piece.pattern;
+    const bool kept = !own.isEmpty();
+    const QString title = kept ? own : QString::fromStdString(patternName);
+    auto *name = new QLabel(title);
+    name->setFont(textFont(13, true));
+    text->addWidget(name);
+    auto *about = new QLabel(kept ? tr("Kept from an earlier job; after the pattern \"%1\".")
+                                        .arg(QString::fromStdString(patternName))
+                             : offer.pattern ? QString::fromStdString(offer.pattern->about)
+                                             : QString());
+    about->setWordWrap(true);
+    text->addWidget(about);
+    auto *told = new QLabel(numbersOf(offer));
+    told->setWordWrap(true);
+    told->setFont(measureFont(11));
+    text->addWidget(told);
+    text->addStretch();
+    auto *buttons = new QHBoxLayout;
+    auto *take = new QPushButton(tr("Add this piece"));
+    take->setAutoDefault(false);
+    take->setObjectName((kept ? QStringLiteral("own.") : QStringLiteral("take.")) +
+                        (kept ? title : QString::fromStdString(offer.piece.pattern)));
+    take->setAccessibleName(tr("Add %1").arg(title));
+    connect(take, &QPushButton::clicked, this, [this, piece = offer.piece] {
+        m_chosen = piece;
+        accept();
+    });
+    buttons->addWidget(take);
+    if (kept) {
+        auto *forget = new QPushButton(tr("Forget it"));
+        forget->setAutoDefault(false);
+        forget->setObjectName("forget." + title);
+        forget->setAccessibleName(tr("Forget the pattern %1").arg(title));
+        connect(forget, &QPushButton::clicked, this, [this, forget, take, told, own] {
+            if (const auto gone = m_store->forgetPattern(own.toStdString()); !gone)
+                return told->setText(QString::fromStdString(gone.error().sentence()));
+            forget->setEnabled(false);
+            take->setEnabled(false);
+            told->setText(tr("Forgotten. Jobs that have such a piece keep it."));
+        });
+        buttons->addWidget(forget);
+    }
+    buttons->addStretch();
+    text->addLayout(buttons);
+    row->addLayout(text, 1);
+    list->addLayout(row);
+}
+
+std::optional<armor::Piece> chooseFromGallery(Session *session, store::ShopStore *store, QWidget *parent) {
+    Gallery gallery(session, store, parent);
+    return gallery.exec() == QDialog::Accepted ? gallery.chosen() : std::nullopt;
 }
 
 }  // namespace hefty::app

@@ -3,22 +3,36 @@
 #include <QDialog>
 
 #include "app/session.h"
+#include "core/job/offers.h"
+#include "core/store/shop_store.h"
+
+class QVBoxLayout;
 
 namespace hefty::app {
 
-/// All patterns that fit the vehicle, each drawn on it with its mass, cost and what it does to the angles.
+/// The shop's own patterns and all that fit the vehicle, each drawn on it with its mass, cost and what it
+/// does to the angles.
 class Gallery : public QDialog {
     Q_OBJECT
 
   public:
-    explicit Gallery(Session *session, QWidget *parent = nullptr);
-    [[nodiscard]] const armor::Pattern *chosen() const { return m_chosen; }
+    /// @param store  of the shop's own patterns; null: there is none. Must outlive this
+    Gallery(Session *session, store::ShopStore *store, QWidget *parent = nullptr);
+    /// A piece like this is to be added.
+    [[nodiscard]] const std::optional<armor::Piece> &chosen() const { return m_chosen; }
 
   private:
-    const armor::Pattern *m_chosen = nullptr;
+    /// @param own  name of the shop's own pattern; empty: it is none
+    void addCard(QVBoxLayout *list, const job::Offer &offer, const QString &own);
+    [[nodiscard]] QString numbersOf(const job::Offer &offer) const;
+
+    Session *m_session;
+    store::ShopStore *m_store;
+    std::optional<armor::Piece> m_chosen;
 };
 
-/// Shows the gallery. nullptr: nothing was chosen.
-[[nodiscard]] const armor::Pattern *chooseFromGallery(Session *session, QWidget *parent);
+/// Shows the gallery. Nothing: none was chosen.
+[[nodiscard]] std::optional<armor::Piece> chooseFromGallery(Session *session, store::ShopStore *store,
+                                                            QWidget *parent);
 
 }  // namespace hefty::app

@@ -36,6 +36,15 @@ QString kindOf(const JigPoint &p, const QString &size) {
 
 }  // namespace
 
+QString jigStandsThere(const JigPoint &p, measure::UnitSystem units) {
+    const auto said = [units](double v, Quantity q) {
+        return QString::fromStdString(measure::printQuantity(v, q, units));
+    };
+    const QString stands = kindOf(p, said(p.diameter, Quantity::DrilledLength));
+    return p.preset == 0 ? stands
+                         : JigPage::tr("%1, set %2 higher").arg(stands, said(p.preset, Quantity::Length));
+}
+
 JigFloor::JigFloor(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("jigFloor");
     setAccessibleName(tr("The floor from above with every place of the jig"));
@@ -55,7 +64,7 @@ QPointF JigFloor::place(double along, double aside) const {
         high = std::max(high, p.along);
         far = std::max(far, p.aside);
     }
-    const QRectF box = QRectF(rect()).adjusted(40, 40, -40, -46);
+    const QRectF box = m_area.adjusted(40, 40, -40, -46);
     const double scale = std::min(box.width() / (high - low), box.height() / far);
     return {box.center().x() + (along - (high + low) / 2) * scale, box.bottom() - aside * scale};
 }
@@ -122,9 +131,25 @@ void JigFloor::paintEvent(QPaintEvent *) {
     p.setRenderHint(QPainter::Antialiasing);
     drawPanel(p, rect(), m_plan ? QString() : tr("The piece holds to nothing that a jig could stand for."));
     if (!m_plan) return;
+    m_area = rect();
+    draw(p);
+}
+
+void JigFloor::draw(QPainter &p) {
     drawLine(p);
     drawChosen(p);
     drawPlaces(p);
+}
+
+void JigFloor::paintInto(QPainter &painter, const QRectF &box) {
+    if (!m_plan) return;
+    const QRectF before = m_area;
+    m_area = box;
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    draw(painter);
+    painter.restore();
+    m_area = before;
 }
 
 void JigFloor::mousePressEvent(QMouseEvent *event) {
@@ -199,10 +224,7 @@ void JigPage::refresh() {
     m_points->setRowCount(static_cast<int>(points.size()));
     for (std::size_t i = 0; i < points.size(); ++i) {
         const JigPoint &p = points[i];
-        const QString size = QString::fromStdString(
-            measure::printQuantity(p.diameter, Quantity::DrilledLength, m_session->units()));
-        QString stands = kindOf(p, size);
-        if (p.preset != 0) stands += tr(", set %1 higher").arg(said(p.preset));
+        const QString stands = jigStandsThere(p, m_session->units());
         m_points->setRow(static_cast<int>(i), {tr("%1  %2").arg(i + 1).arg(QString::fromStdString(p.label)),
                                                said(p.fromA), said(p.fromB), said(p.height), stands});
     }

@@ -18,6 +18,8 @@ class JigFloor : public QWidget {
   public:
     explicit JigFloor(Session *session, QWidget *parent = nullptr);
     void show(std::optional<workshop::JigPlan> plan, int chosen);
+    /// Paints the floor into a rectangle; for printing.
+    void paintInto(QPainter &painter, const QRectF &box);
     [[nodiscard]] QSize minimumSizeHint() const override { return {320, 220}; }
 
   signals:
@@ -28,6 +30,7 @@ class JigFloor : public QWidget {
     void mousePressEvent(QMouseEvent *event) override;
 
   private:
+    void draw(QPainter &painter);
     void drawLine(QPainter &painter) const;
     void drawChosen(QPainter &painter) const;
     void drawPlaces(QPainter &painter) const;
@@ -36,7 +39,11 @@ class JigFloor : public QWidget {
     Session *m_session;
     std::optional<workshop::JigPlan> m_plan;
     int m_chosen = -1;
+    QRectF m_area;  ///< that is painted into
 };
+
+/// What stands at a place of a jig, for people: "dummy bolt 12 mm".
+[[nodiscard]] QString jigStandsThere(const workshop::JigPoint &point, measure::UnitSystem units);
 
 /// What the chosen piece is built on: places struck on the floor, dummies, stands, check distances.
 class JigPage : public QWidget {

@@ -71,6 +71,21 @@ void JobFiles::keepInShop() {
     if (!kept) tell(tr("The job is saved, but not in the shop's list"), kept.error());
 }
 
+void JobFiles::keepPattern() {
+    const armor::Piece *piece = m_session->piece();
+    if (!piece) return;
+    auto store = openShopStore();
+    const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    const Result<void> kept =
+        store ? store->keepPattern(*piece, today) : Result<void>(tl::unexpected(store.error()));
+    const QString name = QString::fromStdString(piece->name);
+    if (!kept) return tell(tr("%1 is not kept").arg(name), kept.error());
+    m_asking.tell(m_window, tr("Kept as a pattern"),
+                  tr("%1 stands first in the gallery of pieces (Add), for this and every other job. Its name "
+                     "is that of the piece; keeping it again replaces it.")
+                      .arg(name));
+}
+
 void JobFiles::showShop() {
     auto store = openShopStore();
     if (!store) return tell(tr("The shop's list cannot be opened"), store.error());

@@ -29,6 +29,8 @@ class JobFiles : public QObject {
     void exportPdf();
     void printPreview();
     /// What belongs to the shop, and the jobs that it has had.
+    /// The chosen piece is kept as a pattern of the shop's own.
+    void keepPattern();
     void showShop();
     void tell(const QString &title, const Problem &problem);
     /// Offers unsaved work that was left behind; it goes when it is answered. nullptr: there is none.

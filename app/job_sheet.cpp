@@ -8,9 +8,9 @@
 #include <QSaveFile>
 
 #include "app/cut_bench.h"
-#include "app/page_writer.h"
 #include "app/plan_view.h"
 #include "app/prove_bench.h"
+#include "app/sheet_printing.h"
 #include "app/structure_view.h"
 #include "app/theme.h"
 #include "core/base/constants.h"
@@ -18,22 +18,6 @@
 
 namespace hefty::app {
 namespace {
-
-struct Printing {
-    Session *session;
-    PageWriter &page;
-    std::shared_ptr<const job::Appraisal> appraisal;
-
-    [[nodiscard]] QString print(double v, measure::Quantity q) const {
-        return QString::fromStdString(measure::printQuantity(v, q, session->units()));
-    }
-    [[nodiscard]] QString length(double v) const { return print(v, measure::Quantity::Length); }
-    [[nodiscard]] std::string nameOf(const job::PieceAppraisal &piece) const {
-        for (const armor::Piece &p : session->job().pieces)
-            if (p.id == piece.id) return p.name.empty() ? p.id : p.name;
-        return piece.id;
-    }
-};
 
 void summary(const Printing &s) {
     const job::Job &job = s.session->job();
@@ -280,8 +264,6 @@ void logged(const Printing &s) {
     }
 }
 
-constexpr double pointsPerMm = 72 / 25.4;
-
 /// One template at its true size, on as many strips as it needs, each overlapping the one before.
 void paintTemplate(const Printing &s, const QString &label, const std::vector<shape::Vec2> &line) {
     constexpr double overlap = 12, below = 30;  // mm
@@ -357,8 +339,9 @@ void templates(const Printing &s) {
                     line);
                 any = true;
             }
+        any = printBendStrips(s, piece) || any;
     }
-    if (!any) s.page.line(JobSheet::tr("No bar of this job is cut to lie on another."));
+    if (!any) s.page.line(JobSheet::tr("No bar of this job is bent or cut to lie on another."));
 }
 
 void cautions(const Printing &s) {
@@ -387,6 +370,8 @@ void paintJob(const Printing &s) {
     };
     each(picturesOf);
     each(cuts);
+    each(printBends);
+    each(printJig);
     each(welding);
     each(fitting);
     each(checks);

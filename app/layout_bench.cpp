@@ -17,6 +17,8 @@
 #include "app/page_chooser.h"
 #include "app/place_picker.h"
 #include "app/quantity_edit.h"
+#include "app/space_view.h"
+#include "app/stands_on.h"
 #include "app/theme.h"
 #include "app/tweak_box.h"
 
@@ -42,7 +44,7 @@ LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m
         return view;
     };
     m_side = make(ViewSide::Side, "layoutSide", tr("From the side"));
-    m_top = make(ViewSide::Top, "layoutTop", tr("From above, front down"));
+    m_top = make(ViewSide::Top, "layoutTop", tr("From above"));
     m_front = make(ViewSide::Front, "layoutFront", tr("From ahead"));
     m_side->setFit({-260, 0, -60}, {1020, 0, 1020});
     m_top->setFit({440, -960, 0}, {900, 960, 0});
@@ -53,6 +55,7 @@ LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m
     m_tweaks = new TweakBox(session, form);
     auto *build = new BuildBox(session, form);
     m_formLayout->addLayout(makeTrayChooser(build));
+    m_formLayout->addWidget(new StandsOnBox(session, form));
     m_formLayout->addWidget(m_tweaks);
     m_formLayout->addWidget(build);
     new PlacePicker(session, build, {m_side, m_top, m_front});
@@ -65,20 +68,14 @@ LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m
     m_views = new QGridLayout;
     m_views->setRowStretch(0, 5);
     m_views->setRowStretch(1, 3);
-    for (PlanView *view : {m_side, m_top, m_front}) {
-        auto *button = m_enlarge[view] = new QToolButton(view);
-        button->setObjectName("enlarge." + view->objectName());
-        button->setIcon(QIcon(":/icons/enlarge.svg"));
-        button->setAccessibleName(tr("Large: %1").arg(view->title));
-        button->setToolTip(button->accessibleName());
-        button->setFixedSize(32, 32);
-        auto *corner = new QVBoxLayout(view);
-        corner->setContentsMargins(4, 4, 4, 4);
-        corner->addWidget(button, 0, Qt::AlignRight | Qt::AlignTop);
-        corner->addStretch();
-        connect(button, &QToolButton::clicked, this, [this, view] { enlarge(view); });
-    }
-    enlarge(m_front);
+    for (PlanView *view : {m_side, m_top, m_front}) addEnlarger(view, view->title);
+    m_space = new SpaceView(session, this);
+    m_space->setObjectName("layoutSpace");
+    m_space->title = tr("In space");
+    m_space->setAccessibleName(m_space->title);
+    m_space->targets = [this] { return targetsInSpace(); };
+    addEnlarger(m_space, m_space->title);
+    enlarge(m_space);
     auto *drawing = new QWidget(this);
     auto *drawn = new QHBoxLayout(drawing);
     drawn->setContentsMargins(0, 0, 0, 0);
@@ -123,21 +120,45 @@ QHBoxLayout *LayoutBench::makeTrayChooser(QWidget *build) {
     build->hide();
     connect(m_byHand, &QPushButton::toggled, this, [this, build](bool on) {
         build->setVisible(on);
+        if (on && m_large == m_space) enlarge(m_front);  // places are pointed at in the drawings
         if (m_settings) m_settings->setVisible(!on);
     });
     return row;
 }
 
-void LayoutBench::enlarge(PlanView *large) {
+/// The button in its corner that makes a small picture the large one.
+void LayoutBench::addEnlarger(QWidget *view, const QString &title) {
+    auto *button = m_enlarge[view] = new QToolButton(view);
+    button->setObjectName("enlarge." + view->objectName());
+    button->setIcon(QIcon(":/icons/enlarge.svg"));
+    button->setAccessibleName(tr("Large: %1").arg(title));
+    button->setToolTip(button->accessibleName());
+    button->setFixedSize(32, 32);
+    auto *corner = new QVBoxLayout(view);
+    corner->setContentsMargins(4, 4, 4, 4);
+    corner->addWidget(button, 0, Qt::AlignRight | Qt::AlignTop);
+    corner->addStretch();
+    connect(button, &QToolButton::clicked, this, [this, view] { enlarge(view); });
+}
+
+void LayoutBench::enlarge(QWidget *large) {
+    m_large = large;
     int column = 0;
-    for (PlanView *view : {m_side, m_top, m_front}) {
+    for (QWidget *view : {static_cast<QWidget *>(m_space), static_cast<QWidget *>(m_front),
+                          static_cast<QWidget *>(m_side), static_cast<QWidget *>(m_top)}) {
         m_views->removeWidget(view);
         if (view == large)
-            m_views->addWidget(view, 0, 0, 1, 2);
+            m_views->addWidget(view, 0, 0, 1, 3);
         else
             m_views->addWidget(view, 1, column++);
         m_enlarge[view]->setVisible(view != large);
     }
+    for (int c = 0; c < 3; ++c) m_views->setColumnStretch(c, 1);
+    for (PlanView *view : {m_side, m_top, m_front}) {
+        view->whenSmall = view == large ? std::function<void()>() : [this, view] { enlarge(view); };
+        view->update();
+    }
+    m_space->setSmall(large != m_space, [this] { enlarge(m_space); });
 }
 
 PlanView *LayoutBench::view(ViewSide side) const {
@@ -154,20 +175,34 @@ std::vector<DragTarget> LayoutBench::targetsFor(ViewSide side) const {
     for (const armor::Handle &h : shown->assembly->handles) {
         const armor::SettingDescriptor *d = pattern->setting(h.setting);
         if (!d || sideOf(h.view) != side) continue;
-        DragTarget t;
-        t.id = QString::fromStdString(h.setting);
-        t.name = QString::fromStdString(d->name);
-        t.at = h.at;
-        t.direction = h.direction;
-        t.value = armor::number(*piece, *pattern, h.setting);
-        t.step = d->step;
-        t.quantity = d->quantity;
-        Session *session = m_session;
-        t.set = [session, d](double value, int gesture) {
-            session->setSetting(QString::fromStdString(d->id), std::clamp(value, d->least, d->most), gesture);
-        };
-        out.push_back(std::move(t));
+        out.push_back(targetOf(h, *d));
     }
+    return out;
+}
+
+DragTarget LayoutBench::targetOf(const armor::Handle &h, const armor::SettingDescriptor &d) const {
+    const armor::Piece *piece = m_session->piece();
+    DragTarget t;
+    t.id = QString::fromStdString(h.setting);
+    t.name = QString::fromStdString(d.name);
+    t.at = h.at;
+    t.direction = h.direction;
+    t.value = armor::number(*piece, *armor::pattern(piece->pattern), h.setting);
+    t.step = d.step;
+    t.quantity = d.quantity;
+    t.set = [session = m_session, &d](double value, int gesture) {
+        session->setSetting(QString::fromStdString(d.id), std::clamp(value, d.least, d.most), gesture);
+    };
+    return t;
+}
+
+/// Every setting once, by the first handle that it has.
+std::vector<DragTarget> LayoutBench::targetsInSpace() const {
+    std::vector<DragTarget> out;
+    for (const ViewSide side : {ViewSide::Front, ViewSide::Side, ViewSide::Top})
+        for (DragTarget &t : targetsFor(side))
+            if (std::none_of(out.begin(), out.end(), [&t](const DragTarget &o) { return o.id == t.id; }))
+                out.push_back(std::move(t));
     return out;
 }
 
@@ -183,7 +218,7 @@ void LayoutBench::buildForm() {
     m_settings = new QWidget;
     auto *form = new QVBoxLayout(m_settings);
     form->setContentsMargins(0, 0, 0, 0);
-    m_formLayout->insertWidget(2, m_settings);
+    m_formLayout->insertWidget(m_formLayout->indexOf(m_tweaks) + 1, m_settings);
     m_settings->setVisible(!m_byHand->isChecked());
     if (!pattern) return;
     std::string group;
@@ -286,6 +321,7 @@ void LayoutBench::showSubject(const QString &subject, const std::optional<Vec3> 
     m_pages->setCurrentIndex(0);
     m_session->select(subject);
     for (PlanView *view : {m_side, m_top, m_front}) view->markPlace(place);
+    m_space->markPlace(place);
 }
 
 }  // namespace hefty::app

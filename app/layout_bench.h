@@ -20,10 +20,11 @@ namespace hefty::app {
 class AnglesPage;
 class DrivePage;
 class QuantityEdit;
+class SpaceView;
 class TweakBox;
 
-/// The stop where a piece is laid out: side, top and front to scale with the pattern's handles, its
-/// settings, and changes to single parts.
+/// The stop where a piece is laid out: in space, and from side, top and front to scale, with the pattern's
+/// handles, its settings, and changes to single parts.
 class LayoutBench : public QWidget {
     Q_OBJECT
 
@@ -35,8 +36,11 @@ class LayoutBench : public QWidget {
 
   private:
     [[nodiscard]] std::vector<DragTarget> targetsFor(ViewSide side) const;
-    /// One drawing large, the other two small below it.
-    void enlarge(PlanView *view);
+    [[nodiscard]] std::vector<DragTarget> targetsInSpace() const;
+    [[nodiscard]] DragTarget targetOf(const armor::Handle &handle, const armor::SettingDescriptor &d) const;
+    /// One picture large, the other three small below it.
+    void enlarge(QWidget *view);
+    void addEnlarger(QWidget *view, const QString &title);
     [[nodiscard]] QHBoxLayout *makeTrayChooser(QWidget *build);
     void buildForm();
     void fitViews();
@@ -45,8 +49,10 @@ class LayoutBench : public QWidget {
 
     Session *m_session;
     PlanView *m_side, *m_top, *m_front;
+    SpaceView *m_space;
+    QWidget *m_large = nullptr;
     QGridLayout *m_views = nullptr;
-    std::map<PlanView *, QToolButton *> m_enlarge;
+    std::map<QWidget *, QToolButton *> m_enlarge;
     std::map<std::string, QuantityEdit *> m_edits;
     std::map<std::string, QComboBox *> m_choices;
     const armor::Pattern *m_pattern = nullptr;  ///< that the form is of

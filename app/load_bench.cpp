@@ -1,5 +1,8 @@
 #include "app/load_bench.h"
 
+#include <algorithm>
+#include <cmath>
+
 #include <QDate>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -10,8 +13,9 @@
 
 #include "app/page_chooser.h"
 #include "app/ride_page.h"
+#include "app/scene_painter.h"
+#include "app/space_view.h"
 #include "app/stop_table.h"
-#include "app/structure_view.h"
 #include "app/stuck_page.h"
 #include "app/theme.h"
 
@@ -40,10 +44,11 @@ LoadBench::LoadBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
 
 QWidget *LoadBench::makeDuties() {
     auto *page = new QWidget(this);
-    m_view = new StructureView(m_session, page);
+    m_view = new SpaceView(m_session, page);
     m_view->setObjectName("loadView");
-    m_view->setAccessibleName(tr("The piece with what acts on it"));
-    m_view->setExaggeration(0);
+    m_view->setAccessibleName(tr("The vehicle with all places where something acts on the piece"));
+    m_view->drawOver = [this](QPainter &p) { drawPlaces(p); };
+    m_view->clicked = [this](const QPointF &at) { return pickPlace(at); };
     m_table = new StopTable("dutyTable", tr("What acts on the piece"),
                             {tr("What acts"), tr("Up to"), tr("Ways")}, this);
     m_note = new QLabel(this);
@@ -85,6 +90,7 @@ void LoadBench::refresh() {
     const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
     const int row = m_table->currentRow();
     m_places = piece ? piece->duties : std::vector<job::DutyPlace>{};
+    m_proof = piece ? piece->proof : nullptr;
     m_table->setRowCount(static_cast<int>(m_places.size()));
     for (std::size_t i = 0; i < m_places.size(); ++i) {
         const job::DutyPlace &p = m_places[i];
@@ -108,7 +114,7 @@ void LoadBench::refresh() {
 
 void LoadBench::show(int row) {
     if (row < 0 || row >= static_cast<int>(m_places.size())) {
-        m_view->setLoadCase(-1);
+        m_view->update();
         m_switch->setEnabled(false);
         m_note->setText(
             tr("Lay out a piece first: then every place where something can act on it stands here."));
@@ -118,17 +124,80 @@ void LoadBench::show(int row) {
     m_reason->setEnabled(p.off.empty() && p.duty != "gravity");
     m_switch->setText(p.off.empty() ? tr("Switch off") : tr("Switch on"));
     m_switch->setEnabled(!p.off.empty() || (p.duty != "gravity" && !m_reason->text().trimmed().isEmpty()));
+    m_view->update();
     if (!p.off.empty()) {
-        m_view->setLoadCase(-1);
         return m_note->setText(tr("Left out, and told as not proved: %1").arg(QString::fromStdString(p.off)));
     }
-    m_view->setLoadCase(p.cases.front());
     m_note->setText(
         QString::fromStdString(p.why) +
         (p.dutyClass == proof::DutyClass::Working
              ? tr(" Held against what is allowed.")
              : tr(" The worst that is credible: held against what it can bear.")) +
-        (p.cases.size() > 1 ? tr(" Proved in %1 ways; the first is drawn.").arg(p.cases.size()) : QString()));
+        (p.cases.size() > 1 ? tr(" Proved in the %1 ways that are drawn.").arg(p.cases.size()) : QString()));
+}
+
+std::optional<shape::Vec3> LoadBench::placeOf(const job::DutyPlace &place) const {
+    for (const int c : place.cases) {
+        const auto &arrows = m_proof->duties.cases[static_cast<std::size_t>(c)].arrows;
+        if (!arrows.empty()) return arrows.front().at;
+    }
+    return std::nullopt;
+}
+
+/// A mark at every place; at the chosen one an arrow for every way in which it is proved, as long as its
+/// force.
+void LoadBench::drawPlaces(QPainter &p) const {
+    if (!m_proof) return;
+    constexpr double radius = 6, longest = 90;  // px
+    const int row = m_table->currentRow();
+    for (int i = 0; i < static_cast<int>(m_places.size()); ++i) {
+        const auto at = placeOf(m_places[static_cast<std::size_t>(i)]);
+        if (!at || i == row) continue;
+        p.setPen(QPen(colors().yellowEdge, 1.2));
+        p.setBrush(colors().paper);
+        p.drawEllipse(m_view->toScreen(*at), radius, radius);
+    }
+    if (row < 0 || row >= static_cast<int>(m_places.size())) return;
+    const job::DutyPlace &chosen = m_places[static_cast<std::size_t>(row)];
+    for (const int c : chosen.cases)
+        for (const proof::LoadArrow &a : m_proof->duties.cases[static_cast<std::size_t>(c)].arrows) {
+            const QPointF tail = m_view->toScreen(a.at);
+            const QPointF way = m_view->toScreen(a.at + a.force.normalized()) - tail;
+            const double seen =
+                std::hypot(way.x(), way.y()) / m_view->camera().scale;  // of 1: across the sight
+            const double length = longest * a.force.norm() / std::max(1.0, chosen.force);
+            if (seen < 0.05) continue;  // along the line of sight
+            drawArrow(p, tail, tail + way / m_view->camera().scale * length, colors().blue, 2);
+        }
+    const auto at = placeOf(chosen);
+    if (!at) return;
+    p.setPen(QPen(colors().yellowEdge, 2));
+    p.setBrush(colors().yellow);
+    p.drawEllipse(m_view->toScreen(*at), radius + 2, radius + 2);
+    p.setFont(measureFont(10, true));
+    drawLabel(p, m_view->toScreen(*at) + QPointF(0, 22),
+              QString::fromStdString(
+                  measure::printQuantity(chosen.force, measure::Quantity::Force, m_session->units())),
+              colors().blue, colors().paper);
+}
+
+bool LoadBench::pickPlace(const QPointF &at) {
+    if (!m_proof) return false;
+    constexpr double reach = 12;  // px
+    int best = -1;
+    double nearest = reach;
+    for (int i = 0; i < static_cast<int>(m_places.size()); ++i) {
+        const auto place = placeOf(m_places[static_cast<std::size_t>(i)]);
+        if (!place) continue;
+        const QPointF d = m_view->toScreen(*place) - at;
+        if (const double away = std::hypot(d.x(), d.y()); away < nearest) {
+            nearest = away;
+            best = i;
+        }
+    }
+    if (best < 0) return false;
+    m_table->selectRow(best);
+    return true;
 }
 
 /// The duty of the chosen row is left out of the proof, or taken in again.

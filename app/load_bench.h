@@ -13,7 +13,7 @@ namespace hefty::app {
 
 class RidePage;
 class StopTable;
-class StructureView;
+class SpaceView;
 
 /// The stop where duties are looked at before anything is proved: every place where something acts on the
 /// chosen piece, how much, and why.
@@ -32,16 +32,21 @@ class LoadBench : public QWidget {
     [[nodiscard]] QWidget *makeDuties();
     void refresh();
     void show(int row);
+    void drawPlaces(QPainter &painter) const;
+    bool pickPlace(const QPointF &at);
+    /// Where a duty acts; nothing for what acts everywhere.
+    [[nodiscard]] std::optional<shape::Vec3> placeOf(const job::DutyPlace &place) const;
     void switchDuty();
 
     Session *m_session;
-    StructureView *m_view;
+    SpaceView *m_view;
     StopTable *m_table;
     RidePage *m_ride;
     QLabel *m_note;
     QLineEdit *m_reason;
     QPushButton *m_switch;
     std::vector<job::DutyPlace> m_places;
+    std::shared_ptr<const proof::Proof> m_proof;
 };
 
 }  // namespace hefty::app

@@ -4,6 +4,7 @@
 #include <QPushButton>
 #include <QStackedWidget>
 
+#include "app/inspect_page.h"
 #include "app/page_chooser.h"
 #include "app/pull_page.h"
 
@@ -21,14 +22,18 @@ namespace {
 
 using namespace lists;
 
-const std::array<std::pair<log::EntryKind, const char *>, 7> kinds{
+const std::array<std::pair<log::EntryKind, const char *>, 11> kinds{
     {{log::EntryKind::Hours, "hours"},
      {log::EntryKind::Cost, "cost"},
      {log::EntryKind::Change, "change"},
      {log::EntryKind::Trip, "trip, km"},
      {log::EntryKind::Hit, "hit"},
      {log::EntryKind::Inspection, "inspection"},
-     {log::EntryKind::Pull, "proof pull, kN"}}};
+     {log::EntryKind::Pull, "proof pull, kN"},
+     {log::EntryKind::Crack, "crack, mm"},
+     {log::EntryKind::Dent, "dent, mm"},
+     {log::EntryKind::TouchUp, "touch-up"},
+     {log::EntryKind::Torque, "torque check"}}};
 
 RecordCell kindCell(const log::Entry &e) {
     QStringList words;
@@ -61,9 +66,11 @@ RecordList entryList() {
             e.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
             return e;
         })
-        .hint(lists::tr("Hours in h, costs in the shop's money, trips in km. Note a hit with the part that "
-                        "took it: it is "
-                        "looked at first at the next inspection."))
+        .hint(
+            lists::tr("Hours in h, costs in the shop's money, trips in km. Note a hit with the part that "
+                      "took it: it is "
+                      "looked at first at the next inspection. Cracks and dents in mm, with their part: seen "
+                      "again, their growth is told."))
         .take();
 }
 
@@ -74,8 +81,13 @@ LogBench::LogBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     auto *pages = new QStackedWidget(this);
     auto *pull = new PullPage(session, this);
     connect(pull, &PullPage::whyAsked, this, &LogBench::whyAsked);
-    QHBoxLayout *chooser = pageChooser(
-        pages, {{tr("What was done"), "pageLog", makeLog()}, {tr("Proof pull"), "pagePull", pull}}, 150);
+    auto *inspect = new InspectPage(session, this);
+    connect(inspect, &InspectPage::whyAsked, this, &LogBench::whyAsked);
+    QHBoxLayout *chooser = pageChooser(pages,
+                                       {{tr("What was done"), "pageLog", makeLog()},
+                                        {tr("Proof pull"), "pagePull", pull},
+                                        {tr("Inspections"), "pageInspect", inspect}},
+                                       150);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);
     layout->addLayout(chooser);

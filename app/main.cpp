@@ -4,6 +4,7 @@
 #include <QCommandLineParser>
 #include <QElapsedTimer>
 #include <QIcon>
+#include <QSettings>
 #include <QTimer>
 
 #include "app/job_sheet.h"
@@ -117,6 +118,12 @@ int main(int argc, char **argv) {
         return QApplication::exec();
     }
     window.show();
+    // Whoever starts it for the first time without a job is asked what to do.
+    if (QSettings settings; !parser.isSet(picture) && !parser.isSet(demo) && !parser.isSet(stop) &&
+                            parser.positionalArguments().isEmpty() && !settings.contains("welcomed")) {
+        settings.setValue("welcomed", true);
+        window.welcome();
+    }
     if (parser.isSet(picture)) takePicture(window, parser.value(picture));
     return QApplication::exec();
 }

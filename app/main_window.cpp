@@ -29,8 +29,12 @@
 #include "app/prove_bench.h"
 #include "app/ride_page.h"
 #include "app/sheet_page.h"
+#include "app/shop_sheet.h"
 #include "app/theme.h"
+#include "app/tour.h"
 #include "app/traveler.h"
+#include "app/variants_sheet.h"
+#include "app/welcome.h"
 #include "app/weld_bench.h"
 #include "app/working_sheet.h"
 #include "core/base/places.h"
@@ -138,6 +142,8 @@ void MainWindow::makeActions() {
         DemoList list(this);
         if (list.exec() == QDialog::Accepted && !list.chosen().isEmpty()) openPath(list.chosen());
     });
+    action("welcome", tr("Welcome..."), {}, [this] { welcome(); });
+    action("tour", tr("Show me around"), {}, [this] { tour(); });
     action("handbook", tr("Handbook"), QKeySequence::HelpContents, [this] { (new Handbook(this))->show(); });
     action("save", tr("Save"), QKeySequence::Save, [this] { m_files->save(); });
     action("saveAs", tr("Save as..."), QKeySequence("Ctrl+Shift+S"), [this] { m_files->saveAs(); });
@@ -147,11 +153,13 @@ void MainWindow::makeActions() {
            [this] { m_files->exportPdf(); });
     action("print", tr("Print the job sheet..."), QKeySequence::Print, [this] { m_files->printPreview(); });
     action("addPiece", tr("Add a piece..."), QKeySequence("Ctrl+Shift+N"), [this] {
-        const armor::Pattern *pattern = chooseFromGallery(m_session, this);
-        if (!pattern) return;
-        m_session->addPiece(*pattern);
+        auto store = openShopStore();
+        const auto piece = chooseFromGallery(m_session, store ? &*store : nullptr, this);
+        if (!piece) return;
+        m_session->addPiece(*piece);
         goTo(stopIndex("layout"));
     });
+    action("keepPattern", tr("Keep this piece as a pattern"), {}, [this] { m_files->keepPattern(); });
     action("removePiece", tr("Remove this piece"), {}, [this] { m_session->removePiece(); });
     action("jobCard", tr("Job card..."), QKeySequence("Ctrl+I"), [this] { openJobCard(); });
     action("rules", tr("House rules..."), QKeySequence("Ctrl+R"), [this] { openRules(); });
@@ -168,6 +176,8 @@ void MainWindow::makeActions() {
            [this] { m_findings->setVisible(!m_findings->isVisible()); });
     action("pin", tr("Pin this variant, or let it go"), QKeySequence("Ctrl+D"),
            [this] { m_session->togglePin(); });
+    action("variants", tr("Variants..."), QKeySequence("Ctrl+Shift+D"),
+           [this] { (new VariantsSheet(m_session, this))->show(); });
     auto *peek = action("peek", tr("Show the pinned variant (hold)"), QKeySequence("F8"),
                         [this] { m_session->showPinned(true); });
     peek->setAutoRepeat(false);
@@ -182,6 +192,74 @@ void MainWindow::makeActions() {
     action("quit", tr("Quit"), QKeySequence::Quit, [this] { close(); });
 }
 
+void MainWindow::welcome() {
+    auto *sheet = new Welcome(m_session->sharedStock(), this);
+    sheet->setAttribute(Qt::WA_DeleteOnClose);
+    connect(sheet, &QDialog::accepted, this, [this, sheet] {
+        switch (sheet->wish()) {
+            case Welcome::Wish::NewJob:
+                m_session->newJob();
+                return goTo(stopIndex("measure"));
+            case Welcome::Wish::Open:
+                return findChild<QAction *>("open")->trigger();
+            case Welcome::Wish::Tour:
+                return tour();
+            case Welcome::Wish::Demo:
+                openPath(sheet->demo());
+                return goTo(stopIndex("layout"));
+            case Welcome::Wish::Nothing:
+                return;
+        }
+    });
+    sheet->open();
+}
+
+/// Around the window on the demo job; a job that has not been saved is shown as it is.
+void MainWindow::tour() {
+    if (!m_session->isModified() && m_session->path().isEmpty())
+        openPath(QString::fromStdString(demoFolder()) + "/marten-front-bumper.girder.json");
+    const auto at = [this](const char *stop) { return [this, stop] { goTo(stopIndex(stop)); }; };
+    std::vector<TourStep> steps{{"traveler", tr("The route card"),
+                                 tr("Eight stops, in the order of the work: from the tape to the log. Each "
+                                    "says what is still to settle "
+                                    "there. Ctrl+1 to Ctrl+8 go to them.")},
+                                {"walkPage", tr("Measure"),
+                                 tr("The vehicle from all sides, what is missing first. Click a mark: it "
+                                    "says where to hold the tape. Type "
+                                    "what it reads, in millimeters or inches."),
+                                 at("measure")},
+                                {"layoutSpace", tr("Lay out"),
+                                 tr("Pull a yellow square: the piece follows, and so does everything that "
+                                    "hangs on it. Drag beside it to "
+                                    "turn the picture."),
+                                 at("layout")},
+                                {"pieceChips", tr("Pieces"),
+                                 tr("The pieces of this job. Add shows all that can be built on this "
+                                    "vehicle, with mass, cost and angles.")},
+                                {"gaugeBar", tr("What it comes to"),
+                                 tr("Angles, clearance, the hardest worked check, mass, money and hours, "
+                                    "each with the limit of the house. "
+                                    "Click one to see how its number came to be.")},
+                                {"findings", tr("What is to settle"),
+                                 tr("Worst first, in plain sentences. Show me goes to the place, Why opens "
+                                    "the working. A remedy has been "
+                                    "computed before it is offered.")},
+                                {"checkTable", tr("Prove"),
+                                 tr("Every check of the piece, the hardest first. 1.00 is all that is "
+                                    "allowed. What could not be checked is "
+                                    "never called safe."),
+                                 at("prove")},
+                                {"undoButton", tr("Nothing is lost"),
+                                 tr("Everything can be taken back by name, and unsaved work is found again. "
+                                    "Nothing asks whether you are "
+                                    "sure.")},
+                                {"jobMenu", tr("And the rest"),
+                                 tr("Files, papers, house rules, the rack, the shop's earlier jobs. Ctrl+K "
+                                    "finds any action by its words, F1 "
+                                    "opens the handbook.")}};
+    new Tour(std::move(steps), this);
+}
+
 QWidget *MainWindow::makeStrip() {
     auto *strip = new QWidget;
     strip->setObjectName("jobStrip");
@@ -190,7 +268,7 @@ QWidget *MainWindow::makeStrip() {
     layout->setContentsMargins(8, 5, 8, 5);
     layout->setSpacing(8);
     auto *menu = new QMenu(this);
-    for (const char *name : {"new", "open", "openDemo", "openDemos"})
+    for (const char *name : {"new", "open", "openDemo", "openDemos", "welcome"})
         menu->addAction(findChild<QAction *>(name));
     auto *recent = menu->addMenu(tr("Recent jobs"));
     recent->setObjectName("recent");
@@ -198,12 +276,13 @@ QWidget *MainWindow::makeStrip() {
     menu->addSeparator();
     for (const char *name : {"save", "saveAs"}) menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
-    for (const char *name : {"addPiece", "removePiece", "jobCard", "rules", "rack", "shop"})
+    for (const char *name :
+         {"addPiece", "removePiece", "keepPattern", "variants", "jobCard", "rules", "rack", "shop"})
         menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
     for (const char *name : {"exportCuts", "exportPdf", "print"}) menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
-    for (const char *name : {"dark", "fold", "find", "handbook", "quit"})
+    for (const char *name : {"dark", "fold", "find", "tour", "handbook", "quit"})
         menu->addAction(findChild<QAction *>(name));
     auto *job = new QToolButton;
     job->setObjectName("jobMenu");

@@ -32,6 +32,10 @@ class MainWindow : public QMainWindow {
     [[nodiscard]] Session *session() { return m_session; }
     Asking asking = dialogs();
     bool openPath(const QString &path);
+    /// Asks what to do: a new job, one's own, a demo job, the tour.
+    void welcome();
+    /// Walks along the controls.
+    void tour();
     void goTo(int stop);
     void setDark(bool dark);
 

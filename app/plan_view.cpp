@@ -58,8 +58,15 @@ void PlanView::fit() {
 }
 
 void PlanView::refresh() {
-    if (targets) m_targets = targets();
+    gatherTargets();
     update();
+}
+
+void PlanView::gatherTargets() {
+    if (whenSmall)
+        m_targets.clear();
+    else if (targets)
+        m_targets = targets();
 }
 
 QPointF PlanView::toScreen(const Vec3 &p) const {
@@ -96,7 +103,7 @@ void PlanView::resizeEvent(QResizeEvent *) {
 }
 
 void PlanView::paintEvent(QPaintEvent *) {
-    if (targets) m_targets = targets();
+    gatherTargets();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
     drawKeptVehicle(painter);
@@ -269,7 +276,8 @@ void PlanView::mousePressEvent(QMouseEvent *event) {
     closeEditor(true);
     if (event->button() != Qt::LeftButton) return;
     if (takes && takes(*event)) return;
-    if (targets) m_targets = targets();
+    if (whenSmall) return whenSmall();
+    gatherTargets();
     const int hit = targetAt(event->position());
     if (hit >= 0) {
         m_drag = Drag{m_targets[static_cast<std::size_t>(hit)], event->position(), m_session->newGesture()};
@@ -366,7 +374,7 @@ void PlanView::keyPressEvent(QKeyEvent *event) {
         update();
         return;
     }
-    if (targets) m_targets = targets();  // the job may be ahead of the last picture
+    gatherTargets();  // the job may be ahead of the last picture
     const auto it = std::find_if(m_targets.begin(), m_targets.end(),
                                  [this](const DragTarget &t) { return t.id == m_focused; });
     if (it == m_targets.end()) return QWidget::keyPressEvent(event);
@@ -397,7 +405,7 @@ void PlanView::keyPressEvent(QKeyEvent *event) {
 }
 
 bool PlanView::focusNextPrevChild(bool next) {
-    if (targets) m_targets = targets();
+    gatherTargets();
     if (m_targets.empty()) return QWidget::focusNextPrevChild(next);
     const auto it = std::find_if(m_targets.begin(), m_targets.end(),
                                  [this](const DragTarget &t) { return t.id == m_focused; });
@@ -449,7 +457,7 @@ std::pair<QString, QString> PlanView::partAt(const QPointF &place) const {
 }
 
 void PlanView::editTarget(const QString &id) {
-    if (targets) m_targets = targets();
+    gatherTargets();
     for (const DragTarget &t : m_targets)
         if (t.id == id) {
             m_focused = id;

@@ -51,6 +51,8 @@ class PlanView : public QWidget {
     std::function<bool(const QPointF &)> clicked;      ///< a click on no handle; true: it is taken
     std::function<bool(const QMouseEvent &)> takes;    ///< a click, before the handles; true: it is taken
     std::function<void(const QMouseEvent &)> hovered;  ///< the pointer moves, nothing is dragged
+    /// Set while it is a small picture beside a large one: it has no handles, and a click does this.
+    std::function<void()> whenSmall;
     bool showAllAngles = false;  ///< every angle with its runners-up, and the ground as the vehicle stands
     std::function<QString(const QPointF &)> hintAt;  ///< what lies under the pointer
     QString title;
@@ -75,7 +77,7 @@ class PlanView : public QWidget {
     /// Paints the drawing into a rectangle; for printing.
     void paintInto(QPainter &painter, const QRectF &box);
     [[nodiscard]] QSize sizeHint() const override { return {420, 300}; }
-    [[nodiscard]] QSize minimumSizeHint() const override { return {180, 140}; }
+    [[nodiscard]] QSize minimumSizeHint() const override { return {130, 110}; }
 
   protected:
     void paintEvent(QPaintEvent *event) override;
@@ -93,6 +95,7 @@ class PlanView : public QWidget {
   private:
     void fit();
     void refresh();
+    void gatherTargets();
     [[nodiscard]] Projection projection() const;
     void drawVehicleLayer(QPainter &painter);
     void drawKeptVehicle(QPainter &painter);

@@ -9,10 +9,13 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QSlider>
+#include <QStackedWidget>
 #include <QStyledItemDelegate>
 #include <QTableView>
 #include <QVBoxLayout>
 
+#include "app/ledger_page.h"
+#include "app/page_chooser.h"
 #include "app/sizing_sheet.h"
 #include "app/structure_view.h"
 #include "app/theme.h"
@@ -259,7 +262,8 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
     left->addLayout(tools);
     left->addWidget(m_structure, 1);
     left->addWidget(caution);
-    auto *right = new QVBoxLayout;
+    auto *checks = new QWidget(this);
+    auto *right = new QVBoxLayout(checks);
     right->addWidget(m_table, 3);
     auto *size = new QPushButton(tr("Size the piece…"), this);
     size->setObjectName("sizePiece");
@@ -279,7 +283,14 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
     auto *side = new QWidget(this);
     side->setFixedWidth(356);
     right->setContentsMargins(0, 0, 0, 0);
-    side->setLayout(right);
+    m_pages = new QStackedWidget(side);
+    auto *column = new QVBoxLayout(side);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->addLayout(pageChooser(
+        m_pages,
+        {{tr("Checks"), "pageChecks", checks}, {tr("Ledger"), "pageLedger", new LedgerPage(session, this)}},
+        110));
+    column->addWidget(m_pages, 1);
     layout->addWidget(side);
     connect(session, &Session::appraisalChanged, this, &ProveBench::refresh);
     connect(m_duty, &QComboBox::activated, this, &ProveBench::chooseCase);
@@ -360,6 +371,7 @@ void ProveBench::goToCheck(int row) {
 
 void ProveBench::showFinding(const job::Finding &finding) {
     const int row = m_model->rowOf(QString::fromStdString(finding.id));
+    m_pages->setCurrentIndex(0);
     if (row >= 0)
         m_table->selectRow(row);
     else

@@ -8,6 +8,7 @@
 class QComboBox;
 class QLabel;
 class QSlider;
+class QStackedWidget;
 class QTableView;
 
 namespace hefty::app {
@@ -80,6 +81,7 @@ class ProveBench : public QWidget {
     LadderView *m_ladder;
     CheckModel *m_model;
     QTableView *m_table;
+    QStackedWidget *m_pages;  ///< checks, ledger
     QComboBox *m_duty;
     QSlider *m_exaggeration;
     QLabel *m_moves;

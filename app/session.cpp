@@ -83,9 +83,13 @@ void Session::editPiece(const QString &name, const std::function<void(armor::Pie
 }
 
 void Session::addPiece(const armor::Pattern &pattern) {
-    armor::Piece piece = job::newPiece(*m_job, pattern);
+    addPiece(job::newPiece(*m_job, pattern));
+}
+
+void Session::addPiece(const armor::Piece &like) {
+    armor::Piece piece = job::newPiece(*m_job, like);
     const QString id = QString::fromStdString(piece.id);
-    edit(tr("Add %1").arg(QString::fromStdString(pattern.name).toLower()),
+    edit(tr("Add %1").arg(QString::fromStdString(piece.name).toLower()),
          [&](job::Job &job) { job.pieces.push_back(std::move(piece)); });
     choosePiece(id);
 }

@@ -55,6 +55,8 @@ class Session : public QObject {
     void editPiece(const QString &name, const std::function<void(armor::Piece &)> &change, int gesture = 0);
     /// Adds a piece of a pattern as it comes, and chooses it.
     void addPiece(const armor::Pattern &pattern);
+    /// Adds a piece like another one, and chooses it.
+    void addPiece(const armor::Piece &like);
     void removePiece();
     void setSetting(const QString &settingId, const armor::SettingValue &value, int gesture = 0);
     void takeRemedy(const job::Remedy &remedy);

@@ -68,6 +68,7 @@ void StructureView::addSheet(const proof::Proof &proof, const std::string &part,
         if (goesOn) continue;
         addPatch({movedNode(proof, nodes.first), movedNode(proof, nodes.second)}, 0, false, chosen, patches);
         patches.back().line = chosen ? 2.6 : 0.9;
+        patches.back().nearer = 1;
     }
 }
 
@@ -77,7 +78,7 @@ void StructureView::addSeams(const job::PieceAppraisal &piece, std::vector<Patch
     const proof::Proof &proof = *piece.proof;
     for (const proof::WeldPiece &p : proof.idealization.weldPieces) {
         if (p.tie < 0) continue;
-        const armor::WeldLine &line = piece.assembly->welds[static_cast<std::size_t>(p.weld)]
+        const armor::WeldLine &line = piece.proved->welds[static_cast<std::size_t>(p.weld)]
                                           .contacts[static_cast<std::size_t>(p.contact)]
                                           .lines[static_cast<std::size_t>(p.line)];
         const Vec3 half = (line.to - line.from).normalized() * (p.length / 2);
@@ -85,8 +86,8 @@ void StructureView::addSeams(const job::PieceAppraisal &piece, std::vector<Patch
         addPatch({moved(proof, node, p.at - half), moved(proof, node, p.at + half)},
                  useOf(proof.tieUse, static_cast<std::size_t>(p.tie)), true, false, patches);
         patches.back().line = width;
-        patches.back().depth +=
-            piece.assembly->welds[static_cast<std::size_t>(p.weld)].leg;  // outside the corner
+        patches.back().nearer =
+            piece.proved->welds[static_cast<std::size_t>(p.weld)].leg;  // outside the corner
     }
 }
 
@@ -124,13 +125,10 @@ double StructureView::barUse(const proof::Proof &proof, std::size_t bar) const {
                : 0;
 }
 
-void StructureView::addPatch(const std::vector<Vec3> &corners, double use, bool tinted, bool selected,
-                             std::vector<Patch> &patches) const {
+void StructureView::addPatch(std::vector<Vec3> corners, double use, bool tinted, bool selected,
+                             std::vector<Patch> &patches) {
     Patch patch;
-    for (const Vec3 &c : corners) {
-        patch.shape << toScreen(c);
-        patch.depth += depth(c) / static_cast<double>(corners.size());
-    }
+    patch.corners = std::move(corners);
     patch.use = use;
     patch.tinted = tinted;
     patch.selected = selected;
@@ -143,7 +141,7 @@ void StructureView::addTubes(const job::PieceAppraisal &piece, std::vector<Patch
     const auto &model = drawn.model;
     for (std::size_t b = 0; b < drawn.bars.size(); ++b) {
         const proof::Bar &bar = drawn.bars[b];
-        if (bar.isPlate || !piece.assembly->bar(bar.part)) continue;
+        if (bar.isPlate || !piece.proved->bar(bar.part)) continue;
         const mechanics::FrameBeam &beam = model.beams[b];
         const Vec3 &p = model.nodes[static_cast<std::size_t>(beam.from)].at,
                    &q = model.nodes[static_cast<std::size_t>(beam.to)].at;
@@ -155,7 +153,7 @@ void StructureView::addTubes(const job::PieceAppraisal &piece, std::vector<Patch
             const auto corner = [&](int k, bool end) {
                 const double y = (k == 1 || k == 2 ? 1 : -1) * bar.width / 2;
                 // a tapered piece keeps its top; the model's axis stays in the middle of the full height
-                const double full = piece.assembly->bar(bar.part)->section.height;
+                const double full = piece.proved->bar(bar.part)->section.height;
                 const double z = k >= 2 ? full / 2 : full / 2 - bar.height;
                 const Vec3 at = (end ? q : p) + axes->y * y + axes->z * z;
                 return moved(proof, end ? beam.to : beam.from, at);
@@ -168,10 +166,11 @@ void StructureView::addTubes(const job::PieceAppraisal &piece, std::vector<Patch
             const auto addEdge = [&](const Vec3 &from, const Vec3 &to) {
                 addPatch({from, to}, 0, false, chosen, patches);
                 patches.back().line = chosen ? 2.6 : 0.9;
+                patches.back().nearer = 1;
             };
             addEdge(corner(k, false), corner(k, true));
             if (bar.stationFrom < 1e-6) addEdge(corner(k, false), corner(l, false));
-            if (bar.stationTo > piece.assembly->bar(bar.part)->length() - 1e-6)
+            if (bar.stationTo > piece.proved->bar(bar.part)->length() - 1e-6)
                 addEdge(corner(k, true), corner(l, true));
         }
     }
@@ -181,7 +180,7 @@ void StructureView::addPlates(const job::PieceAppraisal &piece, std::vector<Patc
     const proof::Proof &proof = *piece.proof;
     const proof::Idealization &drawn = posed(proof).idealization;
     const auto &model = drawn.model;
-    for (const armor::SheetPart &plate : piece.assembly->sheets) {
+    for (const armor::SheetPart &plate : piece.proved->sheets) {
         const bool meshed = std::any_of(drawn.plates.begin(), drawn.plates.end(),
                                         [&](const proof::PlateShells &s) { return s.part == plate.name; });
         if (meshed) continue;
@@ -196,11 +195,11 @@ void StructureView::addPlates(const job::PieceAppraisal &piece, std::vector<Patc
         const bool carries = !nodes.empty();
         if (!carries)  // a cover: it goes along with the tube next to it
             for (std::size_t b = 0; b < drawn.bars.size(); ++b)
-                if (piece.assembly->bar(drawn.bars[b].part)) {
+                if (piece.proved->bar(drawn.bars[b].part)) {
                     nodes.emplace_back(model.beams[b].from, b);
                     nodes.emplace_back(model.beams[b].to, b);
                 }
-        const armor::Solid *solid = piece.assembly->solid(plate.name);
+        const armor::Solid *solid = piece.proved->solid(plate.name);
         if (!solid) continue;
         const bool chosen = m_session->selected().toStdString() == plate.name;
         for (const armor::Solid::Face &face : solid->faces) {
@@ -219,7 +218,7 @@ void StructureView::addPlates(const job::PieceAppraisal &piece, std::vector<Patc
 }
 
 void StructureView::addBought(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const {
-    for (const armor::Solid &s : piece.assembly->solids) {
+    for (const armor::Solid &s : piece.proved->solids) {
         if (!s.bought) continue;
         for (const armor::Solid::Face &f : s.faces) addPatch(f.corners, 0, false, false, patches);
     }

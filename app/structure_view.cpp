@@ -1,6 +1,7 @@
 #include "app/structure_view.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <map>
 #include <utility>
@@ -41,20 +42,6 @@ void StructureView::markPlace(const std::optional<Vec3> &place) {
 const job::PieceAppraisal *StructureView::shown() const {
     const auto appraisal = m_session->shownAppraisal();
     return m_session->chosen(*appraisal);
-}
-
-/// Axonometric: yaw about the upright, then pitch; x forward, y left, z up.
-QPointF StructureView::toScreen(const Vec3 &p) const {
-    const double c = std::cos(m_yaw), s = std::sin(m_yaw);
-    const double right = p.y() * c - p.x() * s;
-    const double away = p.x() * c + p.y() * s;
-    const double up = p.z() * std::cos(m_pitch) - away * std::sin(m_pitch);
-    return QPointF(right * m_scale, -up * m_scale) + m_center;
-}
-
-double StructureView::depth(const Vec3 &p) const {
-    const double away = p.x() * std::cos(m_yaw) + p.y() * std::sin(m_yaw);
-    return away * std::cos(m_pitch) + p.z() * std::sin(m_pitch);
 }
 
 void StructureView::setCollapse(int collapse) {
@@ -107,7 +94,7 @@ void StructureView::drawHinges(QPainter &p, const QRectF &box, const proof::Proo
     const job::PieceAppraisal *piece = m_session->chosen(*m_session->shownAppraisal());
     for (std::size_t i = 0; i < shown; ++i) {
         const std::string &part = c->hinges[i].part;
-        const std::string name = piece && piece->assembly ? piece->assembly->labelOf(part) : part;
+        const std::string name = piece && piece->proved ? piece->proved->labelOf(part) : part;
         lines << tr("%1  %2, %3").arg(i + 1).arg(QString::fromStdString(name), force(c->hinges[i].load));
     }
     std::vector<QPointF> places, discs;
@@ -132,22 +119,21 @@ void StructureView::drawHinges(QPainter &p, const QRectF &box, const proof::Proo
     p.setFont(textFont(10));
     p.setPen(colors().ink);
     p.drawText(box.adjusted(10, 24, -10, 0), Qt::AlignLeft | Qt::AlignTop, lines.join('\n'));
-    const QPointF tip = toScreen(c->at), tail = toScreen(c->at - c->direction * (90 / m_scale));
+    const QPointF tip = toScreen(c->at), tail = toScreen(c->at - c->direction * (90 / m_camera.scale));
     drawArrow(p, tail, tip, colors().blue, 3);
 }
 
-void StructureView::drawRails(QPainter &p) const {
+void StructureView::drawRails(DepthPicture &picture) const {
     const auto appraisal = m_session->shownAppraisal();
     if (!appraisal->rig) return;
     const rig::RigGeometry &g = *appraisal->rig;
-    QPen pen(colors().blue, 1.2);
-    p.setPen(pen);
     for (const double side : {1.0, -1.0})
         for (const double dy : {-0.5, 0.5})
             for (const double dz : {-0.5, 0.5}) {
                 const double y = side * g.railSpacing / 2 + dy * g.railWidth,
                              z = g.railCenter + dz * g.railHeight;
-                p.drawLine(toScreen({g.frameEnd - g.crossmember - 160, y, z}), toScreen({g.frameEnd, y, z}));
+                picture.line(
+                    {{g.frameEnd - g.crossmember - 160, y, z}, {g.frameEnd, y, z}, colors().blue, 1.2});
             }
 }
 
@@ -178,7 +164,7 @@ void StructureView::drawLoads(QPainter &p, const QRectF &box, const proof::Proof
     for (const proof::LoadArrow &a : arrows) most = std::max(most, a.force.norm());
     p.setFont(measureFont(10, true));
     for (const proof::LoadArrow &a : arrows) {
-        const double length = (60 + 90 * a.force.norm() / most) / m_scale;
+        const double length = (60 + 90 * a.force.norm() / most) / m_camera.scale;
         const QPointF tail = toScreen(a.at);
         const QPointF tip = within(box, tail, toScreen(a.at + a.force.normalized() * length));
         drawArrow(p, tail, tip, colors().blue, 3);
@@ -218,34 +204,27 @@ void StructureView::drawLegend(QPainter &p, const QRectF &box) const {
                tr("of what it may carry"));
 }
 
-void StructureView::drawPatch(QPainter &p, const Patch &patch) const {
+void StructureView::drawPatch(DepthPicture &picture, const Patch &patch) {
     const QColor edge = patch.selected ? colors().yellow : colors().ink;
     if (patch.line > 0) {
-        if (patch.tinted) {
-            p.setPen(QPen(colors().ink, patch.line + 1.2, Qt::SolidLine, Qt::FlatCap));
-            p.drawPolyline(patch.shape);
-        }
-        p.setPen(QPen(patch.tinted ? temper(patch.use) : edge, patch.line, Qt::SolidLine, Qt::FlatCap));
-        p.drawPolyline(patch.shape);
+        if (patch.tinted)
+            picture.line(
+                {patch.corners[0], patch.corners[1], colors().ink, patch.line + 1.2, false, patch.nearer});
+        picture.line({patch.corners[0], patch.corners[1], patch.tinted ? temper(patch.use) : edge, patch.line,
+                      false, patch.nearer + 0.1});
         return;
     }
-    if (patch.tinted && !patch.edged) {  // neighbors of one plate: no paper between them
-        p.setPen(QPen(temper(patch.use), 0.8));
-        p.drawPolyline(patch.shape);
-    }
-    if (patch.tinted) {
-        fillTemper(p, patch.shape, patch.use);
-    } else {
-        p.setPen(Qt::NoPen);
-        p.setBrush(colors().paper);
-        p.drawPolygon(patch.shape);
-        p.setBrush(QBrush(colors().faint, Qt::Dense6Pattern));
-        p.drawPolygon(patch.shape);
-    }
+    const std::array<Polygon3, 1> contour{patch.corners};
+    if (!patch.tinted)
+        picture.face(contour, colors().paper, -1, Texture::Dotted, colors().faint);
+    else if (patch.use > 1)
+        picture.face(contour, temper(patch.use), -1, Texture::Hatched, colors().paper);
+    else
+        picture.face(contour, temper(patch.use), -1);
     if (!patch.edged) return;
-    p.setBrush(Qt::NoBrush);
-    p.setPen(QPen(edge, patch.selected ? 2.6 : 0.9));
-    p.drawPolygon(patch.shape);
+    for (std::size_t i = 0; i < patch.corners.size(); ++i)
+        picture.line({patch.corners[i], patch.corners[(i + 1) % patch.corners.size()], edge,
+                      patch.selected ? 2.6 : 0.9, false, 0.5});
 }
 
 /// How closely the plates were looked at.
@@ -278,30 +257,28 @@ void StructureView::drawDetail(QPainter &p, const QRectF &box, const proof::Proo
 /// Fills the box with the piece as it is seen at first, so that turning it does not change its size.
 void StructureView::fitTo(const armor::Assembly &assembly, const QRectF &box) {
     constexpr double room = 46;  // px around the piece: load arrows and the legend
-    const double yaw = std::exchange(m_yaw, standardYaw), pitch = std::exchange(m_pitch, standardPitch);
-    m_scale = 1;
-    m_center = {};
+    SpaceCamera first;
+    first.scale = 1;
     QPolygonF seen;
     Eigen::AlignedBox3d around;
     for (const armor::Solid &s : assembly.solids)
         for (const armor::Solid::Face &f : s.faces)
             for (const Vec3 &c : f.corners) {
-                seen << toScreen(c);
+                seen << first.place(c);
                 around.extend(c);
             }
-    m_yaw = yaw;
-    m_pitch = pitch;
     const QRectF bounds = seen.boundingRect();
     if (bounds.isEmpty()) return;
-    m_scale = m_zoom * std::min((box.width() - 2 * room) / bounds.width(),
-                                (box.height() - 2 * room) / bounds.height());
-    m_center = box.center() + m_pan - toScreen(around.center());
+    m_camera.scale = m_zoom * std::min((box.width() - 2 * room) / bounds.width(),
+                                       (box.height() - 2 * room) / bounds.height());
+    m_camera.center = {};
+    m_camera.center = box.center() + m_pan - toScreen(around.center());
 }
 
 void StructureView::draw(QPainter &p, const QRectF &box) {
     const job::PieceAppraisal *piece = shown();
     p.setRenderHint(QPainter::Antialiasing);
-    if (!piece || !piece->assembly || !piece->proof) {
+    if (!piece || !piece->proved || !piece->proof) {
         p.setPen(colors().ink);
         p.setFont(textFont(13));
         p.drawText(
@@ -309,8 +286,14 @@ void StructureView::draw(QPainter &p, const QRectF &box) {
             tr("Nothing to prove yet.\nMeasure the vehicle first: what is missing stands at the right."));
         return;
     }
-    fitTo(*piece->assembly, box);
-    drawRails(p);
+    fitTo(*piece->proved, box);
+    SpaceCamera camera = m_camera;  // the picture begins at the corner of the box
+    camera.center -= box.topLeft();
+    constexpr double onPaper = 3;  // pixels of the picture a point of a page
+    const bool printing = p.device() != this;
+    DepthPicture picture(box.size().toSize(), printing ? onPaper : devicePixelRatioF(), camera,
+                         colors().paper);
+    drawRails(picture);
     std::vector<Patch> patches;
     addTubes(*piece, patches);
     addPlates(*piece, patches);
@@ -319,9 +302,8 @@ void StructureView::draw(QPainter &p, const QRectF &box) {
         addSeams(*piece, patches);
     }
     addBought(*piece, patches);
-    std::sort(patches.begin(), patches.end(),
-              [](const Patch &a, const Patch &b) { return a.depth < b.depth; });
-    for (const Patch &patch : patches) drawPatch(p, patch);
+    for (const Patch &patch : patches) drawPatch(picture, patch);
+    picture.paint(p, box.topLeft());
     drawLoads(p, box, *piece->proof);
     drawHinges(p, box, *piece->proof);
     if (m_place) {
@@ -365,8 +347,8 @@ void StructureView::mouseMoveEvent(QMouseEvent *event) {
     const QPointF d = event->position() - m_from;
     m_from = event->position();
     if (event->buttons() & Qt::LeftButton) {
-        m_yaw += d.x() * 0.008;
-        m_pitch = std::clamp(m_pitch + d.y() * 0.008, -1.5, 1.5);
+        m_camera.yaw -= d.x() * 0.008;
+        m_camera.pitch = std::clamp(m_camera.pitch + d.y() * 0.008, -1.5, 1.5);
     } else if (event->buttons() & (Qt::RightButton | Qt::MiddleButton)) {
         m_pan += d;
     }
@@ -376,8 +358,8 @@ void StructureView::mouseMoveEvent(QMouseEvent *event) {
 void StructureView::mouseDoubleClickEvent(QMouseEvent *) {
     m_zoom = 1;
     m_pan = {};
-    m_yaw = standardYaw;
-    m_pitch = standardPitch;
+    m_camera.yaw = SpaceCamera().yaw;
+    m_camera.pitch = SpaceCamera().pitch;
     update();
 }
 
@@ -391,16 +373,16 @@ void StructureView::keyPressEvent(QKeyEvent *event) {
     const double step = event->modifiers() & Qt::ShiftModifier ? 0.35 : 0.06;
     switch (event->key()) {
         case Qt::Key_Left:
-            m_yaw -= step;
+            m_camera.yaw += step;
             break;
         case Qt::Key_Right:
-            m_yaw += step;
+            m_camera.yaw -= step;
             break;
         case Qt::Key_Up:
-            m_pitch = std::min(1.5, m_pitch + step);
+            m_camera.pitch = std::min(1.5, m_camera.pitch + step);
             break;
         case Qt::Key_Down:
-            m_pitch = std::max(-1.5, m_pitch - step);
+            m_camera.pitch = std::max(-1.5, m_camera.pitch - step);
             break;
         case Qt::Key_Plus:
             m_zoom = std::min(12.0, m_zoom * 1.15);

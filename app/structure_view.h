@@ -2,11 +2,10 @@
 
 #include <QWidget>
 
+#include "app/depth_picture.h"
 #include "app/session.h"
 
 namespace hefty::app {
-
-using shape::Vec3;
 
 /// The structure in space, tinted by how hard its bars work, deformed as the chosen load case deforms
 /// it, with the loads drawn on it. Turned with the mouse or the arrow keys.
@@ -36,17 +35,16 @@ class StructureView : public QWidget {
 
   private:
     struct Patch {
-        QPolygonF shape;
-        double depth = 0;
+        std::vector<Vec3> corners;
         double use = 0;
         bool tinted = true;
         bool selected = false;
         bool edged = true;  ///< its border is drawn
         double line = 0;    ///< px: not a face but a line of that width
+        double nearer = 0;  ///< mm, so that it lies on top of what it is on
     };
     [[nodiscard]] const job::PieceAppraisal *shown() const;
-    [[nodiscard]] QPointF toScreen(const Vec3 &p) const;
-    [[nodiscard]] double depth(const Vec3 &p) const;
+    [[nodiscard]] QPointF toScreen(const Vec3 &p) const { return m_camera.place(p); }
     /// The use of one thing in the chosen case, or its worst. @param uses [case][thing]
     [[nodiscard]] double useOf(const std::vector<std::vector<float>> &uses, std::size_t thing) const;
     void fitTo(const armor::Assembly &assembly, const QRectF &box);
@@ -58,11 +56,11 @@ class StructureView : public QWidget {
                   std::vector<Patch> &patches) const;
     void addSeams(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
     [[nodiscard]] Vec3 movedNode(const proof::Proof &proof, int node) const;
-    void drawPatch(QPainter &painter, const Patch &patch) const;
+    static void drawPatch(DepthPicture &picture, const Patch &patch);
     void addBought(const job::PieceAppraisal &piece, std::vector<Patch> &patches) const;
-    void addPatch(const std::vector<Vec3> &corners, double use, bool tinted, bool selected,
-                  std::vector<Patch> &patches) const;
-    void drawRails(QPainter &painter) const;
+    static void addPatch(std::vector<Vec3> corners, double use, bool tinted, bool selected,
+                         std::vector<Patch> &patches);
+    void drawRails(DepthPicture &picture) const;
     void drawLoads(QPainter &painter, const QRectF &box, const proof::Proof &proof) const;
     void drawLegend(QPainter &painter, const QRectF &box) const;
     void drawDetail(QPainter &painter, const QRectF &box, const proof::Proof &proof) const;
@@ -82,11 +80,9 @@ class StructureView : public QWidget {
     Session *m_session;
     int m_case = -1, m_collapse = -1;
     double m_exaggeration = 20;
-    static constexpr double standardYaw = -0.62, standardPitch = 0.42;
-    double m_yaw = standardYaw, m_pitch = standardPitch, m_zoom = 1;
+    SpaceCamera m_camera;
+    double m_zoom = 1;
     QPointF m_from, m_pan;
-    double m_scale = 0.4;
-    QPointF m_center;
     std::optional<Vec3> m_place;
 };
 

@@ -19,6 +19,7 @@
 #include "app/job_lists.h"
 #include "app/scene_painter.h"
 #include "app/theme.h"
+#include "core/job/kits.h"
 #include "core/outline/drawing.h"
 #include "core/outline/photo.h"
 
@@ -136,7 +137,7 @@ TemplatePage::TemplatePage(Session *session, QWidget *parent) : QWidget(parent),
         job::Template t;
         t.source = tr("offsets").toStdString();
         t.offsets = {{0, 60, false}, {100, 80, true}, {200, 60, false}};
-        add(std::move(t), tr("Begin a template from offsets"));
+        add({std::move(t)}, tr("Begin a template from offsets"));
     });
     button(tr("From DXF, SVG"), "templateDrawing", [this] {
         const QString path = askOpen(tr("Open a drawing"), tr("Drawings (*.dxf *.svg);;All files (*)"));
@@ -206,16 +207,18 @@ void TemplatePage::say(const QString &text, bool bad) {
     m_state->setText(text);
 }
 
-void TemplatePage::add(job::Template fresh, const QString &step) {
+void TemplatePage::add(std::vector<job::Template> all, const QString &step) {
     m_session->edit(step, [&](job::Job &job) {
-        for (int n = 1; fresh.id.empty(); ++n) {
-            const std::string id = "template" + std::to_string(n);
-            if (std::none_of(job.templates.begin(), job.templates.end(),
-                             [&id](const job::Template &t) { return t.id == id; }))
-                fresh.id = id;
+        for (job::Template &fresh : all) {
+            for (int n = 1; fresh.id.empty(); ++n) {
+                const std::string id = "template" + std::to_string(n);
+                if (std::none_of(job.templates.begin(), job.templates.end(),
+                                 [&id](const job::Template &t) { return t.id == id; }))
+                    fresh.id = id;
+            }
+            if (fresh.name.empty()) fresh.name = fresh.id;
+            job.templates.push_back(fresh);
         }
-        if (fresh.name.empty()) fresh.name = fresh.id;
-        job.templates.push_back(fresh);
     });
     m_table->table()->setCurrentIndex(m_table->model()->index(m_table->model()->rowCount() - 1, 0));
 }
@@ -230,17 +233,17 @@ void TemplatePage::openDrawing(const QString &path) {
                     ? outline::readSvgDrawing(text, name.toStdString())
                     : outline::readDxfDrawing(text, name.toStdString());
     if (!read) return say(QString::fromStdString(read.error().sentence()), true);
-    job::Template t;
-    t.name = QFileInfo(path).completeBaseName().toStdString();
-    t.source = name.toStdString();
-    t.outline = outline::tidied(read->parts.front());
+    auto all = job::templatesOf(*read, QFileInfo(path).completeBaseName().toStdString(), name.toStdString());
     QStringList told{tr("Read %1, its unit %2. Check a length that you know.")
                          .arg(name, QString::fromStdString(read->unit))};
-    if (read->parts.size() > 1) told << tr("It has %1 parts: the largest is taken.").arg(read->parts.size());
+    if (all.size() > 1)
+        told << tr("It has %1 parts, the largest first. Lay out, By hand, Plate from a drawing puts them "
+                   "together.")
+                    .arg(all.size());
     for (const outline::Drawing::Left &l : read->left)
         told << tr("Left out, %1: %2.").arg(QString::fromStdString(l.entity), QString::fromStdString(l.why));
-    add(std::move(t), tr("Take a template from %1").arg(name));
-    say(told.join(' '), told.size() > 1);
+    add(std::move(all), tr("Take a template from %1").arg(name));
+    say(told.join(' '), !read->left.empty());
 }
 
 void TemplatePage::openPhoto(const QString &path) {
@@ -260,7 +263,7 @@ void TemplatePage::openPhoto(const QString &path) {
     t.name = QFileInfo(path).completeBaseName().toStdString();
     t.source = QFileInfo(path).fileName().toStdString();
     t.outline = traced->outline;
-    add(std::move(t), tr("Trace a template from %1").arg(QFileInfo(path).fileName()));
+    add({std::move(t)}, tr("Trace a template from %1").arg(QFileInfo(path).fileName()));
     say(traced->checkDots >= 2
             ? tr("Traced. The sheet's check dots are off by at most %1, lengths by %2 percent.")
                   .arg(printed(traced->checkError, Quantity::DrilledLength, *m_session))

@@ -45,7 +45,7 @@ class TemplatePage : public QWidget {
 
   private:
     void refresh();
-    void add(job::Template fresh, const QString &step);
+    void add(std::vector<job::Template> all, const QString &step);
     void say(const QString &text, bool bad = false);
     [[nodiscard]] int chosen() const;
 

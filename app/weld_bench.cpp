@@ -18,6 +18,7 @@
 #include "app/jig_page.h"
 #include "app/page_chooser.h"
 #include "app/plan_view.h"
+#include "app/space_view.h"
 #include "app/stop_table.h"
 #include "app/theme.h"
 
@@ -49,17 +50,16 @@ QWidget *WeldBench::makeSeams() {
     m_view->setObjectName("weldView");
     m_view->setAccessibleName(tr("The piece from above, the chosen seam's part marked"));
     m_view->title = tr("From above, front down");
-    m_ahead = new PlanView(m_session, ViewSide::Front, page);
-    m_ahead->setObjectName("weldAhead");
-    m_ahead->setAccessibleName(tr("The piece from ahead, as far as it is fitted"));
-    m_ahead->title = tr("From ahead");
-    for (PlanView *view : {m_view, m_ahead}) {
-        view->showOutline = view->showKeepOuts = view->showTangents = false;
-        view->drawOver = [this, view](QPainter &p) { drawSeam(p, *view); };
-    }
+    m_view->showOutline = m_view->showKeepOuts = m_view->showTangents = false;
+    m_view->drawOver = [this](QPainter &p) { drawSeam(p); };
+    m_space = new SpaceView(m_session, page);
+    m_space->setObjectName("weldSpace");
+    m_space->setAccessibleName(
+        tr("The piece in space, as far as it is fitted, with the torch at the next seam"));
+    m_space->drawInto = [this](DepthPicture &picture) { drawSeamsInSpace(picture); };
     auto *views = new QHBoxLayout;
-    views->addWidget(m_view, 1);
-    views->addWidget(m_ahead, 1);
+    views->addWidget(m_space, 3);
+    views->addWidget(m_view, 2);
     m_table = new StopTable("weldTable", tr("Seams in the order of work"),
                             {tr("Step and seam"), tr("Fit first"), tr("Leg"), tr("Length"), tr("No reach"),
                              tr("Min"), tr("Wait"), tr("Warm"), tr("Done")},
@@ -275,9 +275,9 @@ void WeldBench::refresh() {
     m_cost->setText(piece && !m_seams.empty() ? costOf(*piece) : QString());
     m_planned->setVisible(piece && m_session->job().weldOrders.contains(piece->id));
     const auto assembly = piece ? piece->assembly : nullptr;
-    if (assembly != m_assembly)
-        for (PlanView *view : {m_view, m_ahead}) view->fitTo(assembly.get());
+    if (assembly != m_assembly) m_view->fitTo(assembly.get());
     m_assembly = assembly;
+    m_reach = piece ? piece->reach : nullptr;
     m_table->setRowCount(static_cast<int>(m_seams.size()));
     int done = 0;
     for (std::size_t i = 0; i < m_seams.size(); ++i) {
@@ -346,33 +346,75 @@ void WeldBench::showStep(int row) {
     const std::set<std::string> later =
         m_assembly && row >= 0 ? workshop::notThereYet(*m_assembly, m_seams, static_cast<std::size_t>(row))
                                : std::set<std::string>{};
-    for (PlanView *view : {m_view, m_ahead}) {
-        view->later = later;
-        view->update();
-    }
+    m_view->later = later;
+    m_view->update();
+    m_space->later = later;
+    m_space->update();
+}
+
+/// Welded ones dark, still hot ones in the colors that steel turns, from 400 degrees on as hot as it gets;
+/// the next one red.
+WeldBench::SeamInk WeldBench::inkOf(int step) const {
+    if (step == m_table->currentRow()) return {colors().bad, 5};
+    constexpr double hot = 400, noticed = 0.1;
+    const auto i = static_cast<std::size_t>(step);
+    const double share = i < m_warm.size() ? (m_warm[i] - workshop::shopAir) / hot : 0;
+    if (share > noticed) return {temper(std::min(share, 0.99)), 4};
+    return {colors().ink, 2.5};
 }
 
 /// The seams that are welded by the chosen step, and the one that is next.
-void WeldBench::drawSeam(QPainter &p, const PlanView &view) const {
+void WeldBench::drawSeam(QPainter &p) const {
     const int row = m_table->currentRow();
     if (!m_assembly || row < 0) return;
     for (int i = 0; i <= row && i < static_cast<int>(m_seams.size()); ++i)
         for (const armor::WeldJoint &w : m_assembly->welds) {
             if (w.name != m_seams[static_cast<std::size_t>(i)].joint) continue;
-            // Still hot ones in the colors that steel turns; from 400 degrees on as hot as it gets.
-            constexpr double hot = 400;
-            const double share = static_cast<std::size_t>(i) < m_warm.size()
-                                     ? (m_warm[static_cast<std::size_t>(i)] - workshop::shopAir) / hot
-                                     : 0;
-            const QColor done = share > 0.1 ? temper(std::min(share, 0.99)) : colors().ink;
-            QPen pen(i == row ? colors().bad : done, i == row ? 5 : (share > 0.1 ? 4 : 2.5));
+            const SeamInk ink = inkOf(i);
+            QPen pen(ink.color, ink.width);
             pen.setCosmetic(true);
             pen.setCapStyle(Qt::RoundCap);
             p.setPen(pen);
             for (const armor::Contact &c : w.contacts)
                 for (const armor::WeldLine &line : c.lines)
-                    p.drawLine(view.toScreen(line.from), view.toScreen(line.to));
+                    p.drawLine(m_view->toScreen(line.from), m_view->toScreen(line.to));
         }
+}
+
+void WeldBench::drawSeamsInSpace(DepthPicture &picture) const {
+    if (!m_assembly) return;
+    const int row = m_table->currentRow();
+    for (int i = 0; i <= row && i < static_cast<int>(m_seams.size()); ++i)
+        for (const armor::WeldJoint &w : m_assembly->welds) {
+            if (w.name != m_seams[static_cast<std::size_t>(i)].joint) continue;
+            const SeamInk ink = inkOf(i);
+            for (const armor::Contact &c : w.contacts)
+                for (const armor::WeldLine &line : c.lines)
+                    picture.line({line.from, line.to, ink.color, ink.width, i == row, w.leg});
+        }
+    if (const workshop::SeamWork *s = chosen()) drawTorch(picture, *s);
+}
+
+/// The nozzle as it is held in the middle of the longest line of the next seam.
+void WeldBench::drawTorch(DepthPicture &picture, const workshop::SeamWork &seam) const {
+    if (!m_reach) return;
+    const workshop::LineReach *best = nullptr;
+    const armor::WeldLine *on = nullptr;
+    for (const workshop::LineReach &r : *m_reach) {
+        const armor::WeldJoint &w = m_assembly->welds[static_cast<std::size_t>(r.weld)];
+        if (w.name != seam.joint || r.torch.isZero()) continue;
+        const armor::WeldLine &line =
+            w.contacts[static_cast<std::size_t>(r.contact)].lines[static_cast<std::size_t>(r.line)];
+        if (on && (line.to - line.from).norm() <= (on->to - on->from).norm()) continue;
+        best = &r;
+        on = &line;
+    }
+    if (!best) return;
+    const workshop::Torch torch;
+    const Vec3 middle = (on->from + on->to) / 2, tip = middle + best->torch * torch.standoff;
+    picture.line({middle, tip, colors().bad, 1.5, true, 0});
+    picture.line({tip, middle + best->torch * torch.length, colors().ink, 9, false, 1});
+    picture.line({tip, middle + best->torch * torch.length, colors().yellow, 6, false, 2});
 }
 
 /// Walks through the order, a step at a time; again: stops.

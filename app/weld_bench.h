@@ -4,6 +4,7 @@
 
 #include "app/session.h"
 #include "core/workshop/weld_list.h"
+#include "core/workshop/weld_reach.h"
 
 class QHBoxLayout;
 class QLabel;
@@ -14,7 +15,9 @@ class QTimer;
 
 namespace hefty::app {
 
+class DepthPicture;
 class PlanView;
+class SpaceView;
 class StopTable;
 
 /// The stop where the chosen piece is welded: its seams in the order of work, each with how it is laid;
@@ -37,7 +40,15 @@ class WeldBench : public QWidget {
     void tick();
     /// Shows what is fitted by the step of a row, and the seam that is next.
     void showStep(int row);
-    void drawSeam(QPainter &painter, const PlanView &view) const;
+    void drawSeam(QPainter &painter) const;
+    void drawSeamsInSpace(DepthPicture &picture) const;
+    void drawTorch(DepthPicture &picture, const workshop::SeamWork &seam) const;
+    /// What a seam of the order is drawn with at the chosen step.
+    struct SeamInk {
+        QColor color;
+        double width = 0;
+    };
+    [[nodiscard]] SeamInk inkOf(int step) const;
     void play();
     void moveStep(int from, int to);
     void asPlanned();
@@ -55,7 +66,8 @@ class WeldBench : public QWidget {
     [[nodiscard]] QString movesOf(const job::PieceAppraisal &piece) const;
 
     Session *m_session;
-    PlanView *m_view, *m_ahead;
+    PlanView *m_view;
+    SpaceView *m_space;
     StopTable *m_table;
     StopTable *m_hollows;
     QLabel *m_note, *m_moves, *m_cost, *m_coating;
@@ -66,6 +78,7 @@ class WeldBench : public QWidget {
     std::vector<workshop::SeamHeat> m_heat;  ///< of the seams; empty: not worked out yet
     std::vector<double> m_warm;              ///< of every seam when the chosen one begins, degrees Celsius
     std::shared_ptr<const armor::Assembly> m_assembly;
+    std::shared_ptr<const std::vector<workshop::LineReach>> m_reach;
 };
 
 }  // namespace hefty::app

@@ -127,6 +127,7 @@ Json piece() {
     Json out = object({{"id", text("")},
                        {"name", text("for people")},
                        {"pattern", text("id of a pattern; \"from-nothing\" for what is built by hand alone")},
+                       {"on", text("id of the piece that it stands on; without it the vehicle alone")},
                        {"settings", {{"type", "object"}}},
                        {"tweaks", listOf(object({{"kind", text("")}, {"part", text("")}}, {"kind", "part"}))},
                        {"off", listOf(object({{"place", text("of the duty that is left out")},
@@ -137,6 +138,26 @@ Json piece() {
                       {"id", "pattern"});
     out["allOf"] = std::move(rules);
     return out;
+}
+
+/// What suppliers said, and from whom things come (docs/suppliers.md).
+Json purchasing() {
+    Json line = object({{"id", text("of what has to be bought: \"bar/SECTION/MATERIAL\"")},
+                        {"each", between(0, 1e7, "price of one unit")},
+                        {"available", between(0, 1e6, "")},
+                        {"days", between(0, 3650, "until it is there")},
+                        {"instead", text("what is offered in its place")},
+                        {"note", text("")}},
+                       {"id", "each", "available", "days"});
+    return object({{"quotes", listOf(object({{"supplier", text("")},
+                                             {"date", text("ISO 8601")},
+                                             {"items", listOf(std::move(line))},
+                                             {"faults", listOf({{"type", "string"}})}},
+                                            {"supplier"}))},
+                   {"chosen",
+                    {{"type", "object"},
+                     {"description", "id of what is bought -> supplier, or \"make\""},
+                     {"additionalProperties", {{"type", "string"}}}}}});
 }
 
 Json houseRules() {
@@ -203,6 +224,11 @@ Json jobSchema() {
                 {"shop", shop()},
                 {"signedOff", {{"type", "object"}, {"additionalProperties", {{"type", "string"}}}}},
                 {"weldOrders", {{"type", "object"}, {"additionalProperties", listOf({{"type", "string"}})}}},
+                {"purchasing", purchasing()},
+                {"variants", listOf(object({{"name", text("for people")},
+                                            {"date", text("ISO 8601, when it was kept")},
+                                            {"pieces", {{"$ref", "#/properties/pieces"}}}},
+                                           {"name", "pieces"}))},
                 {"log", {{"type", "object"}}}},
                {"format", "version", "vehicle"});
     schema["$schema"] = "https://json-schema.org/draft/2020-12/schema";

@@ -7,6 +7,7 @@
 #include "core/measure/phrase.h"
 #include "core/parts/bar.h"
 #include "core/parts/sheet.h"
+#include "core/rig/hold.h"
 
 /// A piece of armor as it will be built: tubes, plates and bought parts in vehicle axes, with the
 /// welds found from where they touch. mm.
@@ -132,6 +133,7 @@ struct BoltJoint {
     bool threaded = false;           ///< into the hold; else through it
     double holdStiffness = 0;        ///< of what is behind it, every way, N/mm; 0: not declared
     double holdPull = 0, holdShear = 0;  ///< what its maker or owner lets it carry, N; 0: not declared
+    std::string behind = {};  ///< a part of the piece that this one stands on, in place of the vehicle
     /// How far the bolt can go in its hole before it bears [mm].
     [[nodiscard]] double play() const { return hole > diameter ? (hole - diameter) / 2 : 0; }
 };
@@ -150,6 +152,7 @@ struct SlipFit {
     double receiverWall = 0, ultimate = 0;            ///< of the receiver, mm, MPa
     double stiffness = 0;                             ///< of what it is fixed to, N/mm
     double pull = 0, shear = 0, moment = 0;  ///< that it may carry along, across [N], at its mouth [N mm]
+    std::string behind = {};                 ///< as of a BoltJoint: the receiver is a part of another piece
     /// Out of the receiver.
     [[nodiscard]] Vec3 way() const { return (mouth - inner).normalized(); }
 };
@@ -303,6 +306,12 @@ struct BuildNote {
     bool onlyTold = false;  ///< nothing is wrong: what the piece comes to
 };
 
+/// Where another piece can take hold of this one: to that it is a hold like those of the vehicle.
+struct OfferedHold {
+    rig::Hold hold;
+    std::string left, right;  ///< the parts that it is of; of one that is not mirrored `left`
+};
+
 struct Assembly {
     std::vector<BarPart> bars;
     std::vector<SheetPart> sheets;
@@ -324,6 +333,7 @@ struct Assembly {
     std::optional<Coupling> coupling;
     std::vector<LineBearing> bearings;
     std::vector<OffDuty> off;  ///< duties that are left out
+    std::vector<OfferedHold> offers;
     std::vector<Handle> handles;
     std::vector<BuildNote> notes;
     std::vector<Solid> solids;

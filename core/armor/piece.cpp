@@ -425,6 +425,9 @@ Piece readPiece(const Json &json, const std::string &path, Faults &faults) {
     piece.id = o.text("id");
     piece.name = o.text("name", piece.id);
     piece.pattern = o.text("pattern");
+    piece.on = o.text("on", std::string());
+    if (!piece.on.empty() && piece.on == piece.id)
+        faults.add("A piece cannot stand on itself.", o.pathOf("on"), "Name another piece, or leave it out.");
     if (const Json *settings = o.child("settings"); settings && settings->is_object()) {
         for (const auto &[id, value] : settings->items()) {
             if (value.is_number() && std::isfinite(value.get<double>()))
@@ -460,6 +463,7 @@ Json writePiece(const Piece &piece) {
     json["id"] = piece.id;
     json["name"] = piece.name;
     json["pattern"] = piece.pattern;
+    if (!piece.on.empty()) json["on"] = piece.on;
     json["settings"] = Json::object();
     if (!piece.off.empty()) {
         json["off"] = Json::array();

@@ -74,6 +74,7 @@ struct Tweak {
 struct Piece {
     std::string id, name;
     std::string pattern;
+    std::string on;  ///< id of the piece that it stands on; empty: the vehicle alone
     std::map<std::string, SettingValue, std::less<>> settings;  ///< only those that differ from the default
     std::vector<Tweak> tweaks;
     std::vector<Json> operations;  ///< what a person has built on by hand, in order (armor/operations.h)

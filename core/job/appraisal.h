@@ -93,7 +93,13 @@ struct WeldOrderCost {
 struct PieceAppraisal {
     std::string id;
     std::shared_ptr<const armor::Assembly> assembly;  ///< null: it cannot be built
-    std::shared_ptr<const proof::Proof> proof;        ///< null: it cannot be proved, or was not
+    /// In the shape that it was built in, as far as that is measured; null: as it is drawn.
+    std::shared_ptr<const armor::Assembly> fitted;
+    /// What gaps, sweeps and angles are told of. @pre it can be built
+    [[nodiscard]] const armor::Assembly &shape() const { return fitted ? *fitted : *assembly; }
+    /// What the proof is of: the piece with all that it stands on; else the assembly itself.
+    std::shared_ptr<const armor::Assembly> proved;
+    std::shared_ptr<const proof::Proof> proof;  ///< null: it cannot be proved, or was not
     std::optional<workshop::Fabrication> fabrication;
     std::vector<DutyPlace> duties;                 ///< what acts on it, and where
     std::vector<workshop::SeamWork> seams;         ///< in the order of work
@@ -152,7 +158,8 @@ struct Appraisal {
     std::vector<AngleGain> gains;            ///< likewise, largest first
     std::vector<PieceAppraisal> pieces;
     std::vector<TemplateAppraisal> templates;
-    std::vector<Finding> findings;  ///< worst first
+    std::vector<workshop::Need> needs;  ///< what has to be bought or given out
+    std::vector<Finding> findings;      ///< worst first
     std::vector<Gauge> gauges;
     proof::Detail detail = proof::Detail::Strips;  ///< how closely the plates were looked at
     std::shared_ptr<const Job> of;                 ///< the job that it is of

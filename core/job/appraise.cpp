@@ -7,8 +7,10 @@
 #include "core/job/clearing.h"
 #include "core/job/cutting.h"
 #include "core/job/gauges.h"
+#include "core/job/inspections.h"
 #include "core/job/make_finding.h"
 #include "core/job/piece_findings.h"
+#include "core/job/pieces_below.h"
 #include "core/job/proof_pull.h"
 #include "core/job/together.h"
 #include "core/job/vehicle_findings.h"
@@ -42,7 +44,8 @@ class Appraiser {
         workOutSurvey();
         workOutTemplates();
         if (m_out.rig) {
-            for (const armor::Piece &piece : m_job.pieces) buildPiece(piece);
+            for (const armor::Piece *piece : fromBelow(m_job.pieces)) buildPiece(*piece);
+            inOrderOf(m_job.pieces, m_out.pieces);
             loadAxles();
             if (m_proves)
                 for (PieceAppraisal &piece : m_out.pieces) provePiece(piece);
@@ -53,8 +56,11 @@ class Appraiser {
         }
         for (const PieceAppraisal &piece : m_out.pieces) {
             m_piece = piece.id;
-            if (piece.assembly) take(gapFindings(m_job, *piece.assembly));
+            if (piece.assembly) take(gapFindings(m_job, piece.shape()));
         }
+        addNeeds();
+        m_piece.clear();
+        for (Finding &f : inspectionFindings(m_job, m_out)) m_out.findings.push_back(std::move(f));
         m_out.gauges = gaugesOf(m_job, m_out, m_lowest, m_lifted);
         for (Finding &f : gaugeFindings(m_job, m_out, m_out.gauges))  // there is one of the whole job
             m_out.findings.push_back(std::move(f));
@@ -96,6 +102,10 @@ class Appraiser {
         };
         const auto was = of(m_before->of->pieces), is = of(m_job.pieces);
         if (was == m_before->of->pieces.end() || !(*was == *is)) return nullptr;
+        if (!is->on.empty()) {
+            const PieceAppraisal *wasOn = m_before->piece(is->on), *isOn = m_out.piece(is->on);
+            if (!wasOn || !isOn || wasOn->proved != isOn->proved) return nullptr;
+        }
         return m_before->piece(id);
     }
 
@@ -152,14 +162,16 @@ class Appraiser {
         const PieceAppraisal *same = earlier(piece.id);
         if (same && same->assembly) {
             out.assembly = same->assembly;
+            out.proved = same->proved;
         } else {
-            auto assembly = armor::build({piece, m_job.vehicle, *m_out.rig, m_stock});
+            auto assembly = job::buildPiece(m_job, piece, m_out, m_stock);
             if (!assembly) {
                 problem("build/" + piece.id, "layout", assembly.error());
                 m_out.pieces.push_back(std::move(out));
                 return;
             }
             out.assembly = std::make_shared<const armor::Assembly>(std::move(*assembly));
+            out.proved = withWhatIsBelow(m_job, piece, m_out, out.assembly);
         }
         out.seams = workshop::seamWork(*out.assembly, m_stock);
         const armor::Pattern *pattern = armor::pattern(piece.pattern);
@@ -196,6 +208,9 @@ class Appraiser {
             if (r.value) readings[r.item] = *r.value;
         if (readings.empty()) return;
         out.asBuilt = workshop::asBuilt(out.id, *out.assembly, readings);
+        if (out.asBuilt)
+            out.fitted =
+                std::make_shared<const armor::Assembly>(workshop::asFitted(*out.assembly, *out.asBuilt));
         if (!out.asBuilt || out.asBuilt->goesOn) return;
         Finding f = makeFinding(
             "asBuilt/" + out.id, Severity::Fix, "fitup", out.id,
@@ -225,11 +240,10 @@ class Appraiser {
         if (m_stop.stop_requested() || !out.assembly) return;
         m_piece = out.id;
         if (!provenBefore(out)) {
-            auto proof = m_duties.empty()
-                             ? proof::prove(*out.assembly, m_job.vehicle, *m_out.rig, m_stock, m_job.rules,
-                                            m_stop, m_out.detail)
-                             : proof::proveUnder(*out.assembly, m_job.vehicle, *m_out.rig, m_stock,
-                                                 m_job.rules, m_duties, m_stop, m_out.detail);
+            auto proof = m_duties.empty() ? proof::prove(*out.proved, m_job.vehicle, *m_out.rig, m_stock,
+                                                         m_job.rules, m_stop, m_out.detail)
+                                          : proof::proveUnder(*out.proved, m_job.vehicle, *m_out.rig, m_stock,
+                                                              m_job.rules, m_duties, m_stop, m_out.detail);
             if (!proof) return problem("prove/" + out.id, "prove", proof.error());
             out.proof = std::make_shared<const proof::Proof>(std::move(*proof));
         }
@@ -278,7 +292,7 @@ class Appraiser {
         m_piece.clear();
         if (!m_lifted.empty()) return;
         std::vector<const armor::Assembly *> pieces;
-        for (const PieceAppraisal &p : m_out.pieces) pieces.push_back(p.assembly ? &*p.assembly : nullptr);
+        for (const PieceAppraisal &p : m_out.pieces) pieces.push_back(p.assembly ? &p.shape() : nullptr);
         const Clearing clearing = clearingOf(m_job, pieces, *m_out.stood);
         m_lowest = clearing.lowest;
         if (clearing.rearKnown) {
@@ -290,6 +304,22 @@ class Appraiser {
             m_out.clearance = std::move(*angles);
         else
             problem("clearance", "measure", angles.error());
+    }
+
+    /// What is to be bought, and whether what was chosen for it holds.
+    void addNeeds() {
+        std::vector<const armor::Assembly *> assemblies;
+        std::vector<const workshop::Fabrication *> fabrications;
+        std::vector<const workshop::WorkHours *> hours;
+        for (const PieceAppraisal &p : m_out.pieces) {
+            assemblies.push_back(p.assembly.get());
+            fabrications.push_back(p.fabrication ? &*p.fabrication : nullptr);
+            hours.push_back(p.hours ? &*p.hours : nullptr);
+        }
+        m_out.needs = workshop::needsOf(assemblies, fabrications, hours, m_job.shop, m_stock);
+        m_piece.clear();
+        for (const workshop::PurchaseProblem &p : workshop::problemsOf(m_job.purchasing, m_out.needs))
+            add("buy/" + p.need, Severity::Fix, "cut", p.need, p.sentence + " " + p.remedy);
     }
 
     const Job &m_job;

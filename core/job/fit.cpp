@@ -334,7 +334,7 @@ void addFit(Appraisal &a, const Job &job, const std::stop_token &stop) {
     for (std::size_t i = 0; i < a.pieces.size(); ++i) {
         const PieceAppraisal &piece = a.pieces[i];
         if (!piece.assembly || !a.stood) continue;
-        auto problems = fitProblems(job, *piece.assembly, *a.stood, stop);
+        auto problems = fitProblems(job, piece.shape(), *a.stood, stop);
         if (stop.stop_requested()) return;
         take(piece.id, std::move(problems));
         for (std::size_t k = 0; k < i; ++k)

@@ -38,6 +38,21 @@ void addTo(bool single, working::Working &all, const working::Working &own, cons
         .step("sum", "all pieces so far", "the sum of the above", "", sum, unit, "");
 }
 
+/// What is bought and made by choice comes on top of the shop's own prices and hours.
+void addPurchases(const Job &job, const Appraisal &a, Gauge &cost, Gauge &hours, double &labor) {
+    const workshop::PurchaseSum sum = workshop::sumOf(job.purchasing, a.needs);
+    if (sum.working.steps.empty() || job.purchasing.chosen.empty() || !cost.value || !hours.value) return;
+    for (const working::Step &s : sum.working.steps) cost.working.steps.push_back(s);
+    *cost.value += sum.cost;
+    *hours.value += sum.hours;
+    labor += sum.hours * job.shop.hourRate;
+    cost.working.step("all", "material and what is bought", "both sums", "", *cost.value, job.shop.currency,
+                      "");
+    if (sum.hours != 0)
+        hours.working.step("given", "by what is made here or given out", "", "", sum.hours, "h",
+                           "Cut & bend, Buy");
+}
+
 /// Numbers that pieces add up to, and the hardest worked of all checks.
 void addSums(const Job &job, const Appraisal &a, std::vector<Gauge> &out) {
     Gauge margin, mass, axle, cost, hours;
@@ -76,6 +91,7 @@ void addSums(const Job &job, const Appraisal &a, std::vector<Gauge> &out) {
         addTo(a.pieces.size() == 1, cost.working, p.fabrication->costWorking, p.id,
               p.fabrication->materialCost, job.shop.currency, *cost.value);
     }
+    addPurchases(job, a, cost, hours, labor);
     hours.aside = fmt::format("{:.0f} {}", labor, job.shop.currency);
     for (Gauge *g : {&margin, &mass, &axle, &cost, &hours}) out.push_back(std::move(*g));
 }

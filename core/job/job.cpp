@@ -36,7 +36,7 @@ Template readTemplate(const Json &json, const std::string &path, Faults &faults)
 Json writeTemplate(const Template &t) {
     Json json{{"id", t.id}, {"name", t.name}, {"source", t.source}};
     if (t.offsets.empty()) {
-        json["outline"] = outline::writeOutline(t.outline);
+        if (!t.outline.empty()) json["outline"] = outline::writeOutline(t.outline);
         return json;
     }
     json["offsets"] = Json::array();
@@ -86,20 +86,26 @@ Job blankJob() {
     return job;
 }
 
-armor::Piece newPiece(const Job &job, const armor::Pattern &pattern) {
-    armor::Piece out;
-    out.pattern = pattern.id;
+armor::Piece newPiece(const Job &job, const armor::Piece &like) {
+    armor::Piece out = like;
+    out.on.clear();
+    out.off.clear();
     const auto taken = [&job](const std::string &id) {
         return std::any_of(job.pieces.begin(), job.pieces.end(),
                            [&id](const armor::Piece &p) { return p.id == id; });
     };
-    out.id = pattern.id;
-    out.name = pattern.name;
     for (int n = 2; taken(out.id); ++n) {
-        out.id = fmt::format("{}-{}", pattern.id, n);
-        out.name = fmt::format("{} {}", pattern.name, n);
+        out.id = fmt::format("{}-{}", like.id, n);
+        out.name = fmt::format("{} {}", like.name, n);
     }
     return out;
+}
+
+armor::Piece newPiece(const Job &job, const armor::Pattern &pattern) {
+    armor::Piece out;
+    out.id = out.pattern = pattern.id;
+    out.name = pattern.name;
+    return newPiece(job, out);
 }
 
 Result<Job> readJob(std::string_view text) {
@@ -150,6 +156,17 @@ Result<Job> readJob(std::string_view text) {
     } else if (orders) {
         faults.add("An object in braces { } is expected here.", "weldOrders");
     }
+    for (const auto &[value, path] : o.array("variants")) {
+        ObjectReader v(*value, path, faults);
+        Variant variant;
+        variant.name = v.text("name");
+        variant.date = v.text("date", std::string());
+        for (const auto &[piece, piecePath] : v.array("pieces"))
+            variant.pieces.push_back(armor::readPiece(*piece, piecePath, faults));
+        job.variants.push_back(std::move(variant));
+    }
+    if (const Json *purchasing = o.child("purchasing"))
+        job.purchasing = workshop::readPurchasing(*purchasing, "purchasing", faults);
     job.extra = o.leftover();
     if (!faults.none()) return tl::unexpected(faults.joined());
     return job;
@@ -171,6 +188,13 @@ std::string writeJob(const Job &job) {
     json["signedOff"] = job.signedOff;
     if (!job.log.empty()) json["log"] = log::writeLogbook(job.log);
     if (!job.weldOrders.empty()) json["weldOrders"] = job.weldOrders;
+    if (!job.variants.empty()) json["variants"] = Json::array();
+    for (const Variant &v : job.variants) {
+        Json pieces = Json::array();
+        for (const armor::Piece &piece : v.pieces) pieces.push_back(armor::writePiece(piece));
+        json["variants"].push_back({{"name", v.name}, {"date", v.date}, {"pieces", std::move(pieces)}});
+    }
+    if (!job.purchasing.empty()) json["purchasing"] = workshop::writePurchasing(job.purchasing);
     return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 

@@ -10,6 +10,7 @@
 #include "core/outline/outline.h"
 #include "core/proof/house_rules.h"
 #include "core/rig/vehicle.h"
+#include "core/workshop/purchase.h"
 #include "core/workshop/workshop.h"
 
 namespace hefty::job {
@@ -27,19 +28,30 @@ struct Template {
     bool operator==(const Template &) const = default;
 };
 
+/// A design that is kept beside the one that is worked on, to compare with or go back to.
+struct Variant {
+    std::string name;
+    std::string date;  ///< ISO 8601
+    std::vector<armor::Piece> pieces;
+
+    bool operator==(const Variant &) const = default;
+};
+
 /// Everything a person decided or measured. A plain value; nothing derived is kept in it.
 struct Job {
     std::string name = "New job";
     std::string customer;
     rig::Vehicle vehicle;
     std::vector<armor::Piece> pieces;
+    std::vector<Variant> variants;
     std::vector<Template> templates;
     proof::HouseRules rules;
     workshop::Shop shop;
     std::map<std::string, std::string> signedOff;  ///< stop of the route card -> ISO date
     log::Logbook log;
     std::map<std::string, std::vector<std::string>>
-        weldOrders;  ///< piece -> its seams as a person ordered them
+        weldOrders;                   ///< piece -> its seams as a person ordered them
+    workshop::Purchasing purchasing;  ///< what suppliers said, and from whom things come
     Json extra = Json::object();
 
     bool operator==(const Job &) const = default;
@@ -50,6 +62,9 @@ struct Job {
 
 /// A piece of a pattern as it comes, with an id that the job does not have yet.
 [[nodiscard]] armor::Piece newPiece(const Job &job, const armor::Pattern &pattern);
+/// Another piece like one of this or another job: with its settings and what was built by hand, not with what
+/// it stands on or the duties that were left out there.
+[[nodiscard]] armor::Piece newPiece(const Job &job, const armor::Piece &like);
 
 /// @error BadInput (all faults, with their paths), Version for a file of a newer program
 [[nodiscard]] Result<Job> readJob(std::string_view text);

@@ -5,6 +5,8 @@
 
 #include <tbb/parallel_for.h>
 
+#include "core/job/pieces_below.h"
+
 namespace hefty::job {
 
 SizeSearch::SizeSearch(const Job &job, const armor::Piece &piece, const stock::Stock &stock,
@@ -268,7 +270,7 @@ Outlay SizeSearch::outlayOf(const Place &p) const {
     const Job sized = apply(m_job, editOf(p));
     const armor::Piece &piece = *std::find_if(sized.pieces.begin(), sized.pieces.end(),
                                               [this](const armor::Piece &o) { return o.id == m_piece.id; });
-    const auto assembly = armor::build({piece, sized.vehicle, *m_before.rig, m_stock});
+    const auto assembly = buildPiece(sized, piece, m_before, m_stock);
     if (!assembly) return {};
     const auto made = workshop::fabricate(*assembly, *m_before.rig, sized.shop);
     return made ? Outlay{made->mass, made->materialCost, trifles(piece, *armor::pattern(piece.pattern))}

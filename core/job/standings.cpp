@@ -3,6 +3,7 @@
 #include "core/base/constants.h"
 #include "core/job/clearing.h"
 #include "core/job/names.h"
+#include "core/job/pieces_below.h"
 
 namespace hefty::job {
 namespace {
@@ -84,7 +85,7 @@ class GainFinder {
         gain.edit.piece = piece.id;
         gain.edit.settings[setting] = after;
         const Job changed = apply(m_job, gain.edit);
-        const auto built = armor::build({changed.pieces[index], m_job.vehicle, *m_appraisal.rig, m_stock});
+        const auto built = buildPiece(changed, changed.pieces[index], m_appraisal, m_stock);
         if (!built) return;
         std::vector<const armor::Assembly *> pieces = assemblies(m_appraisal);
         pieces[index] = &*built;

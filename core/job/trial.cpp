@@ -6,6 +6,7 @@
 
 #include "core/armor/operations/operations.h"
 #include "core/job/fit.h"
+#include "core/job/pieces_below.h"
 #include "core/job/vehicle_findings.h"
 #include "core/workshop/convex_bodies.h"
 
@@ -66,17 +67,18 @@ Trial tryOperation(const Job &job, const Appraisal &now, const std::string &piec
         return trial;
     }
     armor::Piece changed = *of;
-    const auto before = armor::build({*of, job.vehicle, *now.rig, stock});
+    const auto before = buildPiece(job, *of, now, stock);
+    const auto vehicle = vehicleUnder(job, *of, now);
     const armor::Pattern *pattern = armor::pattern(of->pattern);
-    if (!before || !pattern) {
+    if (!before || !vehicle || !pattern) {
         trial.whyNot = before ? "The piece's pattern is not known." : before.error().message;
         return trial;
     }
     armor::Assembly tried = *before;
-    trial.whyNot = armor::carryOut(tried, {*of, job.vehicle, *now.rig, stock}, *pattern, operation);
+    trial.whyNot = armor::carryOut(tried, {*of, **vehicle, *now.rig, stock}, *pattern, operation);
     if (!trial.whyNot.empty()) return trial;
     changed.operations.push_back(operation);
-    const auto built = armor::build({changed, job.vehicle, *now.rig, stock});
+    const auto built = buildPiece(job, changed, now, stock);
     if (!built) {
         trial.whyNot = built.error().message;
         return trial;

@@ -119,6 +119,20 @@ BranchStrength branchStrength(const TubeOnTube &j, working::Working *w) {
         w->given("Fy", "yield of the chord", j.chordYield, "MPa", "material");
     }
     BranchStrength s = j.round ? roundStrength(j, w) : boxStrength(j, w);
+    if (!j.round && j.roundBranch) {
+        constexpr double push = std::numbers::pi / 4, bending = 2.0 / 3;
+        s.axial *= push;
+        s.inPlane *= bending;
+        s.outOfPlane *= bending;
+        if (w) {
+            w->step("Pn'", "of a round branch", "π/4 of that of a square one as wide", "", s.axial, "N",
+                    "EN 1993-1-8 table 7.10");
+            w->note(
+                "Moments of a round branch by two thirds of those of the square one, the ratio of their "
+                "plastic "
+                "moduli.");
+        }
+    }
     if (w)
         for (const std::string &o : s.outside) w->note("Beyond what the formula was tested for: " + o);
     return s;

@@ -8,7 +8,7 @@
 /// Tubes welded on tubes, and plates on round ones (AISC 360-16 chapter K).
 namespace hefty::joints {
 
-/// A branch that ends on the wall of a chord, both round or both rectangular.
+/// A branch that ends on the wall of a chord: both round, both rectangular, or a round one on a rectangular.
 struct TubeOnTube {
     bool round = false;
     double chordWidth = 0;   ///< D, or B: across the chord, in the face that the branch stands on, mm
@@ -19,8 +19,9 @@ struct TubeOnTube {
     double branchLength = 0;  ///< Hb: along the chord, mm; of a round one Db
     double branchWall = 0;
     double branchYield = 0;
-    double angle = 0;     ///< between their axes, rad
-    double chordUse = 0;  ///< U: stress of the chord where it is pressed over its yield, 0 to 1
+    double angle = 0;          ///< between their axes, rad
+    double chordUse = 0;       ///< U: stress of the chord where it is pressed over its yield, 0 to 1
+    bool roundBranch = false;  ///< on a rectangular chord; its width and length are its diameter
 };
 
 struct BranchStrength {
@@ -36,8 +37,11 @@ struct BranchStrength {
 ///   rectangular, b <= 0.85: Fy t2 (2 eta/(1 - b) + 4/sqrt(1 - b)) Qf / sin; above, side walls 2 Fy t (5 t +
 ///   N)
 ///     and the uneven load of the branch; moments by the same folding and the branch's effective width
+///   round on rectangular: as a square branch of its diameter, times pi/4 for push and pull, times two thirds
+///     for moments
 /// @pre all lengths above 0, 0 < angle <= pi/2
-/// @source AISC 360-16 tables K3.1, K3.2, K4.1, K4.2 (from memory)
+/// @source AISC 360-16 tables K3.1, K3.2, K4.1, K4.2; pi/4: EN 1993-1-8 table 7.10 (from memory); two thirds:
+/// docs/methods.md
 [[nodiscard]] BranchStrength branchStrength(const TubeOnTube &joint, working::Working *working = nullptr);
 inline constexpr double branchOmega = 1.67;
 

@@ -8,8 +8,8 @@
 namespace hefty::log {
 namespace {
 
-constexpr std::array<std::string_view, 7> words{"hours", "cost",       "change", "trip",
-                                                "hit",   "inspection", "pull"};
+constexpr std::array<std::string_view, 11> words{
+    "hours", "cost", "change", "trip", "hit", "inspection", "pull", "crack", "dent", "touch-up", "torque"};
 
 ProofPull readPull(const Json &json, const std::string &path, Faults &faults) {
     ObjectReader r(json, path, faults);
@@ -112,8 +112,9 @@ Logbook readLogbook(const Json &json, const std::string &path, Faults &faults) {
         const std::string kind = r.text("kind");
         const auto it = std::find(words.begin(), words.end(), kind);
         if (it == words.end())
-            faults.add(fmt::format("The kind of entry \"{}\" is not known.", kind), r.pathOf("kind"),
-                       "Use hours, cost, change, trip, hit, inspection or pull.");
+            faults.add(
+                fmt::format("The kind of entry \"{}\" is not known.", kind), r.pathOf("kind"),
+                "Use hours, cost, change, trip, hit, inspection, pull, crack, dent, touch-up or torque.");
         else
             e.kind = static_cast<EntryKind>(it - words.begin());
         e.what = r.text("what", std::string());

@@ -62,7 +62,7 @@ struct ProofPull {
     bool operator==(const ProofPull &) const = default;
 };
 
-enum class EntryKind { Hours, Cost, Change, Trip, Hit, Inspection, Pull };
+enum class EntryKind { Hours, Cost, Change, Trip, Hit, Inspection, Pull, Crack, Dent, TouchUp, Torque };
 [[nodiscard]] std::string_view entryWord(EntryKind kind);  ///< in files: "hours"
 
 /// One line of the log.
@@ -70,7 +70,7 @@ struct Entry {
     std::string date;  ///< ISO 8601
     EntryKind kind = EntryKind::Hours;
     std::string what;
-    double amount = 0;  ///< h, the shop's money, km, J or N, by its kind
+    double amount = 0;  ///< h, the shop's money, km, J, N or mm, by its kind
     std::string piece, part;
 
     bool operator==(const Entry &) const = default;

@@ -10,7 +10,12 @@ namespace hefty::proof {
 using mechanics::Matrix6;
 
 void BoltTies::planBolts() {
-    for (const armor::BoltJoint &m : m_in.mounts) m_mountSeats.push_back(m_seats.on(m.part, m.plane.origin));
+    for (const armor::BoltJoint &m : m_in.mounts) {
+        m_mountSeats.push_back(m_seats.on(m.part, m.plane.origin));
+        std::vector<Seat> &behind = m_behindSeats.emplace_back();
+        if (!m.behind.empty())
+            for (const Vec3 &at : m.at) behind.push_back(m_seats.on(m.behind, at));
+    }
     for (const armor::BoltJoint &f : m_in.feet) {
         std::vector<Seat> seats;
         for (const Vec3 &at : f.at) seats.push_back(m_seats.on(f.part, at));
@@ -37,13 +42,17 @@ void BoltTies::tieMounts() {
             m_out.railBeams.push_back(m_rails.beamsAt(m.plane.origin));
         else
             m_out.railBeams.emplace_back();
+        const Vec3 shearAxes = Vec3::Ones() - m.axis.cwiseAbs();
+        const Vec3 stiffness = shearAxes * boltShearStiffness + m.axis.cwiseAbs() * alongBolt(m);
+        if (!m.behind.empty()) {
+            tieBehind(i, stiffness);
+            continue;
+        }
         constexpr double footprint = 30;  // mm: half of what a boss or a bracket stands on
         const int behind = m.hold.empty() ? m_rails.nodeAt(m.plane.origin)
                                           : nodeOfVehicle(m_out, m.name + "/hold", m.plane.origin,
                                                           m.holdStiffness, footprint);
         const int rail = arm(m_out, behind, m.name + "/rail", m.plane.origin);
-        const Vec3 shearAxes = Vec3::Ones() - m.axis.cwiseAbs();
-        const Vec3 stiffness = shearAxes * boltShearStiffness + m.axis.cwiseAbs() * alongBolt(m);
         if (m_seats.meshed(m.part, m.plane.origin)) {
             m_out.mountSprings.push_back(tieBolts(m, rail, stiffness));
             continue;
@@ -58,6 +67,24 @@ void BoltTies::tieMounts() {
             k.bottomRightCorner<3, 3>() = clampedFaces(m);
         m_out.mountSprings.push_back({addSpring(m_out, m.name, node, rail, k)});
     }
+}
+
+/// Every bolt between this piece and the one that it stands on: a spring from rim to rim.
+void BoltTies::tieBehind(std::size_t mount, const Vec3 &stiffness) {
+    const armor::BoltJoint &m = m_in.mounts[mount];
+    std::vector<int> springs;
+    for (std::size_t b = 0; b < m.at.size(); ++b) {
+        const Seat &behind = m_behindSeats[mount][b];
+        if (!m_seats.isThere(behind)) continue;
+        const std::string id = fmt::format("{}/{}", m.name, m.ids[b]);
+        const Seat own = m_seats.meshed(m.part, m.at[b]) ? Seat{m.part, m.at[b], -1} : m_mountSeats[mount];
+        Matrix6 k = Matrix6::Zero();
+        k.topLeftCorner<3, 3>() = stiffness.asDiagonal();
+        k.bottomRightCorner<3, 3>() = clampedFaces(m);
+        springs.push_back(addSpring(m_out, id, m_seats.node(own, id + "/seat", m.at[b]),
+                                    m_seats.node(behind, id + "/behind", m.at[b]), k));
+    }
+    m_out.mountSprings.push_back(std::move(springs));
 }
 
 /// What a bolt and the sleeve that it clamps resist along it together [N/mm]; without a sleeve the bolt

@@ -25,12 +25,14 @@ class BoltTies {
     std::vector<int> tieBolts(const armor::BoltJoint &m, int rail, const Vec3 &stiffness);
     [[nodiscard]] Eigen::Matrix3d clampedFaces(const armor::BoltJoint &m) const;
     void tieFairlead();
+    void tieBehind(std::size_t mount, const Vec3 &stiffness);
     const Assembly &m_in;
     const stock::Material &m_railMaterial;
     Rails m_rails;
     Seats &m_seats;
     Idealization &m_out;
     std::vector<Seat> m_mountSeats;
+    std::vector<std::vector<Seat>> m_behindSeats;  ///< per mount and bolt, on the piece that it stands on
     std::vector<std::vector<Seat>> m_footSeats;
     std::vector<Seat> m_fairleadSeats;
 };

@@ -244,6 +244,15 @@ void checkMount(const CheckContext &context, std::size_t mount) {
     addRailWall(context, j, shared, prying);
     if (j.hold.empty())
         addBearing(context, j, {"frame", j.ontoThickness, j.ontoUltimate, rail, 0, 1, j.ontoAssumed}, pushes);
+    if (!j.behind.empty()) {
+        armor::BoltJoint other = j;
+        other.part = j.behind;
+        const armor::SheetPart *of = context.assembly.sheet(j.behind);
+        addBearing(context, j,
+                   {j.behind, j.ontoThickness, of ? of->material.ultimate : j.ontoUltimate,
+                    plateOf(context.assembly, other), 0, 1, false},
+                   pushes);
+    }
     context.addRung(
         j.name, nameOf(j), [&](std::size_t c) { return worstBolt(shared[c], prying, true).second / 2.0; },
         "The bolts shear; the piece comes off the frame.", true);

@@ -25,7 +25,7 @@ bool alongWall(const armor::BarPart &bar, const armor::Contact &contact) {
     return std::abs(contact.normal.dot(bar.axesAt(bar.stationOf(contact.center)).x)) < 0.05;
 }
 
-/// @pre both are round or both are not
+/// @pre a round chord has a round branch
 Branch branchOf(const armor::BarPart &chordBar, const armor::BarPart &branchBar,
                 const armor::Contact &contact) {
     Branch out;
@@ -49,6 +49,7 @@ Branch branchOf(const armor::BarPart &chordBar, const armor::BarPart &branchBar,
     const bool heightAlong = std::abs(branch.z.dot(chord.x)) > std::abs(branch.y.dot(chord.x));
     j.branchLength = heightAlong ? out.branch->section.height : out.branch->section.width;
     j.branchWidth = heightAlong ? out.branch->section.width : out.branch->section.height;
+    j.roundBranch = out.branch->round();
     j.branchWall = out.branch->properties.wall;
     j.branchYield = besideWelds(out.branch->material);
     out.outOfPlane = chord.x.cross(out.axis).normalized();
@@ -78,8 +79,8 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
                        why, "", contact.center});
     };
     if (onA && onB) return leave("no formula is known for tubes that lie side by side or cross");
-    if (a->round() != b->round())
-        return leave("no formula is known for a round tube on a rectangular one or the other way");
+    if (a->round() != b->round() && (onA ? a : b)->round())
+        return leave("no formula is known for a rectangular tube on a round one");
     const auto pieces = piecesOf(context.proof, weld, contactIndex);
     if (pieces.empty()) return leave("nothing carries a load from one to the other there");
     const Branch found = branchOf(onA ? *a : *b, onA ? *b : *a, contact);

@@ -74,7 +74,7 @@ void checkThread(const CheckContext &context, const armor::BoltJoint &j,
 
 void checkHold(const CheckContext &context, std::size_t mount) {
     const armor::BoltJoint &j = context.assembly.mounts[mount];
-    if (j.hold.empty()) return;
+    if (j.hold.empty() || !j.behind.empty()) return;  // a part of another piece is checked as such
     const auto shared = sharedBy(context, mount);
     if (j.size.empty() || context.proof.idealization.mountSprings[mount].empty() || !shared)
         return context.leave({"hold/" + j.name, j.part, fmt::format("What {} carries", j.onto),

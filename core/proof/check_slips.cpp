@@ -134,6 +134,7 @@ void checkMouth(const CheckContext &context, std::size_t index, bool atMouth) {
 
 void checkReceiver(const CheckContext &context, std::size_t index) {
     const armor::SlipFit &s = context.assembly.slips[index];
+    if (!s.behind.empty()) return;  // a part of another piece is checked as such
     checkDeclared(
         context, {s.name, s.part, s.label, s.mouth, s.pull, s.shear, s.moment, true, s.stiffness},
         [&](std::size_t c) {

@@ -13,7 +13,7 @@ using measure::Quantity;
 
 constexpr double deg = std::numbers::pi / 180;
 
-constexpr std::array<HouseRule, 43> rulesOfTheHouse{
+constexpr std::array<HouseRule, 45> rulesOfTheHouse{
     {{"shockFactor", "Shock factor on winch pulls", "A line that jerks carries more than the winch pulls.",
       Quantity::Ratio, &HouseRules::shockFactor, 1, 5},
      {"coneSideDeg", "Winch line to the side", "How far the rope may lead to either side.", Quantity::Angle,
@@ -48,6 +48,10 @@ constexpr std::array<HouseRule, 43> rulesOfTheHouse{
      {"roadRange", "Shake of the road, g from low to high",
       "Half a g up and down; `girder ride` tells it from a record.", Quantity::Ratio, &HouseRules::roadRange,
       0, 20},
+     {"lifeDistance", "Bad road in its life, km", "What the shakes of the road in its life stand for.",
+      Quantity::Count, &HouseRules::lifeDistance, 1, 1e7},
+     {"inspectEvery", "Inspection every so many km", "A season of rough tracks.", Quantity::Count,
+      &HouseRules::inspectEvery, 50, 1e6},
      {"leastFrequency", "Least natural frequency, Hz",
       "Above the hop of the axles, 10 to 15 Hz, which shakes it.", Quantity::Ratio,
       &HouseRules::leastFrequency, 0, 200},

@@ -25,6 +25,8 @@ struct HouseRules {
     double lifeRecoveries = 200;           ///< at a shackle's working load in its life
     double roadCycles = 2e6;               ///< of the road in its life
     double roadRange = 1;                  ///< g, from low to high, up and down, of each
+    double lifeDistance = 20000;           ///< km of bad road that a life stands for
+    double inspectEvery = 2000;            ///< km between two inspections
     double leastFrequency = 15;            ///< Hz
     double snatchSpeed = 3;                ///< m/s, closing speed when a stretching rope comes tight
     double jackFactor = 1.25;              ///< on the axle's share that a jack lifts

@@ -7,9 +7,12 @@ namespace hefty::proof {
 using mechanics::Matrix6;
 
 void SlipTies::plan() {
-    for (const armor::SlipFit &s : m_in.slips)
+    for (const armor::SlipFit &s : m_in.slips) {
+        std::optional<Seat> &behind = m_behind.emplace_back();
+        if (!s.behind.empty()) behind = m_seats.on(s.behind, (s.mouth + s.inner) / 2);
         m_places.push_back(
             {m_seats.on(s.part, s.mouth), m_seats.on(s.part, s.inner), m_seats.on(s.part, s.pin)});
+    }
     for (const armor::Fixing &f : m_in.fixings) m_fixed.push_back(m_seats.on(f.part, f.at));
 }
 
@@ -48,8 +51,11 @@ void SlipTies::tieSlips() {
         SlipSprings springs;
         if (m_seats.isThere(m_places[i][0]) && m_seats.isThere(m_places[i][1]) &&
             m_seats.isThere(m_places[i][2])) {
-            const int receiver = nodeOfVehicle(m_out, s.name + "/vehicle", (s.mouth + s.inner) / 2,
-                                               s.stiffness, (s.mouth - s.inner).norm() / 2);
+            const Vec3 middle = (s.mouth + s.inner) / 2;
+            const int receiver = m_behind[i] && m_seats.isThere(*m_behind[i])
+                                     ? m_seats.node(*m_behind[i], s.name + "/behind", middle)
+                                     : nodeOfVehicle(m_out, s.name + "/vehicle", middle, s.stiffness,
+                                                     (s.mouth - s.inner).norm() / 2);
             const Vec3 way = s.way();
             const Eigen::Matrix3d along = way * way.transpose();
             const auto hold = [&](std::size_t place, const char *what, const Vec3 &at, const Matrix6 &k) {

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <array>
+#include <optional>
 
 #include "core/proof/seats.h"
 
@@ -25,6 +26,7 @@ class SlipTies {
     Seats &m_seats;
     Idealization &m_out;
     std::vector<std::array<Seat, 3>> m_places;  ///< mouth, inner end, pin
+    std::vector<std::optional<Seat>> m_behind;  ///< on the receiver of the piece that it stands on
     std::vector<Seat> m_fixed;
 };
 

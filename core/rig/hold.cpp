@@ -12,14 +12,15 @@ namespace hefty::rig {
 using shape::Vec3;
 
 std::span<const HoldKind> holdKinds() {
-    static constexpr std::array<HoldKind, 8> kinds{{{"boss", "threaded boss", true},
+    static constexpr std::array<HoldKind, 9> kinds{{{"boss", "threaded boss", true},
                                                     {"crossmember", "hole in a crossmember", false},
                                                     {"step-mount", "step mount", true},
                                                     {"body-mount", "body mount", false},
                                                     {"body-point", "body hinge point", false},
                                                     {"bumper-mount", "bumper mount", false},
                                                     {"receiver", "receiver", false},
-                                                    {"slider-leg", "leg of a bought slider", false}}};
+                                                    {"slider-leg", "leg of a bought slider", false},
+                                                    {"end-plate", "end plate with nuts", false}}};
     return kinds;
 }
 
@@ -70,8 +71,8 @@ Hold readHold(const Json &json, const std::string &path, Faults &faults) {
     h.at = Vec3(at[0], at[1], at[2]);
     if (!holdKind(h.kind))
         faults.add(fmt::format("The hold \"{}\" is not known.", h.kind), o.pathOf("kind"),
-                   "Use boss, crossmember, step-mount, body-mount, body-point, bumper-mount, receiver or "
-                   "slider-leg.");
+                   "Use boss, crossmember, step-mount, body-mount, body-point, bumper-mount, receiver, "
+                   "slider-leg or end-plate.");
     if (std::none_of(holdFaces().begin(), holdFaces().end(),
                      [&h](const HoldFace &f) { return f.id == h.face; }))
         faults.add(fmt::format("The side \"{}\" is not known.", h.face), o.pathOf("face"),

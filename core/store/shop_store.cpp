@@ -99,6 +99,13 @@ std::string wordsOf(const job::Job &job, const std::string &path) {
     return lower(out);
 }
 
+Result<armor::Piece> readOwn(const Json &json, const std::string &where) {
+    Faults faults;
+    armor::Piece piece = armor::readPiece(json, where, faults);
+    if (!faults.none()) return tl::unexpected(faults.joined());
+    return piece;
+}
+
 Result<std::string> readFile(const std::string &path) {
     std::ifstream in(path, std::ios::binary);
     std::ostringstream text;
@@ -136,6 +143,7 @@ Result<ShopStore> ShopStore::open(const std::string &path) {
             "CREATE TABLE IF NOT EXISTS kept(what TEXT PRIMARY KEY, json TEXT NOT NULL, date TEXT NOT NULL);"
             "CREATE TABLE IF NOT EXISTS jobs(path TEXT PRIMARY KEY, name TEXT, customer TEXT, vehicle TEXT,"
             " pieces TEXT, date TEXT, hours REAL, spent REAL, words TEXT, json TEXT NOT NULL);"
+            "CREATE TABLE IF NOT EXISTS patterns(name TEXT PRIMARY KEY, date TEXT, json TEXT NOT NULL);"
             "PRAGMA user_version = 1;"))
         return tl::unexpected(trouble(raw, path));
     return ShopStore(std::move(db));
@@ -169,6 +177,27 @@ Result<job::Job> ShopStore::withShop(const job::Job &job) const {
     Json json = Json::parse(job::writeJob(job));
     for (const char *part : {"shop", "houseRules"}) json[part] = kept.value(part, Json::object());
     return job::readJob(json.dump());
+}
+
+Result<void> ShopStore::keepPattern(const armor::Piece &piece, const std::string &date) {
+    return Statement(m_db.get(), "INSERT OR REPLACE INTO patterns(name, date, json) VALUES(?, ?, ?)")
+        .bind(piece.name)
+        .bind(date)
+        .bind(armor::writePiece(piece).dump())
+        .run();
+}
+
+std::vector<OwnPattern> ShopStore::patterns() const {
+    Statement s(m_db.get(), "SELECT name, date, json FROM patterns ORDER BY name");
+    std::vector<OwnPattern> out;
+    while (s.next())
+        if (auto piece = readOwn(Json::parse(s.text(2), nullptr, false), {}))
+            out.push_back({s.text(0), s.text(1), std::move(*piece)});
+    return out;
+}
+
+Result<void> ShopStore::forgetPattern(const std::string &name) {
+    return Statement(m_db.get(), "DELETE FROM patterns WHERE name = ?").bind(name).run();
 }
 
 Result<void> ShopStore::keepJob(const job::Job &job, const std::string &path, const std::string &date) {
@@ -227,6 +256,9 @@ Result<void> ShopStore::exportTo(const std::string &path) const {
         Statement s(m_db.get(), "SELECT json, date FROM kept WHERE what = 'shop'");
         if (s.next()) out["shop"] = {{"date", s.text(1)}, {"kept", Json::parse(s.text(0), nullptr, false)}};
     }
+    out["patterns"] = Json::array();
+    for (const OwnPattern &p : patterns())
+        out["patterns"].push_back({{"date", p.date}, {"piece", armor::writePiece(p.piece)}});
     Statement s(m_db.get(), "SELECT path, date, json FROM jobs ORDER BY path");
     while (s.next())
         out["jobs"].push_back(
@@ -264,6 +296,16 @@ Result<int> ShopStore::importFrom(const std::string &path) {
         }
         jobs.push_back({std::move(*job), one.value("path", ""), one.value("date", "")});
     }
+    std::vector<OwnPattern> own;
+    const Json listed = in.value("patterns", Json::array());
+    for (std::size_t i = 0; listed.is_array() && i < listed.size(); ++i) {
+        const std::string where = fmt::format("{}: patterns/{}", path, i);
+        if (!listed[i].is_object() || !listed[i].contains("piece"))
+            return fail(ProblemKind::BadInput, "A pattern is expected here.", where, "");
+        auto piece = readOwn(listed[i]["piece"], where + "/piece");
+        if (!piece) return tl::unexpected(piece.error());
+        own.push_back({piece->name, listed[i].value("date", ""), *piece});
+    }
     if (!runs(m_db.get(), "BEGIN IMMEDIATE")) return tl::unexpected(trouble(m_db.get(), path));
     int count = 0;
     const auto undo = [&](const Problem &p) -> Result<int> {
@@ -276,6 +318,12 @@ Result<int> ShopStore::importFrom(const std::string &path) {
         if (known.next() && known.text(0) > t.date) continue;
         if (const auto kept = keepJob(t.job, t.path, t.date); !kept) return undo(kept.error());
         ++count;
+    }
+    for (const OwnPattern &p : own) {
+        Statement known(m_db.get(), "SELECT date FROM patterns WHERE name = ?");
+        known.bind(p.name);
+        if (known.next() && known.text(0) > p.date) continue;
+        if (const auto kept = keepPattern(p.piece, p.date); !kept) return undo(kept.error());
     }
     if (in.contains("shop") && in["shop"].is_object() && in["shop"].contains("kept") &&
         in["shop"].value("date", "") >= shopDate().value_or("")) {

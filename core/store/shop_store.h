@@ -21,8 +21,15 @@ struct KeptJob {
     double hours = 0, spent = 0;  ///< logged on it
 };
 
-/// Rack, prices, tools and house rules of the shop, and every job that it has had, in one file (SQLite). Two
-/// windows may use one file; each change is whole or is not there.
+/// A finished piece that is kept as a pattern of the shop's own.
+struct OwnPattern {
+    std::string name;  ///< one of a name is kept
+    std::string date;  ///< ISO 8601
+    armor::Piece piece;
+};
+
+/// Rack, prices, tools and house rules of the shop, patterns of its own, and every job that it has had, in
+/// one file (SQLite). Two windows may use one file; each change is whole or is not there.
 class ShopStore {
   public:
     /// Opens a file, or makes it with its folder.
@@ -36,6 +43,12 @@ class ShopStore {
     /// A job with the shop's rack, prices, tools and house rules in the place of its own.
     /// @error Undetermined if none are kept; BadInput if they cannot be read anymore
     [[nodiscard]] Result<job::Job> withShop(const job::Job &job) const;
+
+    /// Keeps a piece under its name; one that is there is replaced. @error File
+    [[nodiscard]] Result<void> keepPattern(const armor::Piece &piece, const std::string &date);
+    /// By name. One that cannot be read anymore is left out.
+    [[nodiscard]] std::vector<OwnPattern> patterns() const;
+    [[nodiscard]] Result<void> forgetPattern(const std::string &name);
 
     /// Keeps a job under its path; one that is there is replaced. @error File
     [[nodiscard]] Result<void> keepJob(const job::Job &job, const std::string &path, const std::string &date);

@@ -63,8 +63,8 @@ Move moveOf(const std::vector<Reading> &readings, const Vec3 &middle) {
     return move;
 }
 
-/// Every hole of the piece, its right side moved, with the whole set on the vehicle's holes by least squares.
-std::vector<HoleMiss> missesOf(const armor::Assembly &assembly, const Vec3 &middle, const Vec6 &p) {
+/// The whole set on the vehicle's holes by least squares, its right side moved.
+Eigen::Affine3d setBest(const armor::Assembly &assembly, const Vec3 &middle, const Vec6 &p) {
     std::size_t count = 0;
     for (const armor::BoltJoint &j : assembly.mounts) count += j.at.size();
     Eigen::Matrix3Xd are(3, static_cast<Eigen::Index>(count)), wanted = are;
@@ -74,15 +74,19 @@ std::vector<HoleMiss> missesOf(const armor::Assembly &assembly, const Vec3 &midd
             wanted.col(column) = at;
             are.col(column++) = at.y() < 0 ? placed(at, middle, p) : at;
         }
-    const Eigen::Matrix4d set = Eigen::umeyama(are, wanted, false);
+    return Eigen::Affine3d(Eigen::umeyama(are, wanted, false));
+}
+
+/// Every hole of the piece against the vehicle's, when the whole is set best.
+std::vector<HoleMiss> missesOf(const armor::Assembly &assembly, const Vec3 &middle, const Vec6 &p) {
+    const Eigen::Affine3d set = setBest(assembly, middle, p);
     std::vector<HoleMiss> out;
-    column = 0;
     for (const armor::BoltJoint &j : assembly.mounts)
-        for (std::size_t h = 0; h < j.at.size(); ++h, ++column) {
+        for (std::size_t h = 0; h < j.at.size(); ++h) {
             HoleMiss m;
             m.joint = j.name;
             m.label = fmt::format("hole {} of the {}", h + 1, j.label.empty() ? j.name : j.label);
-            const Vec3 off = (set * are.col(column).homogeneous()).head<3>() - wanted.col(column);
+            const Vec3 off = set * (j.at[h].y() < 0 ? placed(j.at[h], middle, p) : j.at[h]) - j.at[h];
             m.along = off.dot(j.axis);
             m.across = off - m.along * j.axis;
             m.play = j.play();
@@ -142,7 +146,59 @@ measure::Phrase adviceOf(const AsBuilt &b) {
     return out;
 }
 
+/// Where both sides come to stand.
+void setSides(AsBuilt &out, const armor::Assembly &assembly, const Vec3 &middle, const Vec6 &p) {
+    const Eigen::Affine3d set = setBest(assembly, middle, p);
+    const double angle = p.tail<3>().norm();
+    Eigen::Affine3d moved = Eigen::Affine3d::Identity();
+    moved.translate(middle + p.head<3>());
+    if (angle > 1e-12) moved.rotate(Eigen::AngleAxisd(angle, p.tail<3>() / angle));
+    moved.translate(-middle);
+    out.left = set;
+    out.right = set * moved;
+    int lefts = 0, rights = 0;
+    for (const armor::BoltJoint &j : assembly.mounts)
+        for (const Vec3 &at : j.at) {
+            (at.y() < 0 ? out.rightAt : out.leftAt) += at.y();
+            ++(at.y() < 0 ? rights : lefts);
+        }
+    out.leftAt /= std::max(1, lefts);
+    out.rightAt /= std::max(1, rights);
+}
+
 }  // namespace
+
+Vec3 AsBuilt::placed(const Vec3 &drawn) const {
+    const double apart = leftAt - rightAt;
+    const double share = apart > 1 ? std::clamp((leftAt - drawn.y()) / apart, 0.0, 1.0) : 0;
+    return (1 - share) * (left * drawn) + share * (right * drawn);
+}
+
+armor::Assembly asFitted(const armor::Assembly &assembly, const AsBuilt &built) {
+    armor::Assembly out = assembly;
+    for (armor::BarPart &b : out.bars) {
+        b.from = built.placed(b.from);
+        b.to = built.placed(b.to);
+        for (armor::PathPoint &p : b.bends) p.at = built.placed(p.at);
+    }
+    for (armor::SheetPart &s : out.sheets) {
+        constexpr double step = 50;  // mm: so far along its axes a plate is looked at
+        const Vec3 origin = built.placed(s.axes.origin);
+        const Vec3 x = (built.placed(s.axes.origin + s.axes.x * step) - origin).normalized();
+        const Vec3 y = built.placed(s.axes.origin + s.axes.y * step) - origin;
+        const Vec3 z = x.cross(y).normalized();
+        s.axes = {origin, x, z.cross(x), z};
+    }
+    for (armor::BoughtPart &b : out.bought) b.center = built.placed(b.center);
+    for (armor::Solid &solid : out.solids)
+        for (armor::Solid::Face &f : solid.faces) {
+            for (Vec3 &c : f.corners) c = built.placed(c);
+            for (Vec3 &c : f.flat) c = built.placed(c);
+            for (auto &hole : f.holes)
+                for (Vec3 &c : hole) c = built.placed(c);
+        }
+    return out;
+}
 
 std::optional<AsBuilt> asBuilt(const std::string &piece, const armor::Assembly &assembly,
                                const std::map<std::string, double> &readings) {
@@ -176,6 +232,7 @@ std::optional<AsBuilt> asBuilt(const std::string &piece, const armor::Assembly &
             out.sure && m.off() + m.unsure <= m.play && std::abs(m.along) + m.unsureAlong <= drawnTogether;
     }
     out.advice = adviceOf(out);
+    setSides(out, assembly, middle, move.p);
     working::Working &w = out.working;
     w.title = "The piece as it was built";
     w.given("n", "distances between holes that were read", out.readings, "", "tape");

@@ -32,6 +32,12 @@ struct AsBuilt {
     bool sure = false;    ///< and do so with every hole off by what is unsure too
     measure::Phrase advice;
     working::Working working;
+    /// How the left and the right side come to stand when the whole is set on the vehicle, from where they
+    /// are drawn; they hold at these y, and run over into each other between them.
+    Eigen::Affine3d left = Eigen::Affine3d::Identity(), right = Eigen::Affine3d::Identity();
+    double leftAt = 0, rightAt = 0;
+    /// Where a place of the drawing came to lie.
+    [[nodiscard]] Vec3 placed(const Vec3 &drawn) const;
 };
 
 /// Faces that stand apart by less are drawn together by their bolts [mm]: house practice for plates of 8 to
@@ -45,5 +51,9 @@ inline constexpr double drawnTogether = 1.5;
 /// @source docs/methods.md, "As built"
 [[nodiscard]] std::optional<AsBuilt> asBuilt(const std::string &piece, const armor::Assembly &assembly,
                                              const std::map<std::string, double> &readings);
+
+/// The piece in the shape that it was built in, set on the vehicle: its parts and their faces. Welds, bolts
+/// and places of duties stay as they are drawn.
+[[nodiscard]] armor::Assembly asFitted(const armor::Assembly &assembly, const AsBuilt &built);
 
 }  // namespace hefty::workshop

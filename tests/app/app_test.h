@@ -9,6 +9,7 @@
 #include <QTableView>
 #include <QTemporaryDir>
 #include <QTest>
+#include <QToolButton>
 
 #include "app/main_window.h"
 #include "app/theme.h"
@@ -100,6 +101,12 @@ class DemoWindow {
     QString told, saveTo, openFrom, folder;
     bool opened = false;
 };
+
+/// Makes a drawing of Lay out the large one: small ones have no handles.
+inline void enlarge(QWidget *view) {
+    view->findChild<QToolButton *>("enlarge." + view->objectName())->click();
+    QApplication::processEvents();
+}
 
 /// Opens a list of Measure by its button, in the second row if it stands there.
 inline void openList(DemoWindow &demo, const char *name) {

@@ -178,6 +178,7 @@ class TestBench : public QObject {
         DemoWindow demo("layout");
         QVERIFY(demo.settle());
         auto *front = demo.find<PlanView>("layoutFront");
+        hefty::testing::enlarge(front);
         const QImage before = front->grab().toImage();
         QTest::mouseClick(front, Qt::LeftButton, {}, front->toScreen({0, 350, 640}).toPoint());
         QCOMPARE(demo.session().selected(), QStringLiteral("beam"));
@@ -190,6 +191,7 @@ class TestBench : public QObject {
         DemoWindow demo("layout");
         QVERIFY(demo.settle());
         auto *side = demo.find<PlanView>("layoutSide");
+        hefty::testing::enlarge(side);
         const double scale = side->scale();
         const QPointF at(120, 90);
         const Vec3 under = side->toWorld(at - side->toScreen(Vec3::Zero()));

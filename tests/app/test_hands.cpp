@@ -86,6 +86,7 @@ class TestHands : public QObject {
         beginEmpty(demo);
         QVERIFY(demo.settle());
         auto *front = demo.find<PlanView>("layoutFront");
+        hefty::testing::enlarge(front);
         auto *kind = demo.find<QComboBox>("buildKind");
         const auto click = [&](const Vec3 &at) {
             QTest::qWait(50);  // views that are laid out anew have settled

@@ -44,8 +44,8 @@ class TestPapers : public QObject {
         const Written sheet = write("job", demo("marten-wheel-carrier"));
         QVERIFY2(sheet.exitCode == 0, qPrintable(sheet.said));
         int before = -1;
-        for (const char *heading : {"Numbers", "Cautions", "Pictures:", "Cut list:", "Welding, in the order",
-                                    "Fitting:", "Checks that use more than half"}) {
+        for (const char *heading : {"Numbers", "Cautions", "Pictures:", "Cut list:", "Jig on the floor:",
+                                    "Welding, in the order", "Fitting:", "Checks that use more than half"}) {
             const auto at = static_cast<int>(sheet.text.indexOf(QLatin1String(heading)));
             QVERIFY2(at > before, heading);
             before = at;
@@ -63,6 +63,7 @@ class TestPapers : public QObject {
         QCOMPARE(sheet.exitCode, 0);
         QVERIFY(sheet.text.contains("100 mm") && sheet.text.contains("4 in"));
         QVERIFY(sheet.text.contains("upright 1, its start") && sheet.text.contains("upper hoop, its end"));
+        QVERIFY(sheet.text.contains("along the tube, strip 1 of") && sheet.text.contains("collar of bend 2"));
     }
     void logSheet() {
         const Written sheet = write("log", demo("marten-full-set"));

@@ -6,6 +6,8 @@
 #include "app/gallery.h"
 #include "app/place_picker.h"
 #include "app/plan_view.h"
+#include "app/shop_sheet.h"
+#include "app/variants_sheet.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;
@@ -101,6 +103,69 @@ class TestPieces : public QObject {
         demo.session().undoStack()->undo();
         QCOMPARE(demo.session().job().pieces.size(), std::size_t(2));
     }
+    /// A finished piece is kept as a pattern of the shop's own and used in another job, with its settings;
+    /// once forgotten it is not offered anymore, and the job keeps its piece.
+    void ownPattern() {
+        DemoWindow demo("layout");
+        QVERIFY(demo.answered());
+        demo.session().setSetting("width", 1630.0);
+        QVERIFY(demo.answered());
+        demo.find<QAction>("keepPattern")->trigger();
+        QVERIFY2(demo.told.contains("gallery"), qPrintable(demo.told));
+        const QString name = QString::fromStdString(demo.session().piece()->name);
+
+        DemoWindow other("layout");
+        QVERIFY(other.answered());
+        QTimer::singleShot(0, this, [&other, &name] {
+            auto *gallery = other.window.findChild<Gallery *>("gallery");
+            QVERIFY(gallery);
+            auto *take = gallery->findChild<QPushButton *>("own." + name);
+            QVERIFY(take);
+            QTest::mouseClick(take, Qt::LeftButton);
+        });
+        QTest::mouseClick(other.find<QToolButton>("addPieceButton"), Qt::LeftButton);
+        QCOMPARE(other.session().job().pieces.size(), std::size_t{2});
+        QCOMPARE(std::get<double>(other.session().piece()->settings.at("width")), 1630.0);
+        QVERIFY(other.session().job().pieces[0].id != other.session().job().pieces[1].id);
+        QVERIFY(other.answered());
+
+        QTimer::singleShot(0, this, [&other, &name] {
+            auto *gallery = other.window.findChild<Gallery *>("gallery");
+            QVERIFY(gallery);
+            QTest::mouseClick(gallery->findChild<QPushButton *>("forget." + name), Qt::LeftButton);
+            QVERIFY(!gallery->findChild<QPushButton *>("own." + name)->isEnabled());
+            gallery->reject();
+        });
+        QTest::mouseClick(other.find<QToolButton>("addPieceButton"), Qt::LeftButton);
+        QVERIFY(openShopStore()->patterns().empty());
+        QCOMPARE(other.session().job().pieces.size(), std::size_t{2});
+    }
+    /// A design is kept, changed, compared with what it was, and gone back to: each a step that is undone.
+    void variantsSideBySide() {
+        DemoWindow demo("layout");
+        QVERIFY(demo.answered());
+        demo.find<QAction>("variants")->trigger();
+        auto *sheet = demo.window.findChild<VariantsSheet *>();
+        QVERIFY(sheet);
+        QTest::mouseClick(sheet->findChild<QPushButton *>("variantKeep"), Qt::LeftButton);
+        QCOMPARE(demo.session().job().variants.size(), std::size_t{1});
+        demo.session().setSetting("width", 1600.0);
+        QTRY_VERIFY_WITH_TIMEOUT(sheet->isCompared(), 30000);
+        auto *table = sheet->findChild<QTableWidget *>("variantTable");
+        int mass = -1;
+        for (int r = 0; r < table->rowCount(); ++r)
+            if (table->item(r, 0)->text() == "Added mass") mass = r;
+        QVERIFY(mass >= 0);
+        QCOMPARE(table->item(mass, 3)->text(), QStringLiteral("one"));  // narrower is lighter
+        QVERIFY(table->item(mass, 1)->text() != table->item(mass, 2)->text());
+        QTest::mouseClick(sheet->findChild<QPushButton *>("variantBack"), Qt::LeftButton);
+        QVERIFY(demo.session().job().pieces == demo.session().job().variants[0].pieces);
+        QCOMPARE(demo.session().undoStack()->undoText(), QStringLiteral("Go back to Variant A"));
+        QTest::mouseClick(sheet->findChild<QPushButton *>("variantForget"), Qt::LeftButton);
+        QVERIFY(demo.session().job().variants.empty());
+        QTRY_VERIFY_WITH_TIMEOUT(sheet->isCompared(), 30000);
+        sheet->close();
+    }
     /// A body without a frame is offered what holds to bosses and step mounts, and nothing that needs rails;
     /// a skid is taken from the gallery and laid out by its fields.
     void skidFromTheGallery() {
@@ -137,7 +202,7 @@ class TestPieces : public QObject {
     void galleryTellsWhatIsMissing() {
         DemoWindow demo("layout");
         QVERIFY(demo.answered());
-        Gallery gallery(&demo.session());
+        Gallery gallery(&demo.session(), nullptr);
         QString all;
         for (const QLabel *l : gallery.findChildren<QLabel *>()) all += l->text() + "\n";
         QVERIFY(all.contains("Rear beam with receiver"));

@@ -11,11 +11,13 @@
 #include <QListWidget>
 #include <QProcess>
 #include <QPushButton>
+#include <QRegularExpression>
 #include <QSignalSpy>
 #include <QTableView>
 #include <QTemporaryDir>
 #include <QTest>
 #include <QTextBrowser>
+#include <QToolButton>
 
 #include "app/gauge_bar.h"
 #include "app/handbook.h"
@@ -23,6 +25,8 @@
 #include "app/plan_view.h"
 #include "app/structure_view.h"
 #include "app/theme.h"
+#include "app/tour.h"
+#include "app/welcome.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -106,6 +110,7 @@ class TestWalk : public QObject {
         // drag the corner cut and see the angle in the wheel path grow
         QTest::keyClick(&window, Qt::Key_2, Qt::ControlModifier);
         auto *front = window.findChild<PlanView *>("layoutFront");
+        front->findChild<QToolButton *>("enlarge.layoutFront")->click();
         QTRY_VERIFY(front->isVisible());
         const double before = gauge(session, "wheelPath");
         const QPoint from = front->targetPlace("cornerCut")->toPoint();
@@ -182,6 +187,7 @@ class TestWalk : public QObject {
         Session &session = *window.session();
         QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000);
         auto *front = window.findChild<PlanView *>("layoutFront");
+        front->findChild<QToolButton *>("enlarge.layoutFront")->click();
         front->focusTarget("height");
         QTest::keyClick(front, Qt::Key_Up);
         QCOMPARE(std::get<double>(session.piece()->settings.at("height")), 631.0);
@@ -222,6 +228,59 @@ class TestWalk : public QObject {
             QVERIFY(!jobs->item(i)->text().startsWith('\n') && jobs->item(i)->text().contains('\n'));
             QVERIFY(job::loadJob(list.chosen().toStdString()));
         }
+    }
+    /// The welcome shows every demo job with a picture, and each of its ways leads somewhere.
+    void welcomeLeadsSomewhere() {
+        MainWindow window(sharedStock());
+        window.show();
+        const auto open = [&window] {
+            window.findChild<QAction *>("welcome")->trigger();
+            return window.findChild<Welcome *>();
+        };
+        Welcome *sheet = open();
+        QVERIFY(sheet);
+        QTRY_VERIFY_WITH_TIMEOUT(sheet->isPainted(), 60000);
+        const auto cards = sheet->findChildren<QToolButton *>(QRegularExpression("^demo\\."));
+        const QDir folder(QString::fromStdString(demoFolder()));
+        QCOMPARE(cards.size(), folder.entryList({"*.girder.json"}).size());
+        for (const QToolButton *c : cards) {
+            QVERIFY2(!c->icon().isNull(), qPrintable(c->objectName()));
+            QVERIFY(!c->accessibleName().isEmpty());
+        }
+        QTest::mouseClick(sheet->findChild<QToolButton *>("demo.heron-wheel-mount.girder"), Qt::LeftButton);
+        QCOMPARE(window.session()->job().vehicle.name.find("Heron"), std::size_t{0});
+        QTRY_VERIFY(!window.findChild<Welcome *>());
+        sheet = open();
+        QTest::mouseClick(sheet->findChild<QPushButton *>("welcomeNew"), Qt::LeftButton);
+        QVERIFY(window.session()->job().vehicle.data.empty());
+    }
+    /// The tour points at controls that are there, forward, back and out again by keys.
+    void tourPointsAtRealControls() {
+        MainWindow window(sharedStock());
+        window.show();
+        window.findChild<QAction *>("tour")->trigger();
+        auto *tour = window.findChild<Tour *>("tour");
+        QVERIFY(tour);
+        QVERIFY(!window.session()->job().pieces.empty());
+        int halts = 0;
+        for (; window.findChild<Tour *>("tour") && halts < 40; ++halts) {
+            QVERIFY2(tour->target(), qPrintable(tour->findChild<QLabel *>("tourTitle")->text()));
+            const QRect card = tour->findChild<QFrame *>("tourCard")->geometry();
+            QVERIFY(tour->rect().contains(card));
+            QVERIFY(!tour->findChild<QLabel *>("tourText")->text().isEmpty());
+            QTest::mouseClick(tour->findChild<QPushButton *>("tourNext"), Qt::LeftButton);
+            QApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+        }
+        QVERIFY(halts >= 8 && halts < 40);
+        window.findChild<QAction *>("tour")->trigger();
+        tour = window.findChild<Tour *>("tour");
+        QTest::keyClick(tour, Qt::Key_Right);
+        QCOMPARE(tour->at(), 1);
+        QTest::keyClick(tour, Qt::Key_Left);
+        QCOMPARE(tour->at(), 0);
+        QTest::keyClick(tour, Qt::Key_Escape);
+        QApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+        QVERIFY(!window.findChild<Tour *>("tour"));
     }
     void unitsSwitchLive() {
         MainWindow window(sharedStock());

@@ -38,16 +38,16 @@ std::vector<HoldSpot> holdSpots(const rig::Vehicle &vehicle, std::initializer_li
     return out;
 }
 
-void boltToHold(Maker &maker, SheetPart &sheet, const HoldSpot &spot, const std::string &grade,
-                const std::string &gradeBy) {
-    const rig::Hold &h = *spot.hold;
+BoltJoint &boltToHolds(Maker &maker, SheetPart &sheet, const std::vector<HoldSpot> &spots, std::string name,
+                       std::string label, const std::string &grade, const std::string &gradeBy) {
+    const HoldSpot &first = spots.front();
+    const rig::Hold &h = *first.hold;
     const stock::BoltSize *bolt = boltOf(maker.stock(), h.diameter, grade);
-    const Vec2 at = sheet.axes.toLocal(spot.at).head<2>();
     BoltJoint mount;
-    mount.name = "mount." + spot.name;
-    mount.label = fmt::format("bolt in {}", spot.label);
+    mount.name = std::move(name);
+    mount.label = std::move(label);
     mount.part = sheet.name;
-    mount.onto = spot.label;
+    mount.onto = first.label;
     mount.hold = h.id;
     const rig::HoldKind *kind = rig::holdKind(h.kind);
     mount.threaded = kind && kind->threaded;
@@ -60,21 +60,34 @@ void boltToHold(Maker &maker, SheetPart &sheet, const HoldSpot &spot, const std:
     mount.diameter = bolt ? bolt->diameter : h.diameter;
     mount.pitch = bolt ? bolt->pitch : 0;
     mount.hole = bolt ? bolt->hole : h.diameter + 1;
-    mount.ids = {spot.name};
-    mount.at = {sheet.axes.toWorld(at)};
-    mount.axis = spot.way;
-    const Vec3 across = std::abs(spot.way.x()) < 0.9 ? Vec3::UnitX() : Vec3::UnitY();
-    mount.plane.origin = mount.at.front();
-    mount.plane.z = mount.axis;
-    mount.plane.x = (across - mount.axis * across.dot(mount.axis)).normalized();
-    mount.plane.y = mount.plane.z.cross(mount.plane.x);
+    mount.axis = first.way;
     mount.plateThickness = sheet.thickness;
     mount.ontoThickness = h.thickness;
     mount.ontoUltimate = h.ultimate;
     mount.ontoAssumed = h.known.trust != rig::Trust::Measured;
-    mount.edgeDistance = sheet.covers(at) ? sheet.fromEdge(at) : 0;
-    sheet.holes.push_back({spot.name, at, mount.hole, "bolt in " + spot.label});
+    mount.edgeDistance = 1e9;
+    Vec3 middle = Vec3::Zero();
+    for (const HoldSpot &spot : spots) {
+        const Vec2 at = sheet.axes.toLocal(spot.at).head<2>();
+        mount.ids.push_back(spot.name);
+        mount.at.push_back(sheet.axes.toWorld(at));
+        middle += mount.at.back() / static_cast<double>(spots.size());
+        mount.edgeDistance = std::min(mount.edgeDistance, sheet.covers(at) ? sheet.fromEdge(at) : 0);
+        sheet.holes.push_back({spot.name, at, mount.hole, "bolt in " + spot.label});
+    }
+    const Vec3 across = std::abs(mount.axis.x()) < 0.9 ? Vec3::UnitX() : Vec3::UnitY();
+    mount.plane.origin = middle;
+    mount.plane.z = mount.axis;
+    mount.plane.x = (across - mount.axis * across.dot(mount.axis)).normalized();
+    mount.plane.y = mount.plane.z.cross(mount.plane.x);
     maker.out().mounts.push_back(std::move(mount));
+    return maker.out().mounts.back();
+}
+
+void boltToHold(Maker &maker, SheetPart &sheet, const HoldSpot &spot, const std::string &grade,
+                const std::string &gradeBy) {
+    boltToHolds(maker, sheet, {spot}, "mount." + spot.name, fmt::format("bolt in {}", spot.label), grade,
+                gradeBy);
 }
 
 void fixTo(Maker &maker, const std::string &bar, const HoldSpot &spot) {

@@ -23,6 +23,11 @@ struct HoldSpot {
 void boltToHold(Maker &maker, SheetPart &sheet, const HoldSpot &spot, const std::string &grade,
                 const std::string &gradeBy);
 
+/// The same with one group of bolts on several holds of one size that look one way.
+/// @param name, label  of the group: "mount.left", "bolts of the left end plate"
+BoltJoint &boltToHolds(Maker &maker, SheetPart &sheet, const std::vector<HoldSpot> &spots, std::string name,
+                       std::string label, const std::string &grade, const std::string &gradeBy);
+
 /// Holds a bar where a hold of the vehicle is, every way.
 void fixTo(Maker &maker, const std::string &bar, const HoldSpot &spot);
 

@@ -51,8 +51,11 @@ RearFrameBeam::RearFrameBeam(Maker &maker)
     : m_make(maker),
       m_tube(maker.barOf("section", "tubeMaterial")),
       m_plate(maker.materialOf("plateMaterial")),
+      m_plates(maker.piece().on.empty() ? std::vector<HoldSpot>{}
+                                        : holdSpots(maker.vehicle(), {"end-plate"}, "rear")),
       m_end(maker.railEnd(true)),
-      m_near(m_end.x - maker.number("setback")),
+      m_near(m_plates.empty() ? m_end.x - maker.number("setback")
+                              : m_plates.front().at.x() - maker.number("bracketThickness")),
       m_beam(maker, m_tube, m_plate, m_near, -1),
       m_shackle(maker.found("shackle", &stock::Stock::shackle)),
       m_receiver(maker.found("receiver", &stock::Stock::receiver)) {}
@@ -62,9 +65,12 @@ void RearFrameBeam::add() {
     for (const Side &side : bothSides) m_beam.addEnd(side);
     addReceiverHere();
     for (const Side &side : bothSides) {
-        addBracket(side);
+        if (onEndPlates())
+            addEndPlate(side);
+        else
+            addBracket(side);
         addTab(side);
-        if (m_make.wanted("gussetLeg")) addGusset(side);
+        if (m_make.wanted("gussetLeg") && !onEndPlates()) addGusset(side);
     }
     m_beam.addPlaces();
 }
@@ -72,6 +78,10 @@ void RearFrameBeam::add() {
 void RearFrameBeam::check() {
     m_beam.check();
     const double half = m_make.number("centerWidth") / 2;
+    if (!m_make.piece().on.empty() && !onEndPlates())
+        m_make.refuse("What this piece stands on has no end plates to be bolted to.", "on",
+                      "Set it on the vehicle or on a reinforced rear frame (Lay out, Stands on).");
+    checkEndPlates();
     if (half < m_make.railOutside() + m_make.number("bracketThickness") + 10)
         m_make.refuse("The straight part ends before the side plates.", "centerWidth", "Make it longer.");
     if (m_make.number("tabSpacing") / 2 + m_make.number("tabThickness") > half)
@@ -83,6 +93,46 @@ void RearFrameBeam::check() {
     if (m_receiver && m_make.number("tabSpacing") / 2 - m_make.number("tabThickness") < m_receiver->outside)
         m_make.refuse("The recovery tabs stand too near to the receiver.", "tabSpacing",
                       "Set them further apart.");
+}
+
+/// A socket has to go over the heads of the bolts above and below the beam.
+void RearFrameBeam::checkEndPlates() {
+    constexpr double socket = 1.4;  // radius over the bolt's diameter, house practice
+    for (const HoldSpot &p : m_plates)
+        if (std::abs(p.at.z() - m_beam.z()) < m_beam.height() / 2 + socket * p.hold->diameter)
+            return m_make.refuse("The beam stands before the bolts of the end plates.", "height",
+                                 "Make the end plates of the piece below higher, take a lower beam, or move "
+                                 "it to their middle.");
+}
+
+/// On the end plate of the piece below: its bolts above and below the beam.
+void RearFrameBeam::addEndPlate(const Side &side) {
+    std::vector<HoldSpot> spots;
+    for (const HoldSpot &p : m_plates)
+        if (p.at.y() * side.sign > 0) spots.push_back(p);
+    if (spots.empty())
+        return m_make.refuse("There is an end plate on one side only.", "on", "Look at the piece below.");
+    const double t = m_make.number("bracketThickness"),
+                 edge = edgeByHole * (spots.front().hold->diameter + 2);
+    Axes axes = uprightAcross(spots.front().at.x() - t / 2);
+    double low = m_beam.z() - m_tube.halfFlat(), high = m_beam.z() + m_tube.halfFlat(), in = 1e9, out = -1e9;
+    for (const HoldSpot &p : spots) {
+        low = std::min(low, p.at.z() - edge);
+        high = std::max(high, p.at.z() + edge);
+        in = std::min(in, p.at.y() - edge);
+        out = std::max(out, p.at.y() + edge);
+    }
+    axes.origin.y() = (in + out) / 2;
+    axes.origin.z() = (low + high) / 2;
+    const double w = (out - in) / 2, h = (high - low) / 2;
+    const Sized leg = m_make.sized("bracketWeld");
+    SheetPart &p =
+        m_make.sheet(side.of("bracket"),
+                     {Role::Mount, "bracketThickness", leg.by, leg.value, side.people("end plate"), {}}, axes,
+                     {{-w, -h}, {w, -h}, {w, h}, {-w, h}}, t, m_plate);
+    parts::addCrossStrips(p);
+    boltToHolds(m_make, p, spots, side.of("mount"), "bolts of the " + side.people("end plate"),
+                m_make.text("mountBoltGrade"), "mountBoltGrade");
 }
 
 void RearFrameBeam::addReceiverHere() {

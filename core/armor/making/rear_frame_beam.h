@@ -1,11 +1,12 @@
 #pragma once
 
+#include "core/armor/making/hold_bolts.h"
 #include "core/armor/making/swept_beam.h"
 
 namespace hefty::armor {
 
-/// A beam behind the rails on two side plates, with a receiver through its middle and two tabs through its
-/// walls: what a rear piece is built around.
+/// A beam behind the rails on two side plates, or on the end plates of the piece that it stands on, with a
+/// receiver through its middle and two tabs through its walls: what a rear piece is built around.
 class RearFrameBeam {
   public:
     /// Looks up what is bought and where the rails end. @param maker  outlives it
@@ -20,7 +21,10 @@ class RearFrameBeam {
     [[nodiscard]] const stock::Material &plate() const { return m_plate; }
 
   private:
+    [[nodiscard]] bool onEndPlates() const { return !m_plates.empty(); }
     void addReceiverHere();
+    void checkEndPlates();
+    void addEndPlate(const Side &side);
     void addBracket(const Side &side);
     void addTab(const Side &side);
     void addGusset(const Side &side);
@@ -28,6 +32,7 @@ class RearFrameBeam {
     Maker &m_make;
     StockedBar m_tube;
     stock::Material m_plate;
+    std::vector<HoldSpot> m_plates;  ///< nuts of end plates that it is bolted to; none: to the rails
     RailEnd m_end;
     double m_near;
     SweptBeam m_beam;

@@ -15,6 +15,32 @@ ReceiverThroughBeam receiverBySettings(const Maker &maker) {
     return r;
 }
 
+namespace {
+
+/// What slides into it, kept by a pin across it.
+void offerReceiver(Maker &maker, const std::string &name, const stock::Receiver &r, const Vec3 &mouth,
+                   const ReceiverThroughBeam &p) {
+    constexpr double pin = 16, pinBack = 60;  // mm: of a bought receiver, house data (docs/methods.md)
+    OfferedHold o;
+    o.hold.id = name;
+    o.hold.name = "receiver";
+    o.hold.kind = "receiver";
+    o.hold.face = p.out > 0 ? "front" : "rear";
+    o.hold.at = mouth;
+    o.hold.mirrored = false;
+    o.hold.diameter = pin;
+    o.hold.thickness = (r.outside - r.inside) / 2;
+    o.hold.ultimate = p.material.ultimate;
+    o.hold.inside = r.inside;
+    o.hold.depth = r.length;
+    o.hold.pinBack = pinBack;
+    o.hold.known.trust = rig::Trust::Measured;
+    o.left = name;
+    maker.out().offers.push_back(std::move(o));
+}
+
+}  // namespace
+
 void addReceiver(Maker &maker, const std::string &name, const stock::Receiver &r,
                  const ReceiverThroughBeam &p) {
     constexpr double leastClear = 4;  // mm, between the receiver and the rounded corner of the beam
@@ -43,6 +69,7 @@ void addReceiver(Maker &maker, const std::string &name, const stock::Receiver &r
                    "Take a longer one, or let it stand out less.");
     maker.bar(name, {Role::Receiver, {}, p.leg.by, p.leg.value, "receiver", r.id}, tube, {begin, p.y, p.z},
               {end, p.y, p.z});
+    offerReceiver(maker, name, r, {end, p.y, p.z}, p);
     if (p.towMass > 0) maker.out().coupling = Coupling{name, {end + p.out * p.ball, p.y, p.z}, p.towMass};
 }
 

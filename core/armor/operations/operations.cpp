@@ -12,10 +12,10 @@ namespace {
 /// Carries out one record. @return why it does not apply; empty: it was carried out
 std::string carryOutWith(Maker &maker, const Json &json) {
     static const std::map<std::string, void (*)(Record &)> kinds{
-        {"tube", addTube},       {"plate", addPlate},   {"gusset", addGusset},
-        {"bracket", addBracket}, {"tab", addTab},       {"receiver", addReceiverTube},
-        {"cap", addCap},         {"hole", addHole},     {"mirror", addMirrored},
-        {"move", movePart},      {"remove", removePart}};
+        {"tube", addTube},       {"plate", addPlate},    {"gusset", addGusset},
+        {"bracket", addBracket}, {"tab", addTab},        {"receiver", addReceiverTube},
+        {"cap", addCap},         {"hole", addHole},      {"mirror", addMirrored},
+        {"move", movePart},      {"remove", removePart}, {"duty", addDuty}};
     Record record(maker, json);
     const std::string op = record.in.text("op");
     const auto kind = kinds.find(op);

@@ -13,6 +13,9 @@
 ///      "cutouts": [[[u,v], ..], ..],
 ///      "folds": [{"from": [u,v], "to": [u,v], "angle": deg, "radius": inside}]}   what lies left of from-to
 ///      turns by the angle, right-handed about it; the plate's sides are then NAME.1, NAME.2, ...
+///      "holes": [{"at": [u,v], "diameter", "purpose"}]
+///      instead of normal and up: "edge": from 1, "along": [..], "away": [..]   it stands at the place by
+///      that edge of its outline, which runs along one direction, and goes away from it along the other
 ///     {"op": "gusset", "name", "material", "thickness", "corner": PLACE, "along": [..], "up": [..], "leg",
 ///     "weld"}
 ///     {"op": "bracket", "end": "front|rear", "beam", "thickness", "material", "grade", "weld"}   on both
@@ -24,6 +27,7 @@
 ///     {"op": "mirror", "part", "name"}     a twin on the other side; "name" may be left out
 ///     {"op": "move", "part", "by": [..]}
 ///     {"op": "remove", "part"}
+///     {"op": "duty", "name", "kind": "strike|step|jack|rock", "at": PLACE}   something acts on a part there
 ///
 /// PLACE: {"at": [x,y,z]}; {"part", "station": mm from its start, or "start|middle|end"} of a bar; {"part"}
 /// of a sheet, its middle, or {"part", "corner": from 1}; {"rail": "left|right", "end": "front|rear"} the

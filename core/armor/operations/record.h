@@ -71,6 +71,7 @@ void addBracket(Record &record);
 void addTab(Record &record);
 void addReceiverTube(Record &record);
 void addCap(Record &record);
+void addDuty(Record &record);
 void addMirrored(Record &record);
 void movePart(Record &record);
 void removePart(Record &record);

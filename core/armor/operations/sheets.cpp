@@ -1,3 +1,4 @@
+#include <algorithm>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -22,6 +23,80 @@ bool isOutline(Record &r, const Polygon2 &outline) {
     return true;
 }
 
+/// A plate lies with the zero of its outline at a place, or stands there by an edge of its outline.
+struct PlatePlace {
+    Axes axes;
+    bool stands = false;
+    Vec2 from = Vec2::Zero(), turn = Vec2::UnitX();  ///< of the edge: its middle, and its way
+    /// From the outline as it is given into the axes.
+    [[nodiscard]] Vec2 place(const Vec2 &p) const {
+        if (!stands) return p;
+        const Vec2 d = p - from;
+        return {d.dot(turn), d.dot(Vec2(-turn.y(), turn.x()))};
+    }
+    void place(Polygon2 &polygon) const {
+        for (Vec2 &p : polygon) p = place(p);
+    }
+};
+
+/// By an edge, counted from 1 as its corners are: the edge runs along "along" at the place, the plate goes
+/// away from it along "away".
+PlatePlace standingPlate(Record &r, const Vec3 &at, Polygon2 &outline) {
+    PlatePlace out;
+    out.stands = true;
+    if (shape::area(outline) < 0) std::reverse(outline.begin(), outline.end());
+    const double edge = r.in.number("edge");
+    const Vec3 along = r.direction("along", Vec3::UnitY()), wanted = r.direction("away", Vec3::UnitZ());
+    const auto count = static_cast<double>(outline.size());
+    if (!(edge >= 1 && edge <= count && edge == std::floor(edge)))
+        r.refuse(fmt::format("the outline has edges 1 to {}.", outline.size()));
+    const Vec3 away = wanted - along * wanted.dot(along);
+    if (!(away.norm() > 0.2)) r.refuse("the plate would go along its own edge.");
+    if (!r.fine()) return out;
+    const auto i = static_cast<std::size_t>(edge) - 1;
+    const Vec2 &p = outline[i], &q = outline[(i + 1) % outline.size()];
+    out.from = (p + q) / 2;
+    out.turn = (q - p).normalized();
+    const Vec3 y = away.normalized();
+    out.axes = {at, along, y, along.cross(y)};
+    return out;
+}
+
+std::vector<Vec2 *> foldEnds(FoldedOutline &flat) {
+    std::vector<Vec2 *> out;
+    for (auto &f : flat.folds) {
+        out.push_back(&f.from);
+        out.push_back(&f.to);
+    }
+    return out;
+}
+
+PlatePlace lyingPlate(Record &r, const Vec3 &at) {
+    PlatePlace out;
+    const Vec3 normal = r.direction("normal", Vec3::UnitX());
+    const Vec3 up = r.direction("up", std::abs(normal.z()) > 0.9 ? Vec3::UnitX() : Vec3::UnitZ());
+    const Vec3 right = up.cross(normal);
+    if (!(right.norm() > 1e-6)) r.refuse("\"up\" lies along the normal.");
+    if (!r.fine()) return out;
+    const Vec3 x = right.normalized();
+    out.axes = {at, x, normal.cross(x), normal};
+    return out;
+}
+
+/// The holes that a record gives, in the axes of its plate.
+std::vector<Hole> holesOf(Record &r, const std::string &name, const PlatePlace &place) {
+    std::vector<Hole> out;
+    for (const auto &[value, path] : r.in.array("holes")) {
+        ObjectReader h(*value, path, r.faults());
+        const auto at = h.numbers<2>("at");
+        const double diameter = h.number("diameter");
+        if (!(diameter > 0)) r.refuse("a hole needs a diameter.");
+        out.push_back({fmt::format("{}.hole{}", name, out.size() + 1), place.place({at[0], at[1]}), diameter,
+                       h.text("purpose", std::string())});
+    }
+    return out;
+}
+
 }  // namespace
 
 void addPlate(Record &r) {
@@ -29,8 +104,6 @@ void addPlate(Record &r) {
     const stock::Material of = r.material();
     const double t = r.thickness();
     const Record::Place at = r.place("at");
-    const Vec3 normal = r.direction("normal", Vec3::UnitX());
-    const Vec3 up = r.direction("up", std::abs(normal.z()) > 0.9 ? Vec3::UnitX() : Vec3::UnitZ());
     const Json *outline = r.in.child("outline", true);
     FoldedOutline flat;
     if (outline) flat.outline = r.corners(*outline, "operation/outline");
@@ -41,17 +114,26 @@ void addPlate(Record &r) {
         flat.folds.push_back(
             {{from[0], from[1]}, {to[0], to[1]}, radians(f.number("angle")), f.number("radius", t)});
     }
-    const Vec3 right = up.cross(normal);
-    if (!(right.norm() > 1e-6)) r.refuse("\"up\" lies along the normal.");
+    const PlatePlace place = r.in.has("edge") ? standingPlate(r, at.at, flat.outline) : lyingPlate(r, at.at);
+    const std::vector<Hole> holes = holesOf(r, name, place);
     if (!r.fine()) return;
-    const Vec3 x = right.normalized();
-    const Axes axes{at.at, x, normal.cross(x), normal};
     if (!isOutline(r, flat.outline)) return;
     for (const Polygon2 &c : flat.cutouts)
         if (!isOutline(r, c)) return;
-    if (!flat.folds.empty()) return addFoldedSheet(r.maker, name, r.made(Role::Other), axes, flat, t, of);
-    SheetPart &s = r.maker.sheet(name, r.made(Role::Other), axes, flat.outline, t, of);
+    place.place(flat.outline);
+    for (Polygon2 &c : flat.cutouts) place.place(c);
+    for (Vec2 *end : foldEnds(flat)) *end = place.place(*end);
+    flat.holes = holes;
+    if (!flat.folds.empty())
+        return addFoldedSheet(r.maker, name, r.made(Role::Other), place.axes, flat, t, of);
+    SheetPart &s = r.maker.sheet(name, r.made(Role::Other), place.axes, flat.outline, t, of);
     s.cutouts = flat.cutouts;
+    for (const Hole &h : holes)
+        if (s.covers(h.at) && s.fromEdge(h.at) >= h.diameter / 2)
+            s.holes.push_back(h);
+        else
+            r.maker.note(name, "A hole of the drawing is not inside the plate and was left out.",
+                         "Look at the drawing.");
     parts::addCrossStrips(s);
 }
 

@@ -32,6 +32,8 @@ std::vector<SettingDescriptor> settings() {
     s.push_back(lengthSetting("endHeight", "Height of an end plate", "Plates", 170, 80, 400, "Up."));
     s.push_back(choiceSetting("endBolt", "Bolts of the next piece", "Bolts", Choice::Bolt, "M12",
                               "Four an end plate, into welded nuts."));
+    s.push_back(countSetting("ownTabs", "Recovery tabs of its own", "Shape", 1, 0, 1,
+                             "0 leaves them to the piece that stands on this one."));
     addThroughTabSettings(s, {.thickness = 15, .height = 50, .spacing = 500, .reach = 45});
     s.push_back(mountBoltGradeSetting());
     s.push_back(
@@ -66,7 +68,7 @@ class FrameReinforcement {
         for (const Side &side : bothSides) {
             addFishPlate(side);
             addEndPlate(side);
-            addTab(side);
+            if (m_make.wanted("ownTabs")) addTab(side);
         }
         addPlaces();
         return m_make.finish();
@@ -96,6 +98,7 @@ class FrameReinforcement {
         if (number("endWidth") / 2 < number("bracketThickness") / 2 + boltEdge() + m_bolt->hole)
             m_make.refuse("The bolts do not fit beside the fish plate.", "endWidth",
                           "Make the end plates wider.");
+        if (!m_make.wanted("ownTabs")) return;
         if (number("tabSpacing") / 2 + number("tabThickness") > inside() - 20)
             m_make.refuse("The recovery tabs stand at the fish plates.", "tabSpacing",
                           "Bring them closer together.");
@@ -138,6 +141,27 @@ class FrameReinforcement {
                                    m_bolt->hole,
                                    "bolt of the next piece, nut welded behind"});
         parts::addCrossStrips(p);
+        if (side.sign > 0) offerHoles(p);
+    }
+
+    /// What the next piece is bolted to.
+    void offerHoles(const SheetPart &left) {
+        for (const Hole &h : left.holes) {
+            OfferedHold o;
+            o.hold.id = h.id;
+            o.hold.name = fmt::format("end plate, {} {} nut", h.id[4] == 'u' ? "upper" : "lower",
+                                      h.id[3] == 'l' ? "left" : "right");
+            o.hold.kind = "end-plate";
+            o.hold.face = "rear";
+            o.hold.at = left.axes.toWorld(h.at) - Vec3(left.thickness / 2, 0, 0);
+            o.hold.diameter = m_bolt->diameter;
+            o.hold.thickness = left.thickness;
+            o.hold.ultimate = m_plate.in(left.thickness).ultimate;
+            o.hold.known.trust = rig::Trust::Measured;
+            o.left = "end.left";
+            o.right = "end.right";
+            m_make.out().offers.push_back(std::move(o));
+        }
     }
 
     void addTab(const Side &side) {
@@ -167,18 +191,18 @@ class FrameReinforcement {
                                  "crossmember",
                                  {tubeX(), side.sign * (inside() - 60), m_end.center - half},
                                  false});
-        m_make.tell(
-            "end.left",
-            "The holes of the end plates have nuts welded behind: what is bolted there is proved as a piece "
-            "of its own, held where these plates are.",
-            "Draw both pieces and look at the larger of their loads on the rails.");
+        m_make.tell("end.left",
+                    "The holes of the end plates have nuts welded behind: another piece that is set on this "
+                    "one is bolted there and proved together with it.",
+                    "Add a rear beam or a wheel carrier and set it on this piece (Lay out, Stands on).");
         auto &h = out.handles;
         h.push_back({"reach", "side", {m_face, 0, m_end.center}, -Vec3::UnitX()});
         h.push_back({"reach", "top", {m_face, inside(), m_end.center}, -Vec3::UnitX()});
         h.push_back(
             {"tubeSetback", "top", {tubeX() + m_tube.section.width / 2, 0, m_end.center}, -Vec3::UnitX()});
-        h.push_back(
-            {"tabSpacing", "top", {tubeX(), number("tabSpacing") / 2, m_end.center}, Vec3(0, 0.5, 0)});
+        if (m_make.wanted("ownTabs"))
+            h.push_back(
+                {"tabSpacing", "top", {tubeX(), number("tabSpacing") / 2, m_end.center}, Vec3(0, 0.5, 0)});
         h.push_back(
             {"endHeight", "side", {m_face, 0, m_end.center + number("endHeight") / 2}, Vec3(0, 0, 0.5)});
     }

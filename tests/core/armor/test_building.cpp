@@ -242,6 +242,70 @@ class TestBuilding : public QObject {
         QVERIFY(odd.whyNot.find("nobody") != std::string::npos && odd.solids.empty());
         QVERIFY(!job::tryOperation(job, now, "no-piece", Json::object(), shippedStock()).whyNot.empty());
     }
+
+    /// A plate from a drawing stands by an edge: of the triangle with corners (0, 0), (200, 0), (0, 100) the
+    /// first edge lies on the beam with its middle at the place, the third corner is 100 away from it, 100
+    /// before its middle; a hole goes along. By the second edge the far corner is 2 A/length = 89.44 away.
+    void plateByAnEdge() {
+        const auto beam = Json::parse(
+            R"({"op":"tube","name":"beam","section":"RHS 120x80x6","from":{"at":[700,-400,600]},"to":{"at":[700,400,600]}})");
+        Json plate = Json::parse(
+            R"({"op":"plate","name":"fin","material":"S355","thickness":8,"at":{"part":"beam","station":"middle","wall":"up"},
+                "outline":[[0,0],[200,0],[0,100]],"holes":[{"at":[40,30],"diameter":12}],
+                "edge":1,"along":[0,1,0],"away":[0,0,1]})");
+        const armor::Assembly a = hefty::testing::byHand({beam, plate});
+        const armor::SheetPart *fin = a.sheet("fin");
+        QVERIFY(fin);
+        const auto at = [&](double u, double v) { return fin->axes.toWorld(armor::Vec2(u, v)); };
+        const double top = 660;
+        double high = 0;
+        for (const armor::Vec2 &c : fin->outline) high = std::max(high, at(c.x(), c.y()).z());
+        QVERIFY(std::abs(high - (top + 100)) < 1e-9);
+        QVERIFY(std::abs(fin->axes.origin.z() - top) < 1e-9 && std::abs(fin->axes.origin.y()) < 1e-9);
+        QCOMPARE(fin->holes.size(), std::size_t{1});
+        const armor::Vec3 hole = fin->axes.toWorld(fin->holes[0].at);
+        QVERIFY((hole - armor::Vec3(700, -60, top + 30)).norm() < 1e-9);
+        QVERIFY(std::any_of(a.welds.begin(), a.welds.end(), [](const armor::WeldJoint &w) {
+            return (w.a == "fin" || w.b == "fin") &&
+                   std::abs(w.length() - 2 * (200 + 8)) < 1;  // around its foot
+        }));
+        plate["edge"] = 2;
+        const armor::Assembly b = hefty::testing::byHand({beam, plate});
+        high = 0;
+        for (const armor::Vec2 &c : b.sheet("fin")->outline)
+            high = std::max(high, b.sheet("fin")->axes.toWorld(c).z());
+        QVERIFY(std::abs(high - top - 89.4427) < 1e-3);
+        for (const auto &[key, value] :
+             {std::pair{"edge", Json(4)}, {"edge", Json(0)}, {"away", Json({0, 1, 0})}}) {
+            Json bad = plate;
+            bad[key] = value;
+            const armor::Assembly c = hefty::testing::byHand({beam, bad});
+            QVERIFY2(!c.sheet("fin") && !c.notes.empty(), key);
+        }
+    }
+
+    /// Places where something acts on what is built by hand: each kind stands with its part, its place and
+    /// its way; behind the middle of the vehicle a strike comes from behind. What is on no part is refused.
+    void placesWhereSomethingActs() {
+        std::vector<Json> ops{Json::parse(
+            R"({"op":"tube","name":"beam","section":"RHS 120x80x6","from":{"at":[700,-400,600]},"to":{"at":[700,400,600]}})")};
+        for (const char *kind : {"strike", "step", "jack", "rock"})
+            ops.push_back({{"op", "duty"},
+                           {"name", std::string("the ") + kind},
+                           {"kind", kind},
+                           {"at", {{"part", "beam"}, {"station", "middle"}, {"wall", "down"}}}});
+        const Assembly a = byHand(ops);
+        QVERIFY(a.strikes.size() == 1 && a.steps.size() == 1 && a.jacks.size() == 1 && a.grounds.size() == 1);
+        QVERIFY((a.strikes[0].direction - Vec3(-1, 0, 0)).norm() < 1e-12 && a.jacks[0].front);
+        QVERIFY(a.grounds[0].share == Share::Front && (a.grounds[0].at - Vec3(700, 0, 540)).norm() < 1e-9);
+        for (auto &[key, value] : std::vector<std::pair<std::string, Json>>{
+                 {"kind", "meteor"}, {"at", {{"at", {700, 0, 600}}}}, {"name", ""}}) {
+            std::vector<Json> bad{ops[0], ops[1]};
+            bad[1][key] = value;
+            const Assembly b = byHand(bad);
+            QVERIFY2(b.strikes.empty() && !b.notes.empty(), key.c_str());
+        }
+    }
 };
 
 QTEST_APPLESS_MAIN(TestBuilding)

@@ -2,9 +2,11 @@
 
 #include <cmath>
 #include <filesystem>
+#include <numeric>
 
 #include "core/base/constants.h"
 #include "core/job/appraise_under.h"
+#include "core/job/ledger.h"
 #include "core/rig/survey_book.h"
 #include "core/workshop/bend.h"
 #include "tests/core/demo.h"
@@ -57,6 +59,10 @@ class TestJobs : public QObject {
                          n.part.c_str());
             for (const proof::Check &c : p.proof->checks)
                 QVERIFY2(std::isfinite(c.utilization), c.id.c_str());
+            for (const LedgerLine &l : ledgerOf(p)) {
+                QVERIFY2(!l.forgotten(), (p.id + ": " + l.id).c_str());
+                QVERIFY2(l.proved == l.open.empty(), l.id.c_str());
+            }
         }
     }
 
@@ -147,6 +153,43 @@ class TestJobs : public QObject {
         const Appraisal hit = appraised(near);
         QVERIFY(std::any_of(hit.findings.begin(), hit.findings.end(),
                             [](const Finding &f) { return f.id.find("steering-box") != std::string::npos; }));
+    }
+
+    /// A kit with a hoop: its braces run at atan(250/150) to the beam, so that their feet, cut to its flat,
+    /// differ by D/tan of that around the tube; the lamp feet stand by their long edge, 150 mm; both ends of
+    /// the hoop bend by atan(250/50).
+    void kitWithRakedBraces() {
+        const Job job = loadJob(demoPath("plover-kit-front")).value();
+        const Appraisal a = appraised(job);
+        const armor::Assembly &kit = *a.pieces[0].assembly;
+        for (const char *name : {"brace.left", "brace.right"}) {
+            const armor::BarPart *brace = kit.bar(name);
+            QVERIFY(brace && brace->trimTo.cut() && brace->trimFrom.cut());
+            const auto [low, high] =
+                std::minmax_element(brace->trimTo.reach.begin(), brace->trimTo.reach.end());
+            const double wanted = 42.4 / (250.0 / 150);
+            QVERIFY2(std::abs(*high - *low - wanted) < 0.01 * wanted,
+                     qPrintable(QString::number(*high - *low)));
+        }
+        const auto bent = std::find_if(a.pieces[0].bent.begin(), a.pieces[0].bent.end(),
+                                       [](const BentBar &b) { return b.part == "hoop"; });
+        QVERIFY(bent != a.pieces[0].bent.end());
+        const armor::BarPart &hoop = *kit.bar("hoop");
+        const armor::Vec3 leg = (hoop.bends[0].at - hoop.from).normalized(),
+                          top = (hoop.bends[1].at - hoop.bends[0].at).normalized();
+        QVERIFY(std::abs(std::acos(leg.dot(top)) - std::atan2(250, 50)) < 1e-6);
+        const double foot =
+            std::accumulate(kit.welds.begin(), kit.welds.end(), 0.0, [](double sum, const auto &w) {
+                return sum + (w.a == "lampfoot.left" || w.b == "lampfoot.left" ? w.length() : 0);
+            });
+        QVERIFY2(std::abs(foot - 2 * (150 + 6)) < 1, qPrintable(QString::number(foot)));
+        QVERIFY(kit.sheet("lampfoot.left")->holes.size() == 1);
+        // what acts on it was pointed out by hand
+        const auto &cases = a.pieces[0].proof->duties.cases;
+        for (const char *place : {"step/beam", "jack/left", "rock/middle"})
+            QVERIFY2(std::any_of(cases.begin(), cases.end(),
+                                 [place](const proof::LoadCase &c) { return c.place == place; }),
+                     place);
     }
 };
 

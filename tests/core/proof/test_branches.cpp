@@ -102,9 +102,13 @@ class TestBranches : public QObject {
             return post.out.checks.empty() && post.out.unproved.size() == 1 &&
                    post.out.unproved[0].id == "branch/rail~post" && !post.out.unproved[0].why.empty();
         };
-        armor::BarPart &tube = post.assembly.bars[1];
-        tube.section.shape = stock::SectionShape::RoundTube;  // round on a flat wall
+        armor::BarPart &rail = post.assembly.bars[0], &tube = post.assembly.bars[1];
+        rail.section.shape = stock::SectionShape::RoundTube;  // a box on a round one
         QVERIFY(said());
+        rail.section.shape = stock::SectionShape::RectTube;
+        tube.section.shape = stock::SectionShape::RoundTube;  // round on a flat wall has one
+        post.check();
+        QVERIFY(post.out.checks.size() == 1 && post.out.unproved.empty());
         tube.section.shape = stock::SectionShape::RectTube;
         tube.from = {-200, 0, 75};  // laid along the rail
         tube.to = {200, 0, 75};

@@ -29,6 +29,38 @@ class TestShopStore : public QObject {
     [[nodiscard]] std::string file(const char *name) const { return m_dir.filePath(name).toStdString(); }
 
   private slots:
+    /// Patterns of the shop's own: kept once by name, exported and taken in again, the newer one stays.
+    void ownPatterns() {
+        ShopStore s = ShopStore::open(file("patterns.sqlite")).value();
+        QVERIFY(s.patterns().empty());
+        armor::Piece piece = demoJob().pieces[0];
+        piece.operations.push_back({{"op", "hole"}, {"part", "beam"}});
+        QVERIFY(s.keepPattern(piece, "2026-05-01"));
+        piece.settings["width"] = 1640.0;
+        QVERIFY(s.keepPattern(piece, "2026-06-01"));
+        QCOMPARE(s.patterns().size(), std::size_t{1});
+        QVERIFY(s.patterns()[0].piece == piece);
+        QVERIFY(s.exportTo(file("patterns.json")));
+
+        ShopStore t = ShopStore::open(file("other.sqlite")).value();
+        armor::Piece older = piece;
+        older.settings["width"] = 1500.0;
+        QVERIFY(t.keepPattern(older, "2026-05-20"));
+        QVERIFY(t.importFrom(file("patterns.json")));
+        QVERIFY(t.patterns()[0].piece == piece);
+        QVERIFY(t.keepPattern(older, "2026-07-01"));
+        QVERIFY(t.importFrom(file("patterns.json")));
+        QVERIFY(t.patterns()[0].piece == older);
+        write(file("broken.json"),
+              R"({"format":"hefty-girder-shop","version":1,"jobs":[],"patterns":[{"piece":{"id":7}}]})");
+        QVERIFY(!t.importFrom(file("broken.json")));
+        QVERIFY(t.forgetPattern(piece.name));
+        QVERIFY(t.patterns().empty());
+        // in another job it gets an id of its own and stands on nothing
+        older.on = "somewhere";
+        const armor::Piece added = job::newPiece(demoJob(), older);
+        QVERIFY(added.id != older.id && added.on.empty() && added.settings == older.settings);
+    }
     void jobsAreKeptAndFound() {
         ShopStore s = ShopStore::open(file("deep/down/shop.sqlite")).value();
         QVERIFY(s.find("")->empty());

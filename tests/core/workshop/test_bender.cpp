@@ -7,6 +7,7 @@
 
 #include "core/base/constants.h"
 #include "core/job/bending.h"
+#include "core/workshop/bend_marks.h"
 #include "core/workshop/bender.h"
 #include "tests/core/demo.h"
 
@@ -199,6 +200,37 @@ class TestBender : public QObject {
             (void)readShop(parseJson(bad).value(), "shop", faults);
             QVERIFY2(!faults.none(), bad);
         }
+    }
+
+    /// Marks on the tube by hand: a start mark lies the die's setback before the tangent point; the arc is
+    /// radius times angle; a tube turned by a quarter is marked a quarter of its circumference around, and
+    /// after four of them where it began.
+    void marksOnTheTube() {
+        BendPlan plan;
+        plan.dieRadius = 120;
+        plan.straights = {300, 200, 150, 100, 90, 80};
+        const double quarter = std::numbers::pi / 2;
+        double at = 0;
+        constexpr double setback = 16;
+        for (std::size_t i = 0; i < 5; ++i) {
+            BendStep step;
+            step.bend.angle = quarter / 2;
+            step.bend.set = quarter / 2 + 0.02;
+            step.bend.rotation = i == 0 ? 0 : quarter;
+            at += plan.straights[i];
+            step.bend.mark = at - setback;
+            at += 120 * quarter / 2;
+            plan.steps.push_back(step);
+        }
+        const auto marks = bendMarks(plan, 60.3);
+        QCOMPARE(marks.size(), std::size_t{5});
+        QVERIFY(std::abs(marks[0].from - 300) < 1e-9 && std::abs(marks[0].to - 300 - 94.2478) < 1e-3);
+        QVERIFY(std::abs(marks[1].from - (300 + 94.2478 + 200)) < 1e-3);
+        for (const BendMarks &m : marks) QVERIFY(std::abs(m.from - m.along - setback) < 1e-9);
+        QCOMPARE(marks[0].around, 0.0);
+        QVERIFY(std::abs(marks[1].around - 47.3595) < 1e-3);  // pi 60.3/4
+        QVERIFY(std::abs(marks[3].around - 142.0786) < 1e-3);
+        QVERIFY(marks[4].around < 1e-6);
     }
 };
 
