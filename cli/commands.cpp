@@ -1,5 +1,6 @@
 #include "cli/commands.h"
 
+#include <cmath>
 #include <map>
 
 #include <fmt/format.h>
@@ -255,6 +256,28 @@ Result<Json> runAppraise(const std::string &text) {
     job::Appraisal shells = job::appraise(*job, *stock, {}, proof::Detail::Shells);
     job::settle(shells, *job, *stock);
     return job::appraisalJson(*job, job::halve(shells, *job, *stock));
+}
+
+namespace {
+
+/// The path of the first number that is none; empty: there is none.
+std::string notFinite(const Json &json, const std::string &path) {
+    if (json.is_number_float()) return std::isfinite(json.get<double>()) ? "" : path;
+    if (!json.is_structured()) return {};
+    for (const auto &[key, value] : json.items())
+        if (std::string bad = notFinite(value, path.empty() ? key : path + "/" + key); !bad.empty())
+            return bad;
+    return {};
+}
+
+}  // namespace
+
+Result<Json> onlyFinite(Result<Json> answer) {
+    if (!answer) return answer;
+    if (const std::string bad = notFinite(*answer, ""); !bad.empty())
+        return fail(ProblemKind::BadInput, "Numbers of the input are too large or too small to compute with.",
+                    "answer/" + bad, "Look for a slip in them.");
+    return answer;
 }
 
 int exitCode(const Problem &problem) {

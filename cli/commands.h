@@ -33,6 +33,10 @@ struct RopePull {
 /// A rope's stretch curve as the stock wants it, and its force when a mass at a speed is stopped by it.
 [[nodiscard]] Result<Json> runRope(const std::string &csv, const RopePull &pull);
 
+/// An answer in which every number is one; JSON cannot write what is none.
+/// @error BadInput  the input's numbers lead beyond what can be computed with
+[[nodiscard]] Result<Json> onlyFinite(Result<Json> answer);
+
 /// Exit code for a problem: 3 if the model cannot be solved, 2 for bad input.
 [[nodiscard]] int exitCode(const Problem &problem);
 

@@ -39,7 +39,7 @@ Result<std::string> readInput(const std::string &path) {
 int run(const std::string &path, const std::function<Result<Json>(const std::string &)> &command) {
     const auto text = readInput(path);
     if (!text) return report(text.error());
-    const auto answer = command(*text);
+    const auto answer = hefty::cli::onlyFinite(command(*text));
     if (!answer) return report(answer.error());
     std::cout << answer->dump(2, ' ', false, Json::error_handler_t::replace) << "\n";
     return std::cout.good() ? 0 : 2;

@@ -153,7 +153,11 @@ Result<Drawing> readDxfDrawing(const std::string &text, const std::string &name)
     DxfCollector collector;
     DL_Dxf reader;
     std::stringstream stream(text);
-    reader.in(stream, &collector);
+    try {
+        reader.in(stream, &collector);
+    } catch (const std::exception &) {  // of damaged headers
+        return fail(ProblemKind::BadInput, "This DXF file is damaged.", name, "Save it once more.");
+    }
     const auto unit = unitOf(collector.units);
     if (!unit)
         return fail(ProblemKind::BadInput,

@@ -230,10 +230,15 @@ Result<Nesting> nest(const std::vector<PieceLength> &pieces, const std::vector<B
                      const Bar &newBar, const NestingOptions &options) {
     if (!(options.kerf >= 0) || !std::isfinite(options.kerf))
         return fail(ProblemKind::BadInput, "The kerf must be 0 or more.", "kerf");
+    constexpr double farthest = 1e6;  // mm: no bar is a kilometer long
     double longest = newBar.length;
+    if (!(newBar.length >= 0) || newBar.length > farthest)
+        return fail(ProblemKind::BadInput, "No bar that can be bought is that long.", "new/length");
     for (const Bar &b : onHand) {
         if (!(b.length > 0) || !std::isfinite(b.length))
             return fail(ProblemKind::BadInput, "A bar on the rack has no length.", "rack/" + b.id);
+        if (b.length > farthest)
+            return fail(ProblemKind::BadInput, "A bar on the rack is over a kilometer long.", "rack/" + b.id);
         longest = std::max(longest, b.length);
     }
     for (const PieceLength &p : pieces)

@@ -127,6 +127,20 @@ class TestJobFormat : public QObject {
         const Appraisal b = appraise(job, hefty::testing::shippedStock());
         QVERIFY(std::abs(b.templates[0].area - std::acos(-1.0) * 2500) < 1e-6);
     }
+
+    /// A template whose last offset was taken away is still one: the job opens again.
+    void templateWithoutAnything() {
+        Job job = hefty::testing::demoJob();
+        Template t;
+        t.id = "t1";
+        t.name = "begun";
+        t.offsets = {{0, 10, false}};
+        job.templates.push_back(t);
+        job.templates.back().offsets.clear();
+        const auto again = readJob(writeJob(job));
+        QVERIFY2(again, again ? "" : again.error().message.c_str());
+        QVERIFY(*again == job);
+    }
 };
 
 QTEST_GUILESS_MAIN(TestJobFormat)
