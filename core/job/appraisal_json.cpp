@@ -1,6 +1,8 @@
 #include "core/base/constants.h"
 #include "core/job/appraisal.h"
 
+#include <cmath>
+
 namespace hefty::job {
 namespace {
 
@@ -229,13 +231,14 @@ Json appraisalJson(const Job &job, const Appraisal &a) {
     }
     json["gauges"] = Json::array();
     for (const Gauge &g : a.gauges)
-        json["gauges"].push_back({{"id", g.id},
-                                  {"name", g.name},
-                                  {"value", g.value ? Json(shown(*g.value, g.quantity)) : Json()},
-                                  {"limit", shown(g.limit, g.quantity)},
-                                  {"broken", g.broken()},
-                                  {"governs", g.governs},
-                                  {"working", workingJson(g.working)}});
+        json["gauges"].push_back(
+            {{"id", g.id},
+             {"name", g.name},
+             {"value", g.value ? Json(shown(*g.value, g.quantity)) : Json()},
+             {"limit", std::isfinite(g.limit) ? Json(shown(g.limit, g.quantity)) : Json()},
+             {"broken", g.broken()},
+             {"governs", g.governs},
+             {"working", workingJson(g.working)}});
     json["findings"] = findingsJson(a);
     json["pieces"] = Json::array();
     for (const PieceAppraisal &p : a.pieces) {

@@ -83,7 +83,103 @@ class TestStarred : public QObject {
         QCOMPARE(saved->pieces.size(), wanted.pieces.size());
     }
 
+    /// From a vehicle of which nothing is measured to a logged trip, by all eight stops.
+    void throughAllStops_data() {
+        QTest::addColumn<QString>("name");
+        for (const char *name : {"marten-low-cost-rear", "dunnock-small-winch"})
+            QTest::newRow(name) << QString(name);
+    }
+    void throughAllStops() {
+        QFETCH(QString, name);
+        const job::Job wanted = job::loadJob(demoPath(name.toStdString())).value();
+        job::Job bare = wanted;
+        bare.pieces.clear();
+        bare.log = {};
+        bare.signedOff.clear();
+        bare.vehicle.data.clear();
+        bare.vehicle.survey = {};
+        const QString start = m_dir.filePath(name + "-unmeasured.girder.json");
+        QVERIFY(job::saveText(start.toStdString(), job::writeJob(bare)));
+        DemoWindow demo("measure", start.toStdString());
+        QVERIFY(demo.answered());
+        measure(demo, wanted);
+        if (QTest::currentTestFailed()) return;
+        demo.window.goTo(stopIndex("layout"));
+        for (const armor::Piece &p : wanted.pieces) addPiece(demo, p);
+        if (QTest::currentTestFailed()) return;
+        lookAtDuties(demo);
+        prove(demo);
+        if (QTest::currentTestFailed()) return;
+        cutWeldAndFit(demo);
+        logATrip(demo);
+        for (const job::Finding &f : demo.session().appraisal()->findings)
+            QVERIFY2(f.severity != job::Severity::Stop, f.id.c_str());
+    }
+
   private:
+    /// Every datum typed into the list, the wheelbase of the pickup by a simulated tape.
+    static void measure(DemoWindow &demo, const job::Job &wanted) {
+        hefty::testing::openList(demo, "listData");
+        auto *table = demo.find<QTableView>("datumTable");
+        const auto all = rig::datumsOf(wanted.vehicle.kind);
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            const auto it = wanted.vehicle.data.find(all[i].id);
+            if (it == wanted.vehicle.data.end()) continue;
+            hefty::testing::typeInto(table, static_cast<int>(i), 1,
+                                     QString::fromStdString(measure::printQuantity(
+                                         it->second.value, all[i].quantity, measure::UnitSystem::Metric)));
+            QVERIFY2(demo.session().job().vehicle.data.contains(all[i].id), all[i].id.c_str());
+        }
+        QVERIFY(demo.answered());
+        QVERIFY(demo.session().appraisal()->rig);
+    }
+
+    static void cutWeldAndFit(DemoWindow &demo) {
+        demo.window.goTo(stopIndex("cut"));
+        demo.find<QTableView>("cutTable")->selectRow(0);
+        QTest::mouseClick(demo.find<QPushButton>("tickCut"), Qt::LeftButton);
+        QVERIFY(!demo.session().job().log.cut.empty());
+        demo.window.goTo(stopIndex("weld"));
+        QVERIFY(demo.answered());
+        auto *seams = demo.find<QTableWidget>("weldTable");
+        QVERIFY(seams->rowCount() > 4);
+        seams->selectRow(0);
+        QTest::keyClicks(demo.find<QLineEdit>("weldWho"), "Rosa");
+        QTest::mouseClick(demo.find<QPushButton>("tickSeam"), Qt::LeftButton);
+        QVERIFY(demo.session().job().log.welded.size() == 1 &&
+                demo.session().job().log.welded[0].who == "Rosa");
+        demo.window.goTo(stopIndex("fitup"));
+        QVERIFY(demo.answered());
+        auto *items = demo.find<QTableWidget>("fitTable");
+        QVERIFY(items->rowCount() > 3);
+        int row = 0;  // the first that is measured, not only looked at
+        while (row + 1 < items->rowCount() && items->item(row, 1)->text().isEmpty()) ++row;
+        items->selectRow(row);
+        auto *reading = demo.find<QLineEdit>("fitReading");
+        const QString should = items->item(row, 1)->text();
+        reading->setFocus();
+        reading->selectAll();
+        QTest::keyClicks(reading, QString::number(should.section(QChar(0x20), 0, 0).toDouble() + 1) + " mm");
+        QTest::keyClick(reading, Qt::Key_Return);
+        QCOMPARE(demo.session().job().log.fit.size(), std::size_t{1});
+    }
+
+    static void logATrip(DemoWindow &demo) {
+        demo.window.goTo(stopIndex("log"));
+        QVERIFY(demo.answered());
+        auto *table = demo.find<QTableView>("logTableTable");
+        QTest::mouseClick(demo.find<QPushButton>("logTableAdd"), Qt::LeftButton);
+        hefty::testing::typeInto(table, 0, 1, "trip, km");
+        hefty::testing::typeInto(table, 0, 2, "Ridge loop");
+        hefty::testing::typeInto(table, 0, 3, "60");
+        const auto &entries = demo.session().job().log.entries;
+        QVERIFY(entries.size() == 1 && entries[0].kind == log::EntryKind::Trip && entries[0].amount == 60);
+        QVERIFY(demo.answered());
+        demo.find<QPushButton>("pageInspect")->click();
+        const QString due = demo.find<QLabel>("inspectDue")->text();
+        QVERIFY2(due.contains("60 km driven") && due.contains("40 km"), qPrintable(due));
+    }
+
     void addPiece(DemoWindow &demo, const armor::Piece &p) {
         QTimer::singleShot(0, this, [&demo, &p] {
             auto *gallery = demo.window.findChild<Gallery *>("gallery");
