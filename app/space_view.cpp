@@ -109,9 +109,14 @@ void SpaceView::standUpright() {
         m_camera.yaw = std::numbers::pi + 0.62;
 }
 
+void SpaceView::showVehicle(bool show) {
+    m_showVehicle->setChecked(show);
+}
+
 /// The chosen piece fills the picture; turning does not change its size.
 void SpaceView::fit() {
-    constexpr double room = 30;  // px
+    const QRectF paper = pictureBox();
+    const double room = std::min(30.0, 0.08 * std::min(paper.width(), paper.height()));  // px
     const auto appraisal = m_session->shownAppraisal();
     const job::PieceAppraisal *chosen = m_session->chosen(*appraisal);
     Eigen::AlignedBox3d box;
@@ -120,8 +125,9 @@ void SpaceView::fit() {
     else if (appraisal->rig)
         box = {Vec3(-appraisal->rig->wheelbase - 800, -900, 0), Vec3(900, 900, 1200)};
     if (box.isEmpty()) return;
-    const QRectF paper = pictureBox();
-    const double across = box.sizes().head<2>().norm() * 0.92, up = box.sizes().norm() * 0.62;
+    const double flat = box.sizes().head<2>().norm(), across = flat * 0.92;
+    const double pitch = SpaceCamera().pitch;
+    const double up = box.sizes().z() * std::cos(pitch) + flat * std::sin(pitch);
     m_camera.scale = m_zoom * std::max(0.01, std::min((paper.width() - 2 * room) / std::max(1.0, across),
                                                       (paper.height() - 2 * room) / std::max(1.0, up)));
     m_camera.center = {};

@@ -26,6 +26,7 @@ class SpaceView : public QWidget {
     std::function<bool(const QPointF &)> clicked;  ///< a click that turns nothing; true: it is taken
     QString title;
 
+    void showVehicle(bool show);
     void markPlace(const std::optional<Vec3> &place);
     /// Without its row of controls, as a small picture beside others.
     /// @param then  what a click on it does

@@ -75,6 +75,8 @@ TweakBox::TweakBox(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     connect(m_make, &QPushButton::clicked, this, &TweakBox::make);
     connect(session, &Session::selectionChanged, this, &TweakBox::refresh);
     connect(session, &Session::jobChanged, this, &TweakBox::refresh);
+    connect(session, &Session::appraisalChanged, this, &TweakBox::nameChanges);
+    connect(session, &Session::unitsChanged, this, &TweakBox::nameChanges);
     refresh();
 }
 
@@ -92,19 +94,20 @@ bool TweakBox::addsGussets(const std::string &part) const {
     return pattern && pattern->addsGussets && made && made->role == armor::Role::Mount;
 }
 
+/// What a part is called; of a weld both of its parts.
+QString TweakBox::called(const std::string &part) const {
+    QStringList names;
+    for (const QString &id : QString::fromStdString(part).split('~'))
+        names << (assembly() ? QString::fromStdString(assembly()->labelOf(id.toStdString())) : id);
+    return names.join(tr(" to "));
+}
+
 QString TweakBox::describe(const armor::Tweak &t) const {
     const auto mm = [this](double v) {
         return QString::fromStdString(
             measure::printQuantity(v, measure::Quantity::Length, m_session->units()));
     };
-    const auto appraisal = m_session->appraisal();
-    const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
-    QStringList names;  // of a weld both parts
-    for (const QString &id : QString::fromStdString(t.part).split('~'))
-        names << (piece && piece->assembly
-                      ? QString::fromStdString(piece->assembly->labelOf(id.toStdString()))
-                      : id);
-    const QString part = names.join(tr(" to "));
+    const QString part = called(t.part);
     switch (t.kind) {
         case Kind::Move:
             return tr("%1 moved %2, %3, %4").arg(part, mm(t.by.x()), mm(t.by.y()), mm(t.by.z()));
@@ -130,10 +133,7 @@ void TweakBox::refresh() {
     if (m_session->piece()) {
         const auto &tweaks = m_session->piece()->tweaks;
         for (std::size_t i = 0; i < tweaks.size(); ++i) {
-            // On two lines, and never wider than the column that it stands in.
-            QString what = describe(tweaks[i]);
-            if (const auto at = what.lastIndexOf(' '); at > 0) what[at] = '\n';
-            auto *remove = new QPushButton(tr("Remove: %1").arg(what), this);
+            auto *remove = new QPushButton(this);
             remove->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
             remove->setObjectName(QStringLiteral("removeTweak%1").arg(i));
             remove->setFont(textFont(10));
@@ -146,7 +146,22 @@ void TweakBox::refresh() {
             m_list->addWidget(remove);
         }
     }
+    nameChanges();
     offerKinds();
+}
+
+/// Parts are called what the appraisal calls them, which comes after the job.
+void TweakBox::nameChanges() {
+    const armor::Piece *piece = m_session->piece();
+    if (!piece) return;
+    for (int i = 0; i < m_list->count() && i < static_cast<int>(piece->tweaks.size()); ++i) {
+        auto *remove = qobject_cast<QPushButton *>(m_list->itemAt(i)->widget());
+        if (!remove) continue;
+        // On two lines, and never wider than the column that it stands in.
+        QString what = describe(piece->tweaks[static_cast<std::size_t>(i)]);
+        if (const auto at = what.lastIndexOf(' '); at > 0) what[at] = '\n';
+        remove->setText(tr("Remove: %1").arg(what));
+    }
 }
 
 void TweakBox::offerKinds() {
@@ -171,7 +186,7 @@ void TweakBox::offerKinds() {
     if (plate && addsGussets(part)) offer(tr("Add a gusset"), Kind::Gusset);
     m_kind->setCurrentIndex(std::max(0, m_kind->findData(before)));
     m_kind->blockSignals(false);
-    m_part->setText(tube || plate || weld ? tr("Change <b>%1</b>:").arg(m_session->selected().toHtmlEscaped())
+    m_part->setText(tube || plate || weld ? tr("Change <b>%1</b>:").arg(called(part).toHtmlEscaped())
                                           : tr("Click a part in the picture to change it."));
     for (QWidget *w : std::initializer_list<QWidget *>{m_kind, m_make}) w->setVisible(tube || plate || weld);
     fitFields();

@@ -22,11 +22,13 @@ class TweakBox : public QWidget {
 
   private:
     void refresh();
+    void nameChanges();
     void offerKinds();
     void fitFields();
     void make();
     [[nodiscard]] const armor::Assembly *assembly() const;
     [[nodiscard]] bool addsGussets(const std::string &part) const;
+    [[nodiscard]] QString called(const std::string &part) const;
     [[nodiscard]] QString describe(const armor::Tweak &tweak) const;
 
     Session *m_session;

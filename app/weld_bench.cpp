@@ -56,6 +56,7 @@ QWidget *WeldBench::makeSeams() {
     m_space->setObjectName("weldSpace");
     m_space->setAccessibleName(
         tr("The piece in space, as far as it is fitted, with the torch at the next seam"));
+    m_space->showVehicle(false);
     m_space->drawInto = [this](DepthPicture &picture) { drawSeamsInSpace(picture); };
     auto *views = new QHBoxLayout;
     views->addWidget(m_space, 3);
@@ -95,7 +96,7 @@ QWidget *WeldBench::makeSeams() {
     foot->addWidget(why);
     auto *layout = new QVBoxLayout(page);
     layout->setContentsMargins(0, 0, 0, 0);
-    layout->addLayout(views, 4);
+    layout->addLayout(views, 6);
     layout->addWidget(m_table, 5);
     layout->addLayout(makeOrderRow());
     layout->addWidget(m_moves);
