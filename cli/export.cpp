@@ -15,7 +15,8 @@
 #include "core/exchange/views.h"
 #include "core/job/appraise_under.h"
 #include "core/workshop/shrinkage.h"
-#include "core/workshop/weld_order.h"
+#include "core/workshop/weld_cooling.h"
+#include "core/workshop/weld_heat.h"
 
 namespace hefty::cli {
 namespace {
@@ -143,8 +144,12 @@ Result<std::pair<job::Job, job::Appraisal>> shapesOf(const std::string &jobText)
 Json planJson(const armor::Assembly &a, const std::vector<workshop::SeamWork> &work,
               const workshop::WeldPlan &plan) {
     Json seams = Json::array(), blocked = Json::array(), moves = Json::array();
-    for (const workshop::WeldStep &s : plan.steps) {
-        const workshop::SeamWork &w = work[s.work];
+    std::vector<workshop::SeamWork> inTurn;
+    for (const workshop::WeldStep &s : plan.steps) inTurn.push_back(work[s.work]);
+    const std::vector<workshop::SeamHeat> heat = workshop::heatOf(a, inTurn);
+    for (std::size_t i = 0; i < plan.steps.size(); ++i) {
+        const workshop::WeldStep &s = plan.steps[i];
+        const workshop::SeamWork &w = inTurn[i];
         seams.push_back({{"id", s.seam},
                          {"name", w.name},
                          {"step", s.step},
@@ -152,6 +157,8 @@ Json planJson(const armor::Assembly &a, const std::vector<workshop::SeamWork> &w
                          {"before", s.before},
                          {"passes", w.passes},
                          {"minutes", w.minutes},
+                         {"wait", heat[i].wait},
+                         {"warm", heat[i].warm},
                          {"leg", w.leg},
                          {"length", w.length}});
     }
@@ -221,7 +228,11 @@ Result<Json> runWeldPlan(const std::string &jobText) {
         const std::vector<workshop::SeamWork> work = workshop::seamWork(*p.assembly, *stock);
         const auto reach = workshop::weldReach(*p.assembly);
         if (!reach) return tl::unexpected(reach.error());
-        pieces[p.id] = planJson(*p.assembly, work, workshop::weldOrder(*p.assembly, *reach, work));
+        const auto own = shapes->first.weldOrders.find(p.id);
+        pieces[p.id] = planJson(*p.assembly, work,
+                                own == shapes->first.weldOrders.end()
+                                    ? workshop::cooledOrder(*p.assembly, *reach, work)
+                                    : workshop::weldOrderAs(*p.assembly, *reach, work, own->second));
     }
     return Json{{"pieces", std::move(pieces)}};
 }

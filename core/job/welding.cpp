@@ -1,7 +1,7 @@
 #include <algorithm>
 
 #include "core/job/appraisal.h"
-#include "core/workshop/weld_order.h"
+#include "core/workshop/weld_cooling.h"
 
 namespace hefty::job {
 namespace {
@@ -58,7 +58,7 @@ WeldOrderCost costOf(const workshop::WeldPlan &order, const std::vector<workshop
 /// @pre its reach is known
 void plan(PieceAppraisal &piece, const std::vector<std::string> &wanted) {
     const armor::Assembly &a = *piece.assembly;
-    const workshop::WeldPlan planned = workshop::weldOrder(a, *piece.reach, piece.seams);
+    const workshop::WeldPlan planned = workshop::cooledOrder(a, *piece.reach, piece.seams);
     std::vector<workshop::SeamWork> seams = inOrder(piece, planned);
     piece.heat = workshop::heatOf(a, seams);
     piece.weldCost = piece.plannedCost = costOf(planned, piece.heat);

@@ -77,8 +77,20 @@ class TestGirder : public QObject {
         for (const char *piece : {"tube-front", "wrap"}) {
             QVERIFY(!plan[piece]["seams"].empty());
             int step = 0;
-            for (const Json &seam : plan[piece]["seams"]) QCOMPARE(seam["step"].get<int>(), ++step);
+            for (const Json &seam : plan[piece]["seams"]) {
+                QCOMPARE(seam["step"].get<int>(), ++step);
+                QVERIFY(seam["wait"].get<double>() >= 0 && seam["warm"].get<double>() >= 20 - 1e-9);
+            }
         }
+        // the order that a job keeps is told
+        QFile file(job);
+        QVERIFY(file.open(QIODevice::ReadOnly));
+        Json own = json(file.readAll());
+        const auto &seams = plan["wrap"]["seams"];
+        own["weldOrders"]["wrap"] = {seams[seams.size() - 1]["id"], seams[0]["id"]};
+        const Json asWanted = json(girder({"weld-plan", "-"}, QByteArray::fromStdString(own.dump())).out);
+        QVERIFY(asWanted["pieces"]["wrap"]["seams"][0]["id"] == seams[seams.size() - 1]["id"]);
+        QVERIFY(asWanted["pieces"]["wrap"]["seams"][1]["id"] == seams[0]["id"]);
         QTemporaryDir folder;
         const Run run = girder({"export", job, folder.path()});
         QVERIFY2(run.exit == 0, run.error.constData());

@@ -3,12 +3,14 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <numeric>
 #include <random>
 #include <set>
 
 #include "core/armor/contact.h"
 #include "core/workshop/shrinkage.h"
-#include "core/workshop/weld_order.h"
+#include "core/workshop/weld_cooling.h"
+#include "core/workshop/weld_heat.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -133,6 +135,40 @@ std::size_t placeOf(const WeldPlan &plan, const std::string &part) {
                                     plan.parts.begin());
 }
 
+/// True if steps of a plan may be taken in this order: each seam has a part that is there, and what it fits
+/// bars no seam that comes later.
+bool mayBeTaken(const armor::Assembly &a, const WeldPlan &plan, const std::vector<std::size_t> &order) {
+    std::set<std::string> there;
+    for (const armor::SheetPart &s : a.sheets) there.insert(s.name);
+    for (const WeldStep &s : plan.steps) there.erase(s.fits);
+    for (std::size_t at = 0; at < order.size(); ++at) {
+        const WeldStep &s = plan.steps[order[at]];
+        const armor::WeldJoint &w =
+            *std::find_if(a.welds.begin(), a.welds.end(), [&s](const auto &j) { return j.name == s.seam; });
+        if (!there.contains(w.a) && !there.contains(w.b)) return false;
+        const std::string fits = !there.contains(w.a) ? w.a : !there.contains(w.b) ? w.b : std::string();
+        for (std::size_t later = at; later < order.size() && !fits.empty(); ++later)
+            for (const std::string &barred : plan.steps[order[later]].before)
+                if (barred == fits) return false;
+        there.insert({w.a, w.b});
+    }
+    return true;
+}
+
+double waitingOf(const std::vector<SeamHeat> &heat) {
+    double sum = 0;
+    for (const SeamHeat &h : heat) sum += h.wait;
+    return sum;
+}
+
+/// The waiting of a plan's steps in an order.
+double waitingOf(const armor::Assembly &a, const WeldPlan &plan, const std::vector<SeamWork> &work,
+                 const std::vector<std::size_t> &order) {
+    std::vector<SeamWork> seams;
+    for (const std::size_t i : order) seams.push_back(work[plan.steps[i].work]);
+    return waitingOf(heatOf(a, seams));
+}
+
 }  // namespace
 
 class TestWeldPlan : public QObject {
@@ -195,6 +231,61 @@ class TestWeldPlan : public QObject {
         const WeldPlan none = weldOrderAs(a, reach, work, {});
         for (std::size_t i = 0; i < none.steps.size(); ++i)
             QCOMPARE(none.steps[i].seam, planned.steps[i].seam);
+    }
+    /// A box welded so hot that one must wait: the order that heeds the heat waits less than the plan, no
+    /// more than a twentieth above the best of all orders that may be taken, and leaves no more out of reach.
+    void orderThatHeedsHeat() {
+        for (const int passes : {4, 7, 12}) {
+            const armor::Assembly a = box(100);
+            const auto reach = weldReach(a).value();
+            auto work = seamWork(a, shippedStock());
+            for (SeamWork &s : work) s.passes = passes;
+            const WeldPlan planned = weldOrder(a, reach, work), cooled = cooledOrder(a, reach, work);
+            std::vector<std::size_t> order(planned.steps.size());
+            std::iota(order.begin(), order.end(), 0);
+            const double before = waitingOf(a, planned, work, order);
+            QVERIFY(before > 1 && mayBeTaken(a, planned, order));
+            double best = 1e300;
+            int may = 0;
+            do {
+                if (!mayBeTaken(a, planned, order)) continue;
+                ++may;
+                best = std::min(best, waitingOf(a, planned, work, order));
+            } while (std::next_permutation(order.begin(), order.end()));
+            std::vector<std::size_t> taken;
+            for (const WeldStep &s : cooled.steps)
+                taken.push_back(static_cast<std::size_t>(
+                    std::find_if(planned.steps.begin(), planned.steps.end(),
+                                 [&s](const WeldStep &p) { return p.seam == s.seam; }) -
+                    planned.steps.begin()));
+            QVERIFY(mayBeTaken(a, planned, taken));
+            const double after = waitingOf(a, planned, work, taken);
+            const QString what = QString("%1 passes: planned %2, heeding %3, best %4 of %5 orders")
+                                     .arg(passes)
+                                     .arg(before)
+                                     .arg(after)
+                                     .arg(best)
+                                     .arg(may);
+            qInfo("%s", qPrintable(what));
+            QVERIFY2(after <= 1.05 * best + 0.06 && after <= before, qPrintable(what));
+            QVERIFY2(best > before - 0.06 || after < before, qPrintable(what));
+            QVERIFY(closedBy(a, reach, cooled.parts) <= closedOf(planned) + 1e-9);
+            for (std::size_t i = 0; i < cooled.steps.size(); ++i)
+                QCOMPARE(cooled.steps[i].step, static_cast<int>(i) + 1);
+        }
+    }
+    /// Where nobody waits the plan stays as it is.
+    void coolEnoughStays() {
+        const armor::Assembly a = box(100);
+        const auto work = seamWork(a, shippedStock());
+        const auto reach = weldReach(a).value();
+        const WeldPlan planned = weldOrder(a, reach, work);
+        std::vector<std::size_t> order(planned.steps.size());
+        std::iota(order.begin(), order.end(), 0);
+        const WeldPlan same = cooledOrder(a, reach, work);
+        QVERIFY(waitingOf(a, planned, work, order) <= 0);
+        for (std::size_t i = 0; i < same.steps.size(); ++i)
+            QCOMPARE(same.steps[i].seam, planned.steps[i].seam);
     }
     /// Two upright plates 14 mm apart: no torch gets between them, whichever comes first is in the way of
     /// the other's inner seam.
