@@ -31,17 +31,40 @@ Life lifeOfWindow(const CheckContext &context, const Window &w, double leg, doub
     });
 }
 
-void addFatigue(const CheckContext &context, const armor::WeldJoint &joint, const Window &window,
-                const Life &life, double detail) {
+void addFatigue(const CheckContext &context, const armor::WeldJoint &joint, const Vec3 &at, const Life &life,
+                double detail, const std::string &note, const std::string &from) {
     Check check = context.begin(CheckKind::Fatigue, "fatigue/" + joint.name, joint.name,
                                 fmt::format("Seam {} to {}: pulls and roads of its life",
                                             context.called(joint.b), context.called(joint.a)),
                                 hardestCase(context, detail, life));
     check.demand = check.utilization = life.use;
-    check.at = window.middle();
-    addLifeWorking(check.working, context.rules, detail, life, "on the throat");
-    check.working.note("Undercut or a bad root takes most of the life. Its toes are checked by themselves.");
+    check.at = at;
+    addLifeWorking(check.working, context.rules, detail, life, "on the throat", from);
+    check.working.note("Undercut or a bad root takes most of the life. " + note);
     context.add(std::move(check));
+}
+
+/// A seam between bars, which the model holds at one place (a miter, a cope): by its lines as one group.
+/// The stress of a difference of loads is its range, as stresses follow loads.
+void checkGroup(const CheckContext &context, const armor::WeldJoint &joint,
+                const std::vector<const WeldPiece *> &pieces, double leg, double detail) {
+    const auto group = weldGroupOf(joint, leg);
+    if (!group) return;  // told by checkWelds
+    std::vector<joints::PointLoad> loads;
+    for (std::size_t c = 0; c < context.caseCount(); ++c)
+        loads.push_back(carried(context.proof, pieces, c, group->centroid()));
+    const Life life = lifeOf(context, detail, [&](std::size_t to, std::optional<std::size_t> from) {
+        joints::PointLoad load = loads[to];
+        if (from) {
+            load.force -= loads[*from].force;
+            load.moment -= loads[*from].moment;
+        }
+        return throatStressOf(*group, joint, load).max;
+    });
+    if (!(life.use > 0)) return;
+    addFatigue(context, joint, throatStressOf(*group, joint, loads[hardestCase(context, detail, life)]).at,
+               life, detail, "Its toes last longer as long as the leg is under 2.4 times the wall.",
+               "bars, the seam's lines as one group (Blodgett 1966)");
 }
 
 }  // namespace
@@ -55,9 +78,13 @@ void checkFatigue(const CheckContext &context) {
         const armor::WeldJoint &joint = context.assembly.welds[i];
         if (joint.isFold()) continue;
         const auto pieces = piecesOf(context.proof, static_cast<int>(i));
-        if (pieces.empty() || pieces.front()->tie < 0) continue;
+        if (pieces.empty()) continue;  // told by checkWelds
         const double leg = countedLeg(joint.leg, context.rules.fitGap);
         const double detail = throatClassOf(context, joint);
+        if (pieces.front()->tie < 0) {
+            checkGroup(context, joint, pieces, leg, detail);
+            continue;
+        }
         const std::vector<Window> windows = windowsOf(pieces, leg);
         const Window *hardest = nullptr;
         Life worst;
@@ -66,7 +93,9 @@ void checkFatigue(const CheckContext &context) {
                 worst = l;
                 hardest = &w;
             }
-        if (hardest) addFatigue(context, joint, *hardest, worst, detail);
+        if (hardest)
+            addFatigue(context, joint, hardest->middle(), worst, detail,
+                       "Its toes are checked by themselves.", "shells, tied along the seam");
     }
 }
 

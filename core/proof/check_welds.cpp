@@ -14,14 +14,6 @@ namespace {
 using joints::PointLoad;
 using working::number;
 
-Result<joints::WeldGroup> groupOf(const armor::WeldJoint &joint, double leg) {
-    std::vector<joints::WeldSegment> segments;
-    for (const armor::Contact &c : joint.contacts)
-        for (const armor::WeldLine &l : c.lines)
-            segments.push_back({fmt::format("{}", segments.size() + 1), l.from, l.to, leg});
-    return joints::WeldGroup::make(std::move(segments));
-}
-
 struct PartSteel {
     double yield = 0, ultimate = 0, thickness = 0;
 };
@@ -50,19 +42,6 @@ ThroatLimit throatLimit(const CheckContext &context, const armor::WeldJoint &joi
     limit.base = shear / joints::throatPerLeg;
     limit.least = std::min(limit.filler, limit.base);
     return limit;
-}
-
-/// A weld's stress in one case. A single line that is also twisted is tied by the bending of its plate:
-/// the twist is left to that, the weld's own stress comes from the rest.
-joints::ThroatStress stressOf(const joints::WeldGroup &group, const armor::WeldJoint &joint, PointLoad load) {
-    auto stress = group.stress(load);
-    if (!stress) {
-        const armor::WeldLine &l = joint.contacts[0].lines[0];
-        const Vec3 axis = (l.to - l.from).normalized();
-        load.moment -= axis * axis.dot(load.moment);
-        stress = group.stress(load);
-    }
-    return stress.value_or(joints::ThroatStress{});
 }
 
 void sayLeg(working::Working &w, const CheckContext &context, const armor::WeldJoint &joint) {
@@ -178,7 +157,7 @@ std::optional<Counted> countedOf(const CheckContext &context, const armor::WeldJ
         c.lines = std::move(ends);
     }
     if (!less) return std::nullopt;
-    auto group = groupOf(counted, leg);
+    auto group = weldGroupOf(counted, leg);
     if (!group) return std::nullopt;
     return Counted{std::move(*group), oneWay ? normal : Vec3(Vec3::Zero()), along};
 }
@@ -199,7 +178,7 @@ void checkWeld(const CheckContext &context, int index) {
              joint.contacts.empty() ? Vec3(Vec3::Zero()) : joint.contacts[0].center, true});
     }
     const double leg = countedLeg(joint.leg, context.rules.fitGap);
-    const auto group = groupOf(joint, leg);
+    const auto group = weldGroupOf(joint, leg);
     if (!group)
         return context.leave(
             {id, joint.name, what, group.error().message, group.error().remedy, joint.contacts[0].center});
@@ -207,7 +186,7 @@ void checkWeld(const CheckContext &context, int index) {
     const auto counted = countedOf(context, joint, leg);
     std::vector<joints::ThroatStress> whole, stresses;
     for (std::size_t c = 0; c < context.caseCount(); ++c) {
-        whole.push_back(stressOf(*group, joint, loadIn(c)));
+        whole.push_back(throatStressOf(*group, joint, loadIn(c)));
         stresses.push_back(whole.back());
         if (!counted) continue;
         const joints::ThroatStress ends = counted->stress(*group, loadIn(c));

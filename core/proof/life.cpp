@@ -94,16 +94,16 @@ std::size_t hardestCase(const CheckContext &context, double detail, const Life &
 }
 
 void addLifeWorking(working::Working &w, const HouseRules &rules, double detail, const Life &life,
-                    const std::string &where) {
+                    const std::string &where, const std::string &from) {
     w.given("n₁", "winch pulls in its life", rules.lifePulls, "", "house rule");
     const auto kind = [](bool turns) {
         return turns ? "to one side and to the other in turn, over ∛2" : "the worst direction each time";
     };
     w.given("Δσ₁", fmt::format("range {} of a rated pull, {}", where, kind(life.pullTurns)), life.pull, "MPa",
-            "shells, tied along the seam");
+            from);
     w.given("n₂", "recoveries in its life", rules.lifeRecoveries, "", "house rule");
     w.given("Δσ₂", fmt::format("range {} of the shackle's working load, {}", where, kind(life.recoveryTurns)),
-            life.recovery, "MPa", "shells, tied along the seam");
+            life.recovery, "MPa", from);
     w.given("n₃", "shakes of the road in its life", rules.roadCycles, "", "house rule");
     w.given("Δσ₃", fmt::format("range {} of a shake, up and down", where), life.road, "MPa",
             "own weight times the shake");

@@ -44,7 +44,8 @@ using RangeOf = std::function<double(std::size_t to, std::optional<std::size_t> 
 [[nodiscard]] std::size_t hardestCase(const CheckContext &context, double detail, const Life &life);
 
 /// Adds the life of a place to its check's Working. @param where  "on the throat"
+/// @param from  where the ranges come from
 void addLifeWorking(working::Working &working, const HouseRules &rules, double detail, const Life &life,
-                    const std::string &where);
+                    const std::string &where, const std::string &from = "shells, tied along the seam");
 
 }  // namespace hefty::proof

@@ -1,5 +1,7 @@
 #include "core/proof/seam.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
 #include <iterator>
@@ -111,6 +113,26 @@ Vec3 windowForce(const Proof &proof, const Window &w, std::size_t loadCase) {
 
 double windowStress(const Proof &proof, const Window &w, std::size_t loadCase, double leg) {
     return windowForce(proof, w, loadCase).norm() / (w.length * joints::throatPerLeg * leg);
+}
+
+Result<joints::WeldGroup> weldGroupOf(const armor::WeldJoint &joint, double leg) {
+    std::vector<joints::WeldSegment> segments;
+    for (const armor::Contact &c : joint.contacts)
+        for (const armor::WeldLine &l : c.lines)
+            segments.push_back({fmt::format("{}", segments.size() + 1), l.from, l.to, leg});
+    return joints::WeldGroup::make(std::move(segments));
+}
+
+joints::ThroatStress throatStressOf(const joints::WeldGroup &group, const armor::WeldJoint &joint,
+                                    joints::PointLoad load) {
+    auto stress = group.stress(load);
+    if (!stress) {
+        const armor::WeldLine &l = joint.contacts[0].lines[0];
+        const Vec3 axis = (l.to - l.from).normalized();
+        load.moment -= axis * axis.dot(load.moment);
+        stress = group.stress(load);
+    }
+    return stress.value_or(joints::ThroatStress{});
 }
 
 }  // namespace hefty::proof

@@ -15,6 +15,13 @@ inline constexpr double shortestWeld = 4;  ///< legs
 [[nodiscard]] joints::PointLoad carried(const Proof &proof, const std::vector<const WeldPiece *> &pieces,
                                         std::size_t loadCase, const Vec3 &at);
 
+/// The lines of a weld as one group, of a leg. Fails if it has none.
+[[nodiscard]] Result<joints::WeldGroup> weldGroupOf(const armor::WeldJoint &joint, double leg);
+/// A weld's stress under a load. A single line that is also twisted is tied by the bending of its plate: the
+/// twist is left to that, the weld's own stress comes from the rest.
+[[nodiscard]] joints::ThroatStress throatStressOf(const joints::WeldGroup &group,
+                                                  const armor::WeldJoint &joint, joints::PointLoad load);
+
 /// Stress of a tube at a place along it over its yield, at most 0.99.
 [[nodiscard]] double chordStress(const CheckContext &context, const armor::BarPart &tube, const Vec3 &at,
                                  std::size_t loadCase);

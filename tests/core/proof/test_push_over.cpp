@@ -4,6 +4,7 @@
 #include <map>
 
 #include "core/mechanics/large_motion.h"
+#include "core/proof/checker.h"
 #include "tests/core/proof/duty_of.h"
 
 using namespace hefty;
@@ -134,6 +135,80 @@ class TestPushOver : public QObject {
             if (v["N₃"] > 1e12 * v["n₃"]) QVERIFY(std::abs(std::pow(c.utilization, 3) / D - 1) < 0.3);
         }
         QVERIFY(checked > 10);
+    }
+    /// No seam that carries goes without a check of its life: miters and copes, which the model holds at one
+    /// place, among them. The ranges of a miter anew: its lines as many small areas, stress by statics.
+    void fatigueOfMiters() {
+        const job::Job job = demoJob();
+        const armor::Assembly a = hefty::testing::buildDemo(job);
+        int miters = 0;
+        for (std::size_t w = 0; w < a.welds.size(); ++w) {
+            const armor::WeldJoint &joint = a.welds[w];
+            const WeldPiece *held = nullptr;
+            for (const WeldPiece &p : folded().idealization.weldPieces)
+                if (p.weld == static_cast<int>(w)) held = &p;
+            if (joint.isFold() || !held) continue;
+            const Check *c = find(folded(), "fatigue/" + joint.name);
+            QVERIFY2(c, joint.name.c_str());
+            if (held->spring < 0) continue;
+            ++miters;
+            const double throat = joint.leg * std::sqrt(0.5);  // the demo's parts stand close
+            std::vector<Vec3> spots;
+            double step = 0;
+            for (const armor::Contact &contact : joint.contacts)
+                for (const armor::WeldLine &l : contact.lines) {
+                    const int n = 2 * static_cast<int>(std::ceil((l.to - l.from).norm()));
+                    for (int i = 0; i < n; ++i) spots.push_back(l.from + (l.to - l.from) * ((i + 0.5) / n));
+                    step += (l.to - l.from).norm();
+                }
+            Vec3 middle = Vec3::Zero();
+            for (const Vec3 &s : spots) middle += s / static_cast<double>(spots.size());
+            const double each = step * throat / static_cast<double>(spots.size());
+            Eigen::Matrix3d inertia = Eigen::Matrix3d::Zero();
+            for (const Vec3 &s : spots) {
+                const Vec3 r = s - middle;
+                inertia += each * (r.squaredNorm() * Eigen::Matrix3d::Identity() - r * r.transpose());
+            }
+            const auto most = [&](const joints::PointLoad &l) {
+                const Vec3 turn = inertia.ldlt().solve(l.moment);
+                double worst = 0;
+                for (const Vec3 &s : spots)
+                    worst = std::max(worst, (l.force / (step * throat) + turn.cross(s - middle)).norm());
+                return worst;
+            };
+            // The range of a recovery is at least that from standing still to the hardest one.
+            std::size_t still = 0;
+            const auto &cases = folded().duties.cases;
+            for (std::size_t k = 0; k < cases.size(); ++k)
+                if (cases[k].duty == "gravity") still = k;
+            const auto range = [&](std::size_t to, std::size_t from) {
+                joints::PointLoad x = springLoad(folded(), held->spring, to, middle);
+                const joints::PointLoad y = springLoad(folded(), held->spring, from, middle);
+                x.force -= y.force;
+                x.moment -= y.moment;
+                return most(x);
+            };
+            double oneWay = 0, anyWay = 0;
+            for (std::size_t k = 0; k < cases.size(); ++k) {
+                if (cases[k].dutyClass != DutyClass::Working || cases[k].duty != "recovery") continue;
+                oneWay = std::max(oneWay, range(k, still));
+                for (std::size_t j = 0; j < k; ++j)
+                    if (cases[j].dutyClass == DutyClass::Working && cases[j].duty == "recovery")
+                        anyWay = std::max(anyWay, range(k, j) / std::cbrt(2.0));
+            }
+            double told = 0;
+            for (const auto &s : c->working.steps)
+                if (s.symbol == "Δσ₂") told = s.value;
+            const QString what = QString("%1: %2, by statics %3 to %4")
+                                     .arg(joint.name.c_str())
+                                     .arg(told)
+                                     .arg(oneWay)
+                                     .arg(std::max(oneWay, anyWay));
+            QVERIFY2(told >= 0.99 * oneWay && told <= 1.01 * std::max(oneWay, anyWay) + 1e-9,
+                     qPrintable(what));
+            QVERIFY2(oneWay > 0, qPrintable(what));
+        }
+        QCOMPARE(miters, 2);
     }
     /// A spring of 100 N/mm that yields at 100 N, stiffens by hinges to 150 N at 3 mm, and then folds: areas
     /// by hand.
