@@ -54,6 +54,15 @@ bool JobFiles::save() {
     const bool isDemo = QFileInfo(m_session->path()).absolutePath() ==
                         QFileInfo(QString::fromStdString(demoFolder())).absoluteFilePath();
     if (m_session->path().isEmpty() || isDemo) return saveAs();
+    if (m_session->isChangedOnDisk()) {
+        m_asking.tell(
+            m_window, tr("The job is not saved"),
+            tr("%1 was written by another window or program since it was opened here. To keep both, "
+               "save this one under another name (Save as). To take theirs, open the file again. "
+               "Nothing is lost meanwhile.")
+                .arg(QFileInfo(m_session->path()).fileName()));
+        return false;
+    }
     if (const auto saved = m_session->save(m_session->path()); !saved) {
         tell(tr("The job cannot be saved"), saved.error());
         return false;

@@ -59,8 +59,11 @@ void Journal::write() {
     // millisecond, and a killed process loses nothing that the kernel already holds.
     QFile file(m_file + ".new");
     if (!file.open(QIODevice::WriteOnly)) return;
-    file.write(QByteArray::fromStdString(json.dump()));
+    const QByteArray text = QByteArray::fromStdString(json.dump());
+    const bool whole = file.write(text) == text.size() && file.flush();
     file.close();
+    // On a full disk the journal before stays.
+    if (!whole || file.error() != QFileDevice::NoError) return (void)QFile::remove(m_file + ".new");
     // rename() replaces in one step: there is always a whole journal.
     std::error_code ignored;
     std::filesystem::rename((m_file + ".new").toStdString(), m_file.toStdString(), ignored);

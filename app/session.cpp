@@ -2,10 +2,23 @@
 
 #include <algorithm>
 
+#include <QCryptographicHash>
+#include <QFile>
 #include <QFileInfo>
 #include <QUndoCommand>
 
 namespace hefty::app {
+namespace {
+
+/// A mark of what a file holds; empty if it cannot be read.
+QByteArray markOf(const QString &path) {
+    QFile file(path);
+    QCryptographicHash hash(QCryptographicHash::Sha256);
+    if (path.isEmpty() || !file.open(QIODevice::ReadOnly) || !hash.addData(&file)) return {};
+    return hash.result();
+}
+
+}  // namespace
 
 /// Holds the whole job before and after; both share nothing with the views, so no order of undo and
 /// redo can go wrong.
@@ -156,6 +169,7 @@ void Session::cancelGesture(int gesture) {
 void Session::start(job::Job job, const QString &path) {
     m_undo.clear();
     m_path = path;
+    m_onDisk = markOf(path);
     m_recovered = false;
     m_pinned = nullptr;
     m_selected.clear();
@@ -189,11 +203,16 @@ Result<bool> Session::open(const QString &path) {
 Result<bool> Session::save(const QString &path) {
     if (auto saved = job::saveText(path.toStdString(), job::writeJob(*m_job)); !saved) return saved;
     m_path = QFileInfo(path).absoluteFilePath();
+    m_onDisk = markOf(m_path);
     m_recovered = false;
     m_undo.setClean();
     m_journal.clear();
     emit fileChanged();
     return true;
+}
+
+bool Session::isChangedOnDisk() const {
+    return !m_path.isEmpty() && QFileInfo::exists(m_path) && markOf(m_path) != m_onDisk;
 }
 
 Result<bool> Session::recover(const Journal::Leftover &leftover) {

@@ -4,6 +4,7 @@
 #include <memory>
 #include <optional>
 
+#include <QByteArray>
 #include <QObject>
 #include <QString>
 #include <QTimer>
@@ -72,6 +73,9 @@ class Session : public QObject {
     void startWith(job::Job job);
     [[nodiscard]] Result<bool> open(const QString &path);
     [[nodiscard]] Result<bool> save(const QString &path);
+    /// True if the job's file is no more what was opened or saved here: another window or program has
+    /// written it. A file that is gone is not.
+    [[nodiscard]] bool isChangedOnDisk() const;
     /// Work that a killed program left behind.
     [[nodiscard]] std::vector<Journal::Leftover> leftovers() const { return m_journal.leftovers(); }
     [[nodiscard]] Result<bool> recover(const Journal::Leftover &leftover);
@@ -109,6 +113,7 @@ class Session : public QObject {
     QUndoStack m_undo;
     measure::UnitSystem m_units = measure::UnitSystem::Metric;
     QString m_path, m_selected, m_piece;
+    QByteArray m_onDisk;  ///< mark of what the file held when it was opened or saved here
     bool m_recovered = false;
     bool m_showPinned = false;
     int m_gesture = 0;

@@ -93,6 +93,8 @@ void Welcome::addDemos(QGridLayout *grid) {
         card->setFixedSize(pictureSize + QSize(12, 36));
         connect(card, &QToolButton::clicked, this, [this, path = f.filePath()] { choose(Wish::Demo, path); });
         grid->addWidget(card, i / columns, i % columns);
+        // The style sheet has a least height of its own for buttons, and rows would shrink to it.
+        grid->setRowMinimumHeight(i / columns, card->maximumHeight());
         m_cards.push_back({card, std::move(*job)});
         ++i;
     }

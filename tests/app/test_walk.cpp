@@ -246,6 +246,8 @@ class TestWalk : public QObject {
         for (const QToolButton *c : cards) {
             QVERIFY2(!c->icon().isNull(), qPrintable(c->objectName()));
             QVERIFY(!c->accessibleName().isEmpty());
+            QVERIFY2(c->height() >= c->iconSize().height() + c->fontMetrics().height(),
+                     "the picture and the name have room");
         }
         QTest::mouseClick(sheet->findChild<QToolButton *>("demo.heron-wheel-mount.girder"), Qt::LeftButton);
         QCOMPARE(window.session()->job().vehicle.name.find("Heron"), std::size_t{0});
