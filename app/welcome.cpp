@@ -87,7 +87,8 @@ void Welcome::addDemos(QGridLayout *grid) {
         card->setToolButtonStyle(Qt::ToolButtonTextUnderIcon);
         card->setIconSize(pictureSize);
         const QString name = QString::fromStdString(job->name);
-        card->setText(card->fontMetrics().elidedText(name, Qt::ElideRight, pictureSize.width()));
+        card->ensurePolished();  // the text is measured as it is shown
+        card->setText(card->fontMetrics().elidedText(name, Qt::ElideRight, pictureSize.width() - 8));
         card->setToolTip(name);
         card->setAccessibleName(tr("Demo job: %1").arg(name));
         card->setFixedSize(pictureSize + QSize(12, 36));
