@@ -4,7 +4,36 @@
 #include <cmath>
 #include <limits>
 
+#include <QKeyEvent>
+
 namespace hefty::app {
+
+bool moveByKey(SpaceCamera &camera, double &zoom, const QKeyEvent &event) {
+    constexpr double steepest = 1.5, least = 0.1, most = 20;
+    const double step = event.modifiers() & Qt::ShiftModifier ? 0.35 : 0.06;
+    switch (event.key()) {
+        case Qt::Key_Left:
+            camera.yaw += step;
+            return true;
+        case Qt::Key_Right:
+            camera.yaw -= step;
+            return true;
+        case Qt::Key_Up:
+            camera.pitch = std::min(steepest, camera.pitch + step);
+            return true;
+        case Qt::Key_Down:
+            camera.pitch = std::max(-steepest, camera.pitch - step);
+            return true;
+        case Qt::Key_Plus:
+            zoom = std::min(most, zoom * 1.15);
+            return true;
+        case Qt::Key_Minus:
+            zoom = std::max(least, zoom / 1.15);
+            return true;
+        default:
+            return false;
+    }
+}
 
 Vec3 SpaceCamera::right() const {
     return {-std::sin(yaw), std::cos(yaw), 0};

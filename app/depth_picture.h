@@ -9,6 +9,8 @@
 
 #include "core/shape/geometry.h"
 
+class QKeyEvent;
+
 namespace hefty::app {
 
 using shape::Polygon3;
@@ -27,6 +29,10 @@ struct SpaceCamera {
     /// Along the line of sight, larger is nearer [mm].
     [[nodiscard]] double depth(const Vec3 &p) const { return p.dot(toViewer()); }
 };
+
+/// Turns a camera by the arrow keys and a zoom by plus and minus; with Shift by larger steps.
+/// @return  true: the key was one of these
+bool moveByKey(SpaceCamera &camera, double &zoom, const QKeyEvent &event);
 
 /// A line of a picture in space. What of it lies behind a face is not drawn, or dashed where wanted.
 struct SpaceLine {

@@ -337,26 +337,8 @@ void SpaceView::wheelEvent(QWheelEvent *event) {
 }
 
 void SpaceView::keyPressEvent(QKeyEvent *event) {
-    const double step = event->modifiers() & Qt::ShiftModifier ? 0.35 : 0.06;
+    if (moveByKey(m_camera, m_zoom, *event)) return fit();
     switch (event->key()) {
-        case Qt::Key_Left:
-            m_camera.yaw += step;
-            break;
-        case Qt::Key_Right:
-            m_camera.yaw -= step;
-            break;
-        case Qt::Key_Up:
-            m_camera.pitch = std::min(mostPitch, m_camera.pitch + step);
-            break;
-        case Qt::Key_Down:
-            m_camera.pitch = std::max(-mostPitch, m_camera.pitch - step);
-            break;
-        case Qt::Key_Plus:
-            m_zoom = std::min(20.0, m_zoom * 1.15);
-            break;
-        case Qt::Key_Minus:
-            m_zoom = std::max(0.1, m_zoom / 1.15);
-            break;
         case Qt::Key_Home:
             standUpright();
             break;

@@ -370,29 +370,7 @@ void StructureView::wheelEvent(QWheelEvent *event) {
 }
 
 void StructureView::keyPressEvent(QKeyEvent *event) {
-    const double step = event->modifiers() & Qt::ShiftModifier ? 0.35 : 0.06;
-    switch (event->key()) {
-        case Qt::Key_Left:
-            m_camera.yaw += step;
-            break;
-        case Qt::Key_Right:
-            m_camera.yaw -= step;
-            break;
-        case Qt::Key_Up:
-            m_camera.pitch = std::min(1.5, m_camera.pitch + step);
-            break;
-        case Qt::Key_Down:
-            m_camera.pitch = std::max(-1.5, m_camera.pitch - step);
-            break;
-        case Qt::Key_Plus:
-            m_zoom = std::min(12.0, m_zoom * 1.15);
-            break;
-        case Qt::Key_Minus:
-            m_zoom = std::max(0.2, m_zoom / 1.15);
-            break;
-        default:
-            return QWidget::keyPressEvent(event);
-    }
+    if (!moveByKey(m_camera, m_zoom, *event)) return QWidget::keyPressEvent(event);
     update();
 }
 

@@ -1,4 +1,5 @@
 #include <algorithm>
+#include <limits>
 
 #include <fmt/format.h>
 
@@ -44,6 +45,20 @@ void addFatigue(const CheckContext &context, const armor::WeldJoint &joint, cons
     context.add(std::move(check));
 }
 
+/// The throat takes more of its life than the wall beside it as long as throat over wall is under class 63
+/// over class 36: a leg of 1.75/0.707 walls (of aluminum 1.83/0.707).
+constexpr double longestLeg = 2.4;  // walls
+
+double thinnerOf(const armor::Assembly &a, const armor::WeldJoint &joint) {
+    double least = std::numeric_limits<double>::infinity();
+    for (const std::string &part : {joint.a, joint.b}) {
+        if (const armor::BarPart *bar = a.bar(part); bar && bar->properties.wall > 0)
+            least = std::min(least, bar->properties.wall);
+        if (const armor::SheetPart *sheet = a.sheet(part)) least = std::min(least, sheet->thickness);
+    }
+    return least;
+}
+
 /// A seam between bars, which the model holds at one place (a miter, a cope): by its lines as one group.
 /// The stress of a difference of loads is its range, as stresses follow loads.
 void checkGroup(const CheckContext &context, const armor::WeldJoint &joint,
@@ -61,10 +76,17 @@ void checkGroup(const CheckContext &context, const armor::WeldJoint &joint,
         }
         return throatStressOf(*group, joint, load).max;
     });
-    if (!(life.use > 0)) return;
-    addFatigue(context, joint, throatStressOf(*group, joint, loads[hardestCase(context, detail, life)]).at,
-               life, detail, "Its toes last longer as long as the leg is under 2.4 times the wall.",
+    if (!(life.use > 0)) return;  // nothing pulls or shakes it
+    const Vec3 at = throatStressOf(*group, joint, loads[hardestCase(context, detail, life)]).at;
+    addFatigue(context, joint, at, life, detail,
+               "Its toes last longer while the leg is under 2.4 times the thinner wall.",
                "bars, the seam's lines as one group (Blodgett 1966)");
+    if (leg < longestLeg * thinnerOf(context.assembly, joint)) return;
+    context.leave(
+        {"toe/" + joint.name, joint.name,
+         fmt::format("The toes of the weld of {} to {}", context.called(joint.b), context.called(joint.a)),
+         "the leg is so large beside the wall that the wall tires before the throat",
+         "Weld with a smaller leg.", at});
 }
 
 }  // namespace

@@ -210,6 +210,24 @@ class TestPushOver : public QObject {
         }
         QCOMPARE(miters, 2);
     }
+    /// A leg so large that the wall tires first: its toes are told as not proved, of that seam alone.
+    void toesOfLargeLegs() {
+        const job::Job job = demoJob();
+        armor::Assembly a = hefty::testing::buildDemo(job);
+        for (armor::WeldJoint &w : a.welds)
+            if (w.name == "beam~beam.left") w.leg = 30;
+        const auto rig = rig::geometry(job.vehicle).value();
+        const Proof proof = prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, Detail::Halved).value();
+        const auto toes = [](const Proof &p) {
+            std::vector<std::string> ids;
+            for (const Unproved &u : p.unproved)
+                if (u.id.starts_with("toe/")) ids.push_back(u.id);
+            return ids;
+        };
+        QCOMPARE(toes(proof), std::vector<std::string>{"toe/beam~beam.left"});
+        QVERIFY(toes(folded()).empty());
+        QVERIFY(find(proof, "fatigue/beam~beam.left"));
+    }
     /// A spring of 100 N/mm that yields at 100 N, stiffens by hinges to 150 N at 3 mm, and then folds: areas
     /// by hand.
     void energyByHand() {
