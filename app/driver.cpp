@@ -20,6 +20,7 @@ void Driver::request(Request request) {
         const std::lock_guard lock(m_mutex);
         m_wanted = std::move(request);
         m_current.request_stop();
+        m_current = std::stop_source();  // here, so that a stop before it begins is not lost
     }
     m_wake.notify_all();
 }
@@ -61,7 +62,6 @@ void Driver::work(const std::stop_token &quit) {
             std::unique_lock lock(m_mutex);
             if (!m_wake.wait(lock, quit, [this] { return m_wanted.has_value(); })) return;
             request.swap(m_wanted);
-            m_current = std::stop_source();
             stop = m_current.get_token();
         }
         emit answered(answer(*request, stop));
