@@ -29,8 +29,15 @@ BuildBox::BuildBox(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     m_kind->setObjectName("buildKind");
     m_kind->setAccessibleName(tr("What to build"));
     for (const BuildSpec &o : buildSpecs())
-        m_kind->addItem(QCoreApplication::translate("build", o.name), QLatin1String(o.op));
+        m_kind->addItem(o.addOn ? tr("Add: %1").arg(QCoreApplication::translate("build", o.name).toLower())
+                                : QCoreApplication::translate("build", o.name),
+                        QLatin1String(o.op));
     m_layout->addWidget(m_kind);
+    m_about = new QLabel(this);
+    m_about->setObjectName("buildAbout");
+    m_about->setWordWrap(true);
+    m_about->setFont(textFont(10));
+    m_layout->addWidget(m_about);
     auto *build = new QPushButton(tr("Build"), this);
     build->setObjectName("buildMake");
     m_note = new QLabel(this);
@@ -99,8 +106,12 @@ QWidget *BuildBox::makeField(const BuildField &f) {
         connect(box, &QComboBox::currentTextChanged, this, &BuildBox::changed);
         return box;
     }
+    if (f.kind == Field::Choice)
+        for (const std::string &id : armor::options(f.choice, m_session->stock()))
+            words << QString::fromStdString(id);
     if (f.kind == Field::Section)
-        for (const stock::Section &s : m_session->stock().sections) words << QString::fromStdString(s.id);
+        for (const auto *list : {&m_session->stock().sections, &m_session->stock().ripped})
+            for (const stock::Section &s : *list) words << QString::fromStdString(s.id);
     if (!words.isEmpty()) {
         auto *box = new QComboBox;
         box->addItems(words);
@@ -113,6 +124,7 @@ QWidget *BuildBox::makeField(const BuildField &f) {
     auto *edit = new QLineEdit(QLatin1String(f.standard));
     if (f.kind == Field::Part && !m_session->selected().isEmpty()) edit->setText(m_session->selected());
     if (f.kind == Field::Place) edit->setPlaceholderText(tr("beam@350 or x, y, z"));
+    if (f.kind == Field::Wall) edit->setPlaceholderText(tr("beam@350 wall rearward"));
     connect(edit, &QLineEdit::textChanged, this, &BuildBox::changed);
     return edit;
 }
@@ -145,7 +157,8 @@ void BuildBox::layFields() {
         widget->setObjectName(QStringLiteral("build.") + QLatin1String(f.key));
         widget->setAccessibleName(QLatin1String(f.name));
         m_edits[QLatin1String(f.key)] = widget;
-        if (f.kind == Field::Place || f.kind == Field::Spot || f.kind == Field::OnPart) {
+        if (f.kind == Field::Place || f.kind == Field::Wall || f.kind == Field::Spot ||
+            f.kind == Field::OnPart) {
             auto *row = new QHBoxLayout;
             row->setContentsMargins(0, 0, 0, 0);
             row->addWidget(widget, 1);
@@ -155,7 +168,10 @@ void BuildBox::layFields() {
             form->addRow(QLatin1String(f.name), widget);
         }
     }
-    m_layout->insertWidget(2, m_fields);
+    const armor::AddOn *addOn = spec().addOn;
+    m_about->setText(addOn ? QString::fromStdString(addOn->about) : QString());
+    m_about->setVisible(addOn);
+    m_layout->insertWidget(3, m_fields);
     m_fields->show();
     freshNames();
     emit changed();
@@ -217,7 +233,8 @@ void BuildBox::make() {
     m_session->editPiece(tr("Build: %1").arg(m_kind->currentText().toLower()),
                          [&](armor::Piece &piece) { piece.operations.push_back(*json); });
     for (const BuildField &f : spec().fields)
-        if (f.kind == Field::Place || f.kind == Field::Spot) setText(QLatin1String(f.key), f.standard);
+        if (f.kind == Field::Place || f.kind == Field::Wall || f.kind == Field::Spot)
+            setText(QLatin1String(f.key), f.standard);
 }
 
 /// The templates of the job may have become more.

@@ -55,7 +55,7 @@ class BuildBox : public QWidget {
     QComboBox *m_kind;
     QWidget *m_fields = nullptr;
     QVBoxLayout *m_layout, *m_list;
-    QLabel *m_note, *m_trial;
+    QLabel *m_about, *m_note, *m_trial;
     std::map<QString, QWidget *> m_edits;
     std::map<QString, QToolButton *> m_picks;
     QString m_pick;

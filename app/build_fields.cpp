@@ -1,6 +1,10 @@
 #include "app/build_fields.h"
 
+#include <deque>
+
 #include <QCoreApplication>
+
+#include "core/base/constants.h"
 
 namespace hefty::app {
 namespace {
@@ -11,12 +15,14 @@ using Field = BuildField::Kind;
 std::optional<Json> valueOf(const BuildField &f, const QString &text, measure::UnitSystem units) {
     switch (f.kind) {
         case Field::Length:
+        case Field::Angle:
         case Field::Mass: {
-            const auto read = measure::readQuantity(
-                text.toStdString(),
-                f.kind == Field::Mass ? measure::Quantity::Mass : measure::Quantity::Length, units);
-            if (read) return Json(read->value);
-            return std::nullopt;
+            const auto quantity = f.kind == Field::Mass    ? measure::Quantity::Mass
+                                  : f.kind == Field::Angle ? measure::Quantity::Angle
+                                                           : measure::Quantity::Length;
+            const auto read = measure::readQuantity(text.toStdString(), quantity, units);
+            if (!read) return std::nullopt;
+            return Json(f.kind == Field::Angle ? degrees(read->value) : read->value);
         }
         case Field::Spot:
         case Field::OnPart:
@@ -30,10 +36,11 @@ std::optional<Json> valueOf(const BuildField &f, const QString &text, measure::U
         case Field::Count: {
             bool whole = false;
             const int count = text.trimmed().toInt(&whole);
-            if (whole && count >= 1) return Json(count);
+            if (whole && count >= 0) return Json(count);
             return std::nullopt;
         }
         case Field::Place:
+        case Field::Wall:
             return placeFromText(text, units);
         case Field::Way:
             if (const auto way = armor::directionOf(text.toStdString()))
@@ -45,6 +52,32 @@ std::optional<Json> valueOf(const BuildField &f, const QString &text, measure::U
     }
 }
 
+Field kindOf(const armor::SettingDescriptor &d) {
+    if (d.choice != armor::Choice::None) return Field::Choice;
+    if (d.quantity == measure::Quantity::Angle) return Field::Angle;
+    return d.quantity == measure::Quantity::Mass ? Field::Mass : Field::Length;
+}
+
+/// What an add-on starts with, as text.
+std::string standardOf(const armor::SettingDescriptor &d) {
+    if (const auto *word = std::get_if<std::string>(&d.standard)) return *word;
+    return measure::printQuantity(std::get<double>(d.standard), d.quantity, measure::UnitSystem::Metric);
+}
+
+/// The add-ons of the core as things to build: a name, a wall and their settings.
+void appendAddOns(std::vector<BuildSpec> &list) {
+    static std::deque<std::string> texts;  // fields point at their texts
+    const auto kept = [](std::string text) { return texts.emplace_back(std::move(text)).c_str(); };
+    for (const armor::AddOn &a : armor::addOns()) {
+        BuildSpec spec{"addon", a.name.c_str(), {}, &a};
+        spec.fields = {{"name", "Name", Field::Word, a.id.c_str()},
+                       {"at", "On the wall at", Field::Wall, ""}};
+        for (const armor::SettingDescriptor &d : a.settings)
+            spec.fields.push_back({d.id.c_str(), d.name.c_str(), kindOf(d), kept(standardOf(d)), d.choice});
+        list.push_back(std::move(spec));
+    }
+}
+
 }  // namespace
 
 const BuildField *BuildSpec::field(const QString &key) const {
@@ -53,8 +86,10 @@ const BuildField *BuildSpec::field(const QString &key) const {
     return nullptr;
 }
 
-const std::vector<BuildSpec> &buildSpecs() {
-    static const std::vector<BuildSpec> list{
+namespace {
+
+std::vector<BuildSpec> plainSpecs() {
+    return {
         {"tube",
          QT_TRANSLATE_NOOP("build", "Tube between two places"),
          {{"name", "Name", Field::Word, "tube"},
@@ -62,7 +97,8 @@ const std::vector<BuildSpec> &buildSpecs() {
           {"from", "From", Field::Place, ""},
           {"to", "To", Field::Place, ""},
           {"bend", "Bend at", Field::Spot, ""},
-          {"radius", "Bend radius", Field::Length, "120 mm"}}},
+          {"radius", "Bend radius", Field::Length, "120 mm"},
+          {"cuts", "Notches (0: bent)", Field::Count, "0"}}},
         {"plate",
          QT_TRANSLATE_NOOP("build", "Plate"),
          {{"name", "Name", Field::Word, "plate"},
@@ -121,11 +157,33 @@ const std::vector<BuildSpec> &buildSpecs() {
          {{"name", "Name", Field::Word, "middle"},
           {"kind", "What acts", Field::Acts, "strike"},
           {"at", "Place", Field::Place, ""}}},
+        {"trim",
+         QT_TRANSLATE_NOOP("build", "Cut an end to another part"),
+         {{"bar", "Bar", Field::Part, ""},
+          {"end", "Its", Field::BarEnd, "end"},
+          {"onto", "Onto", Field::Word, ""}}},
+        {"fold",
+         QT_TRANSLATE_NOOP("build", "Fold a plate"),
+         {{"part", "Plate", Field::Part, ""},
+          {"from", "Line from", Field::Place, ""},
+          {"to", "Line to", Field::Place, ""},
+          {"angle", "By", Field::Angle, "45 deg"},
+          {"radius", "Inside radius", Field::Length, "8 mm"}}},
         {"mirror", QT_TRANSLATE_NOOP("build", "Twin on the other side"), {{"part", "Part", Field::Part, ""}}},
         {"move",
          QT_TRANSLATE_NOOP("build", "Move a part"),
          {{"part", "Part", Field::Part, ""}, {"by", "By", Field::Numbers, "0, 0, 10 mm"}}},
         {"remove", QT_TRANSLATE_NOOP("build", "Take a part out"), {{"part", "Part", Field::Part, ""}}}};
+}
+
+}  // namespace
+
+const std::vector<BuildSpec> &buildSpecs() {
+    static const std::vector<BuildSpec> list = [] {
+        std::vector<BuildSpec> all = plainSpecs();
+        appendAddOns(all);
+        return all;
+    }();
     return list;
 }
 
@@ -139,7 +197,7 @@ Result<Json> operationFrom(const BuildSpec &spec, const std::map<QString, QStrin
     const bool straight = textOf("bend").trimmed().isEmpty();
     for (const BuildField &f : spec.fields) {
         const std::string key = f.key;
-        if ((key == "bend" || key == "radius") && straight) continue;
+        if ((key == "bend" || key == "radius" || key == "cuts") && straight) continue;
         const auto value = valueOf(f, textOf(f.key), units);
         if (!value)
             return fail(ProblemKind::BadInput,
@@ -147,10 +205,16 @@ Result<Json> operationFrom(const BuildSpec &spec, const std::map<QString, QStrin
                             .arg(QCoreApplication::translate("build", f.name), textOf(f.key))
                             .toStdString(),
                         key, {});
-        json[key] = *value;
+        if (spec.addOn && spec.addOn->setting(key))
+            json["settings"][key] = *value;
+        else
+            json[key] = *value;
     }
+    if (spec.addOn) json["addon"] = spec.addOn->id;
     if (json.contains("bend"))
         json["bends"] = Json::array({{{"at", json["bend"]}, {"radius", json["radius"]}}});
+    if (json.contains("cuts") && json["cuts"] > 0) json["bends"][0]["cuts"] = json["cuts"];
+    if (json.contains("bends")) json.erase("cuts");
     json.erase("bend");
     json.erase("radius");
     if (json.contains("size")) {

@@ -6,6 +6,7 @@
 #include <QString>
 
 #include "app/place_text.h"
+#include "core/armor/addons/addon.h"
 
 /// What can be built by hand, as fields to fill in.
 namespace hefty::app {
@@ -15,12 +16,15 @@ struct BuildField {
         Word,
         Length,
         Mass,
+        Angle,
         Place,   ///< on a part, the vehicle, or by its measures
+        Wall,    ///< on a wall of a part
         Spot,    ///< three measures, where nothing needs to be; may be left empty
         OnPart,  ///< two measures on the part that another field names
         Numbers,
         Count,
         Section,
+        Choice,    ///< something of the stock
         Template,  ///< of the job
         Part,
         Way,
@@ -32,12 +36,14 @@ struct BuildField {
     const char *name;
     Kind kind;
     const char *standard;
+    armor::Choice choice = armor::Choice::None;
 };
 
 struct BuildSpec {
     const char *op;
     const char *name;
     std::vector<BuildField> fields;
+    const armor::AddOn *addOn = nullptr;  ///< whose settings the fields after the place are
     [[nodiscard]] const BuildField *field(const QString &key) const;
 };
 

@@ -4,6 +4,7 @@
 #include <QLabel>
 #include <QPainter>
 #include <QPixmap>
+#include <QProgressBar>
 #include <QPushButton>
 #include <QScrollArea>
 #include <QVBoxLayout>
@@ -68,7 +69,9 @@ Gallery::Gallery(Session *session, store::ShopStore *store, QWidget *parent)
     if (!own.empty()) group(tr("The shop's own"));
     for (const store::OwnPattern &p : own)
         addCard(list, job::offerOf(session->job(), *session->appraisal(), session->stock(), p.piece),
-                QString::fromStdString(p.name));
+                {QString::fromStdString(p.name), {}});
+    group(tr("From the rack"));
+    addRackGroup(list);
     std::optional<armor::Where> where;
     for (const job::Offer &offer : job::offers(session->job(), *session->appraisal(), session->stock())) {
         if (where != offer.pattern->where) {
@@ -103,7 +106,91 @@ QString Gallery::numbersOf(const job::Offer &offer) const {
     return numbers;
 }
 
-void Gallery::addCard(QVBoxLayout *list, const job::Offer &offer, const QString &own) {
+/// A button that asks what the bars of the rack can become, and room for the answers.
+void Gallery::addRackGroup(QVBoxLayout *list) {
+    auto *row = new QHBoxLayout;
+    m_rackAsk = new QPushButton(tr("See what the rack can become"));
+    m_rackAsk->setObjectName("rackAsk");
+    m_rackAsk->setAutoDefault(false);
+    m_rackDone = new QProgressBar;
+    m_rackDone->setObjectName("rackProgress");
+    m_rackDone->setAccessibleName(tr("How far the search of the rack is"));
+    m_rackDone->setRange(0, 100);
+    m_rackDone->hide();
+    row->addWidget(m_rackAsk);
+    row->addWidget(m_rackDone, 1);
+    list->addLayout(row);
+    m_rackTold = new QLabel;
+    m_rackTold->setObjectName("rackTold");
+    m_rackTold->setWordWrap(true);
+    m_rackTold->hide();
+    list->addWidget(m_rackTold);
+    m_rackCards = new QVBoxLayout;
+    list->addLayout(m_rackCards);
+    connect(m_rackAsk, &QPushButton::clicked, this, &Gallery::searchRack);
+}
+
+void Gallery::searchRack() {
+    if (m_searching) {
+        m_search.request_stop();
+        return;
+    }
+    m_searching = true;
+    m_rackAsk->setText(tr("Stop"));
+    m_rackDone->setValue(0);
+    m_rackDone->show();
+    m_search = std::jthread([this, job = m_session->job(), now = m_session->appraisal(),
+                             stock = m_session->sharedStock()](const std::stop_token &stop) {
+        auto offers = job::rackOffers(
+            job, *now, *stock,
+            [this](double share) {
+                QMetaObject::invokeMethod(
+                    this, [this, share] { m_rackDone->setValue(static_cast<int>(100 * share)); },
+                    Qt::QueuedConnection);
+            },
+            stop);
+        QMetaObject::invokeMethod(
+            this, [this, found = std::move(offers)] { showRack(found); }, Qt::QueuedConnection);
+    });
+}
+
+void Gallery::showRack(const std::vector<job::RackOffer> &offers) {
+    m_searching = false;
+    m_rackAsk->setText(tr("See what the rack can become"));
+    m_rackDone->hide();
+    while (QLayoutItem *item = m_rackCards->takeAt(0)) {
+        delete item->widget();
+        delete item;
+    }
+    m_rackTold->show();
+    m_rackTold->setText(offers.empty()
+                            ? tr("No bar on the rack fits a piece for this vehicle.")
+                            : tr("Sorted: what needs no bar bought comes first, then what leaves least over "
+                                 "of the bars it cuts into."));
+    int rank = 0;
+    for (const job::RackOffer &o : offers) {
+        auto *holder = new QWidget;  // a card that goes with its widgets
+        auto *inside = new QVBoxLayout(holder);
+        inside->setContentsMargins(0, 0, 0, 0);
+        addCard(inside, o.offer, {{}, rackText(o), ++rank});
+        m_rackCards->addWidget(holder);
+    }
+}
+
+QString Gallery::rackText(const job::RackOffer &o) const {
+    const auto said = [this](double value) {
+        return QString::fromStdString(
+            measure::printQuantity(value, measure::Quantity::Length, m_session->units()));
+    };
+    QString text =
+        o.bought > 0
+            ? tr("%1 from the rack, %2 left over, %3 to buy").arg(said(o.used), said(o.left), said(o.bought))
+            : tr("%1 from the rack, %2 left over, no bar to buy").arg(said(o.used), said(o.left));
+    for (const measure::Phrase &p : o.fitted) text += "; " + QString::fromStdString(p.in(m_session->units()));
+    return text;
+}
+
+void Gallery::addCard(QVBoxLayout *list, const job::Offer &offer, const Card &card) {
     auto *row = new QHBoxLayout;
     auto *picture = new QLabel;
     picture->setFixedSize(pictureSize);
@@ -112,8 +199,8 @@ void Gallery::addCard(QVBoxLayout *list, const job::Offer &offer, const QString 
     row->addWidget(picture);
     auto *text = new QVBoxLayout;
     const std::string patternName = offer.pattern ? offer.pattern->name : offer.piece.pattern;
-    const bool kept = !own.isEmpty();
-    const QString title = kept ? own : QString::fromStdString(patternName);
+    const bool kept = !card.own.isEmpty();
+    const QString title = kept ? card.own : QString::fromStdString(patternName);
     auto *name = new QLabel(title);
     name->setFont(textFont(13, true));
     text->addWidget(name);
@@ -127,11 +214,18 @@ void Gallery::addCard(QVBoxLayout *list, const job::Offer &offer, const QString 
     told->setWordWrap(true);
     told->setFont(measureFont(11));
     text->addWidget(told);
+    if (!card.rack.isEmpty()) {
+        auto *rack = new QLabel(card.rack);
+        rack->setWordWrap(true);
+        text->addWidget(rack);
+    }
     text->addStretch();
     auto *buttons = new QHBoxLayout;
     auto *take = new QPushButton(tr("Add this piece"));
     take->setAutoDefault(false);
-    take->setObjectName((kept ? QStringLiteral("own.") : QStringLiteral("take.")) +
+    take->setObjectName((card.rank > 0 ? QStringLiteral("rack%1.").arg(card.rank)
+                         : kept        ? QStringLiteral("own.")
+                                       : QStringLiteral("take.")) +
                         (kept ? title : QString::fromStdString(offer.piece.pattern)));
     take->setAccessibleName(tr("Add %1").arg(title));
     connect(take, &QPushButton::clicked, this, [this, piece = offer.piece] {
@@ -144,7 +238,7 @@ void Gallery::addCard(QVBoxLayout *list, const job::Offer &offer, const QString 
         forget->setAutoDefault(false);
         forget->setObjectName("forget." + title);
         forget->setAccessibleName(tr("Forget the pattern %1").arg(title));
-        connect(forget, &QPushButton::clicked, this, [this, forget, take, told, own] {
+        connect(forget, &QPushButton::clicked, this, [this, forget, take, told, own = card.own] {
             if (const auto gone = m_store->forgetPattern(own.toStdString()); !gone)
                 return told->setText(QString::fromStdString(gone.error().sentence()));
             forget->setEnabled(false);

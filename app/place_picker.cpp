@@ -91,14 +91,14 @@ QString PlacePicker::meaning(const PlanView &view, const QMouseEvent &event, std
     if (!field || !built) return {};
     armor::Sight sight{view.pointAt(event.position()), sightOf(view.side()), reach / view.scale()};
     sight.step = m_session->units() == measure::UnitSystem::Inch ? 25.4 / 8 : 5;
-    sight.ontoWall = event.modifiers().testFlag(Qt::ShiftModifier);
+    sight.ontoWall = field->kind == Field::Wall || event.modifiers().testFlag(Qt::ShiftModifier);
     if (field->kind == Field::OnPart) {
         const auto on = armor::placeOnPart(*built, m_box->textOf("part").toStdString(), sight);
         if (!on) return {};
         *place = sight.through;
         return textOfNumbers({on->x(), on->y()}, m_session->units());
     }
-    if (field->kind == Field::Place)
+    if (field->kind == Field::Place || field->kind == Field::Wall)
         if (const auto snap = armor::snapTo(m_snaps, *built, sight)) {
             *place = snap->at;
             *name = QString::fromStdString(snap->name.in(m_session->units()));

@@ -12,6 +12,21 @@ std::optional<double> lengthFromText(const QString &text, measure::UnitSystem un
     return read->value;
 }
 
+/// "plate edge 2" is the middle of an edge, "plate edge 2 0.25" a share of it from its corner.
+std::optional<Json> onEdge(const QString &text) {
+    static const QRegularExpression form(
+        "^([^@#,\\s]+)\\s+edge\\s+(\\d+)(?:\\s+([0-9.]+))?(?:\\s+wall\\s+(\\w+))?$");
+    const auto m = form.match(text);
+    if (!m.hasMatch()) return std::nullopt;
+    Json out{{"part", m.captured(1).toStdString()}, {"edge", m.captured(2).toInt()}};
+    if (!m.captured(3).isEmpty()) out["share"] = m.captured(3).toDouble();
+    if (const std::string wall = m.captured(4).toStdString(); !wall.empty()) {
+        if (!armor::directionOf(wall)) return std::nullopt;
+        out["wall"] = wall;
+    }
+    return out;
+}
+
 QString textOfLength(double value, measure::UnitSystem units) {
     return QString::fromStdString(measure::printQuantity(value, measure::Quantity::DrilledLength, units));
 }
@@ -70,6 +85,8 @@ std::optional<Json> placeFromText(const QString &text, measure::UnitSystem units
         const auto at = numbersFromText(base, units);
         if (!at || at->size() != 3) return std::nullopt;
         out["at"] = *at;
+    } else if (auto edge = onEdge(base)) {
+        out = std::move(*edge);
     } else if (auto place = onPart(base, units)) {
         out = std::move(*place);
     } else {
@@ -102,6 +119,8 @@ QString textOfPlace(const Json &place, measure::UnitSystem units) {
         if (const auto station = place.find("station"); station != place.end())
             out +=
                 "@" + (station->is_string() ? word("station") : textOfLength(station->get<double>(), units));
+        if (place.contains("edge")) out += QStringLiteral(" edge %1").arg(place["edge"].get<int>());
+        if (place.contains("share")) out += QStringLiteral(" %1").arg(place["share"].get<double>());
         if (place.contains("corner")) out += QStringLiteral("#%1").arg(place["corner"].get<int>());
         if (!word("wall").isEmpty()) out += " wall " + word("wall");
     }

@@ -324,6 +324,7 @@ void WeldBench::choose(int row) {
     if (!s || row < 0) return;
     const job::PieceAppraisal *piece = m_session->chosen(*m_session->shownAppraisal());
     const bool welded = piece && m_session->job().log.isWelded(piece->id, s->joint);
+    if (piece) m_moves->setText(movesOf(*piece));
     m_tick->setText(welded ? tr("Take the tick back") : tr("Tick as welded"));
     for (QLineEdit *e : {m_who, m_machine, m_minutes}) e->setEnabled(!welded);
     m_note->setText(tr("%1: %2, %3 J/mm of heat each, thickest part %4, %5. Strip mill scale, zinc and paint "
@@ -459,6 +460,10 @@ QString WeldBench::orderOf(const workshop::SeamWork &s) const {
 /// The parts that will have moved most when all is cold, with the band that such a figure is worth.
 QString WeldBench::movesOf(const job::PieceAppraisal &piece) const {
     if (!piece.weldingPlanned) return {};
+    const workshop::SeamWork *now = chosen();
+    std::size_t step = piece.seams.size();
+    for (std::size_t i = 0; now && i < piece.seams.size(); ++i)
+        if (piece.seams[i].joint == now->joint) step = i;
     std::vector<const workshop::Distortion *> most;
     for (const workshop::Distortion &d : piece.distortion) most.push_back(&d);
     std::stable_sort(most.begin(), most.end(), [](const auto *a, const auto *b) {
@@ -472,9 +477,14 @@ QString WeldBench::movesOf(const job::PieceAppraisal &piece) const {
         const auto print = [&](double v) {
             return QString::fromStdString(measure::printQuantity(v, q, m_session->units()));
         };
-        said << tr("%1: %2 %3 (%4 to %5)")
-                    .arg(named(d.part), QString::fromStdString(d.what), print(d.value), print(d.low),
-                         print(d.high));
+        QString line = tr("%1: %2 %3 (%4 to %5)")
+                           .arg(named(d.part), QString::fromStdString(d.what), print(d.value), print(d.low),
+                                print(d.high));
+        if (step < d.steps.size() && step + 1 < d.steps.size())
+            line += tr(", %1 after this seam").arg(print(d.steps[step]));
+        if (d.held >= 0) line += tr(", %1 if it stays in its jig until cold").arg(print(d.held));
+        if (d.tied >= 0) line += tr(", %1 with a bar tacked across as well").arg(print(d.tied));
+        said << line;
     }
     return tr("When it is cold: %1. %2").arg(said.join("; "), QString::fromStdString(most.front()->advice));
 }

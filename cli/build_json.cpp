@@ -5,6 +5,7 @@
 #include "core/job/job.h"
 #include "core/workshop/flat_pattern.h"
 #include "core/workshop/masses.h"
+#include "core/workshop/notches.h"
 
 namespace hefty::cli {
 namespace {
@@ -116,6 +117,16 @@ Json pieceJson(const job::PieceAppraisal &piece) {
     for (const armor::SheetPart &s : a.sheets) parts[s.name] = sheetJson(a, s);
     for (const armor::FoldedSheet &f : a.folded)
         parts[f.name] = foldedJson(a, f, piece.fabrication ? &*piece.fabrication : nullptr);
+    for (const armor::FoldedBar &f : a.foldedBars) {
+        const workshop::NotchPlan plan = workshop::notchPlan(a, f);
+        parts[f.name] = {{"kind", "bar"},
+                         {"role", parts::roleWord(plan.first->made.role)},
+                         {"section", plan.first->section.id},
+                         {"legs", f.legs},
+                         {"mass", plan.mass},
+                         {"developed", plan.length},
+                         {"bends", plan.notches.size()}};
+    }
     for (const armor::BoughtPart &b : a.bought)
         parts[b.name] = {{"kind", "bought"},
                          {"role", b.kind},

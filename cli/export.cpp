@@ -14,7 +14,7 @@
 #include "core/exchange/solids.h"
 #include "core/exchange/views.h"
 #include "core/job/appraise_under.h"
-#include "core/workshop/shrinkage.h"
+#include "core/job/weld_shrinkage.h"
 #include "core/workshop/weld_cooling.h"
 #include "core/workshop/weld_heat.h"
 
@@ -141,11 +141,14 @@ Result<std::pair<job::Job, job::Appraisal>> shapesOf(const std::string &jobText)
     return std::pair{*job, job::appraiseShape(*job, *stock)};
 }
 
-Json planJson(const armor::Assembly &a, const std::vector<workshop::SeamWork> &work,
-              const workshop::WeldPlan &plan) {
+Json planJson(const armor::Assembly &a, const rig::RigGeometry &rig,
+              const std::vector<workshop::SeamWork> &work, const workshop::WeldPlan &plan) {
     Json seams = Json::array(), blocked = Json::array(), moves = Json::array();
     std::vector<workshop::SeamWork> inTurn;
-    for (const workshop::WeldStep &s : plan.steps) inTurn.push_back(work[s.work]);
+    for (const workshop::WeldStep &s : plan.steps) {
+        inTurn.push_back(work[s.work]);
+        inTurn.back().fits = s.fits;
+    }
     const std::vector<workshop::SeamHeat> heat = workshop::heatOf(a, inTurn);
     for (std::size_t i = 0; i < plan.steps.size(); ++i) {
         const workshop::WeldStep &s = plan.steps[i];
@@ -164,15 +167,17 @@ Json planJson(const armor::Assembly &a, const std::vector<workshop::SeamWork> &w
     }
     for (const workshop::BlockedSeam &b : plan.blocked)
         blocked.push_back({{"seam", b.seam}, {"by", b.by}, {"length", b.length}});
-    for (const workshop::Distortion &d : workshop::shrinkage(a, work)) {
+    for (const workshop::Distortion &d : job::weldShrinkage(a, rig, inTurn)) {
         const double scale = d.angle ? degrees(1) : 1;
-        moves.push_back({{"what", d.what},
-                         {"at", d.part},
-                         {"value", d.value * scale},
-                         {"low", d.low * scale},
-                         {"high", d.high * scale},
-                         {"unit", d.angle ? "deg" : "mm"},
-                         {"advice", d.advice}});
+        Json steps = Json::array();
+        for (const double v : d.steps) steps.push_back(v * scale);
+        Json move{{"what", d.what},       {"at", d.part},           {"value", d.value * scale},
+                  {"low", d.low * scale}, {"high", d.high * scale}, {"unit", d.angle ? "deg" : "mm"},
+                  {"advice", d.advice}};
+        move["afterStep"] = std::move(steps);
+        if (d.held >= 0) move["heldUntilCold"] = d.held * scale;
+        if (d.tied >= 0) move["heldAndTied"] = d.tied * scale;
+        moves.push_back(std::move(move));
     }
     return {{"order", plan.parts},
             {"seams", std::move(seams)},
@@ -229,7 +234,7 @@ Result<Json> runWeldPlan(const std::string &jobText) {
         const auto reach = workshop::weldReach(*p.assembly);
         if (!reach) return tl::unexpected(reach.error());
         const auto own = shapes->first.weldOrders.find(p.id);
-        pieces[p.id] = planJson(*p.assembly, work,
+        pieces[p.id] = planJson(*p.assembly, *shapes->second.rig, work,
                                 own == shapes->first.weldOrders.end()
                                     ? workshop::cooledOrder(*p.assembly, *reach, work)
                                     : workshop::weldOrderAs(*p.assembly, *reach, work, own->second));

@@ -37,6 +37,13 @@ Json object(Json properties, const std::vector<std::string> &required = {}) {
     return out;
 }
 
+/// A range as it stands in the file: angles in degrees, with room for what turning them rounds.
+Json inFile(measure::Quantity quantity, double least, double most, const std::string &about) {
+    if (quantity != measure::Quantity::Angle) return between(least, most, about);
+    constexpr double rounding = 1e-9;
+    return between(degrees(least) - rounding, degrees(most) + rounding, about + " Degrees.");
+}
+
 Json trust() {
     return {{"enum", {"measured", "estimated", "assumed"}}, {"description", "how well it is known"}};
 }
@@ -109,9 +116,15 @@ Json vehicle() {
 }
 
 Json settingSchema(const armor::SettingDescriptor &d) {
-    Json out = d.choice == armor::Choice::None ? between(d.least, d.most, d.name + ". " + d.meaning)
-                                               : text((d.name + ". " + d.meaning).c_str());
-    std::visit([&out](const auto &standard) { out["default"] = standard; }, d.standard);
+    const std::string about = d.name + ". " + d.meaning;
+    if (d.choice != armor::Choice::None) {
+        Json out = text(about.c_str());
+        out["default"] = std::get<std::string>(d.standard);
+        return out;
+    }
+    Json out = inFile(d.quantity, d.least, d.most, about);
+    const double standard = std::get<double>(d.standard);
+    out["default"] = d.quantity == measure::Quantity::Angle ? degrees(standard) : standard;
     return out;
 }
 
@@ -197,12 +210,12 @@ Json shop() {
                                                {"radius", number("to the middle of the tube, mm")},
                                                {"grip", number("straight that the clamp holds, mm")},
                                                {"setback", number("of a start mark, mm")},
-                                               {"stroke", number("most in one pull, rad; 0: any")}},
+                                               {"stroke", number("most in one pull, degrees; 0: any")}},
                                               {"id", "tube", "radius"}))},
                        {"testBends", listOf(object({{"die", text("id")},
                                                     {"material", text("id of a material of the stock")},
-                                                    {"set", number("rad")},
-                                                    {"got", number("what the tube kept, rad")},
+                                                    {"set", number("degrees")},
+                                                    {"got", number("what the tube kept, degrees")},
                                                     {"date", text("ISO 8601")}},
                                                    {"die", "material", "set", "got"}))}});
     for (const workshop::ShopSetting &s : workshop::shopSettings())
@@ -215,7 +228,10 @@ Json shop() {
 Json jobSchema() {
     Json schema =
         object({{"format", {{"const", "hefty-girder-job"}}},
-                {"version", {{"type", "integer"}, {"minimum", 1}}},
+                {"version",
+                 {{"type", "integer"},
+                  {"minimum", 1},
+                  {"description", "2; in a file of version 1 all angles are in rad"}}},
                 {"name", text("of the job")},
                 {"customer", text("")},
                 {"vehicle", vehicle()},
@@ -234,8 +250,8 @@ Json jobSchema() {
     schema["$schema"] = "https://json-schema.org/draft/2020-12/schema";
     schema["title"] = "Hefty Girder job";
     schema["description"] =
-        "Lengths in mm, forces in N, masses in kg, stresses in MPa; angles of house rules in "
-        "degrees, all others in rad. Places: x forward, y to the left, z up.";
+        "Lengths in mm, forces in N, masses in kg, stresses in MPa, angles in degrees. Places: x forward, y "
+        "to the left, z up.";
     return schema;
 }
 

@@ -52,8 +52,9 @@ function(hefty_floor name)
   endif()
 endfunction()
 
-# Writes a source file that calls the function of every pattern: patterns/rear_beam.cpp has Pattern rearBeam().
-function(hefty_pattern_list out)
+# Writes a source file that calls the function of every file of a folder: patterns/rear_beam.cpp has
+# Pattern rearBeam().
+function(hefty_folder_list out type function header)
   set(declared "")
   set(called "")
   foreach(file ${ARGN})
@@ -70,16 +71,16 @@ function(hefty_pattern_list out)
         string(APPEND name ${first}${rest})
       endif()
     endforeach()
-    string(APPEND declared "Pattern ${name}();\n")
+    string(APPEND declared "${type} ${name}();\n")
     string(APPEND called "    all.push_back(${name}());\n")
   endforeach()
-  file(CONFIGURE OUTPUT ${out} CONTENT "#include \"core/armor/builder.h\"
+  file(CONFIGURE OUTPUT ${out} CONTENT "#include \"@header@\"
 
 namespace hefty::armor {
 
 @declared@
-std::vector<Pattern> patternsOfTheFolder() {
-    std::vector<Pattern> all;
+std::vector<@type@> @function@() {
+    std::vector<@type@> all;
 @called@    return all;
 }
 

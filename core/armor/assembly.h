@@ -106,6 +106,21 @@ struct FoldedSheet {
     Provenance made;
 };
 
+/// A notch in a bar that is folded shut; the wall outside of the fold stays whole.
+struct BarFold {
+    Vec3 at = Vec3::Zero();        ///< where the center lines of both legs meet
+    double angle = 0;              ///< that the bar turns by, rad
+    double depth = 0;              ///< of the section in the plane of the fold, mm
+    Vec3 outward = Vec3::UnitX();  ///< from there toward the wall that stays whole; unit
+};
+
+/// One length of tube that is notched and folded: its legs stand in the assembly as bars of their own.
+struct FoldedBar {
+    std::string name;
+    std::vector<std::string> legs;  ///< in the order of the tube
+    std::vector<BarFold> folds;     ///< one fewer
+};
+
 /// Bolts that hold a plate to the vehicle's frame, or a bought part to a plate.
 struct BoltJoint {
     std::string name;
@@ -236,14 +251,15 @@ struct GroundSpot {
     Share share = Share::Front;
 };
 
-/// A wheel that is carried on the piece.
+/// A wheel that is carried on the piece, or a load that shakes with it as a wheel does.
 struct CarriedWheel {
     std::string part;  ///< that its hub is fixed to
     Vec3 center = Vec3::Zero();
     Vec3 hub = Vec3::Zero();  ///< where it is bolted on
     double mass = 0;          ///< kg
-    double radius = 0;        ///< mm
+    double radius = 0;        ///< mm; 0: no wheel, nobody hangs on it
     double width = 0;         ///< of its tire, mm; 0: not known
+    std::string name = {};    ///< for people, of what is no wheel: "Work lamp"
 };
 
 /// What swings on a spindle and is held shut by a latch.
@@ -317,6 +333,7 @@ struct Assembly {
     std::vector<SheetPart> sheets;
     std::vector<BoughtPart> bought;
     std::vector<FoldedSheet> folded;
+    std::vector<FoldedBar> foldedBars;
     std::vector<WeldJoint> welds;
     std::vector<BoltJoint> mounts;  ///< to the frame
     std::vector<BoltJoint> feet;    ///< of the winch
@@ -334,6 +351,7 @@ struct Assembly {
     std::vector<LineBearing> bearings;
     std::vector<OffDuty> off;  ///< duties that are left out
     std::vector<OfferedHold> offers;
+    std::vector<std::string> addOns;  ///< names of what stands on it as a group of parts "name.what"
     std::vector<Handle> handles;
     std::vector<BuildNote> notes;
     std::vector<Solid> solids;

@@ -103,29 +103,46 @@ void addTouch(const Solid::Face &fa, const Solid::Face &fb, const Vec3 &nb, bool
 
 namespace {
 
-/// The flats of the four walls of a straight rectangular tube whose ends are cut to other parts, as far as
-/// all of the wall is there: each on one of the faces of its ring, where something can lie on it.
+/// How far before the end of a bar's path a line of it is cut off.
+double cutBefore(const BarPart &bar, bool atTo, const Polygon2 &outline, std::size_t i) {
+    const EndTrim &trim = atTo ? bar.trimTo : bar.trimFrom;
+    if (trim.cut()) return trim.reach[i];
+    const Vec3 &cut = atTo ? bar.cutTo : bar.cutFrom;
+    if (cut.squaredNorm() == 0) return 0;
+    const Axes a = bar.axes();
+    const Vec3 offset = a.y * outline[i].x() + a.z * outline[i].y();
+    return offset.dot(cut) / a.x.dot(cut) * (atTo ? 1 : -1);
+}
+
+/// The flats of a straight bar that is no box, as far as all of the wall is there: each on one of the faces
+/// of its ring, where something can lie on it.
 void addWalls(const BarPart &bar, const Polygon2 &outline, Solid &solid) {
     const Axes a = bar.axes();
-    const double y = bar.section.width / 2, z = bar.section.height / 2, r = bar.properties.outerRadius;
-    const double wall = 1e-3;  // mm: how near to a wall's plane its fibres lie
-    for (const Vec2 &out : {Vec2(1, 0), Vec2(-1, 0), Vec2(0, 1), Vec2(0, -1)}) {
-        const double off = std::abs(out.x()) > 0 ? y : z, half = (std::abs(out.x()) > 0 ? z : y) - r;
+    constexpr double wall = 1e-3;  // mm: how near to a wall's plane its fibres lie
+    for (const auto &[p, q] : parts::flatsOf(bar)) {
+        const Vec2 way = (q - p).normalized(), out(way.y(), -way.x());
+        const auto lies = [&, first = p, length = (q - p).norm()](const Vec2 &at) {
+            const double on = (at - first).dot(way);
+            return std::abs((at - first).dot(out)) < wall && on > -wall && on < length + wall;
+        };
         double from = 0, to = 0;
         std::optional<std::size_t> on;
         for (std::size_t i = 0; i < outline.size(); ++i) {
-            if (std::abs(outline[i].dot(out) - off) > wall) continue;
-            if (bar.trimFrom.cut()) from = std::max(from, bar.trimFrom.reach[i]);
-            if (bar.trimTo.cut()) to = std::max(to, bar.trimTo.reach[i]);
-            if (std::abs(outline[(i + 1) % outline.size()].dot(out) - off) < wall) on = i;
+            if (!lies(outline[i])) continue;
+            from = std::max(from, cutBefore(bar, false, outline, i));
+            to = std::max(to, cutBefore(bar, true, outline, i));
+            if (lies(outline[(i + 1) % outline.size()])) on = i;
         }
-        if (!on || half <= 0 || bar.length() - from - to < 1) continue;
-        const Vec3 n = a.y * out.x() + a.z * out.y(), across = n.cross(a.x);
-        const Vec3 start = a.origin + a.x * from + n * off,
-                   end = a.origin + a.x * (bar.length() - to) + n * off;
-        Polygon3 flat{start - across * half, end - across * half, end + across * half, start + across * half};
+        if (!on || bar.length() - from - to < 1) continue;
+        const auto at = [&](const Vec2 &place, double station) -> Vec3 {
+            return a.origin + a.x * station + a.y * place.x() + a.z * place.y();
+        };
+        Polygon3 flat{at(p, from), at(q, from), at(q, bar.length() - to), at(p, bar.length() - to)};
+        const Vec3 n = a.y * out.x() + a.z * out.y();
         if (shape::newellNormal(flat).dot(n) < 0) std::reverse(flat.begin(), flat.end());
-        solid.faces[*on].flat = std::move(flat);
+        Solid::Face &face = solid.faces[*on];
+        face.flat = std::move(flat);
+        face.rounded = bar.section.shape == stock::SectionShape::RectTube;
     }
 }
 
@@ -134,7 +151,8 @@ Solid ringsOf(const BarPart &bar) {
     constexpr double arcStep = 0.13;  // rad
     const Polygon2 outline = bar.trimFrom.cut() || bar.trimTo.cut() ? parts::fibresOf(bar) : outlineOf(bar);
     const std::size_t n = outline.size();
-    const bool smooth = bar.section.shape != stock::SectionShape::Angle;
+    const bool smooth =
+        !stock::isOpen(bar.section.shape) || bar.section.shape == stock::SectionShape::HalfTube;
     const auto spans = bar.spans();
     std::vector<Polygon3> rings;
     const auto ring = [&](const Axes &a, const Vec3 &cut, const EndTrim &trim, double outward) {
@@ -169,7 +187,7 @@ Solid ringsOf(const BarPart &bar) {
             face.smooth = smooth;
             solid.faces.push_back(std::move(face));
         }
-    if (bar.straight() && bar.section.shape == stock::SectionShape::RectTube) addWalls(bar, outline, solid);
+    if (bar.straight() && bar.taper == 0) addWalls(bar, outline, solid);
     for (const bool atTo : {false, true}) {
         Polygon3 end = atTo ? rings.back() : rings.front();
         if (!atTo) std::reverse(end.begin(), end.end());

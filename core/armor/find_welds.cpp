@@ -3,6 +3,7 @@
 
 #include "core/armor/builder.h"
 #include "core/armor/contact.h"
+#include "core/armor/making/folded_bar.h"
 #include "core/armor/making/folded_sheet.h"
 #include "core/armor/meeting_edges.h"
 #include "core/armor/passing.h"
@@ -36,13 +37,30 @@ void append(std::vector<Contact> &to, std::vector<Contact> from) {
     std::move(from.begin(), from.end(), std::back_inserter(to));
 }
 
-std::vector<Contact> between(const BarPart &a, const BarPart &b) {
+/// Of the two lines along the wall of a half tube the one in its hollow cannot be welded.
+void dropInside(const BarPart &bar, std::vector<Contact> &contacts) {
+    if (bar.section.shape != stock::SectionShape::HalfTube || !bar.straight()) return;
+    const Axes a = bar.axes();
+    const double middle = bar.section.width / 2 - bar.section.wall / 2;
+    for (Contact &c : contacts)
+        if (c.kind != SeamKind::Around)
+            std::erase_if(c.lines, [&](const WeldLine &l) {
+                const Vec3 at = a.toLocal((l.from + l.to) / 2);
+                return std::abs(at.y()) < middle && std::abs((l.to - l.from).normalized().dot(a.x)) > 0.9;
+            });
+}
+
+std::vector<Contact> between(const BarPart &a, const Solid &solidA, const BarPart &b, const Solid &solidB) {
     std::vector<Contact> out = sharedEnds(a, b);
     if (out.empty()) out = passingThrough(b, a);
     if (out.empty()) out = passingThrough(a, b);
     if (!out.empty()) return out;
     append(out, endsOn(a, b));
     append(out, endsOn(b, a));
+    // Bars that lie along each other.
+    if (out.empty()) out = touching(solidB, solidA);
+    dropInside(a, out);
+    dropInside(b, out);
     return out;
 }
 
@@ -57,6 +75,7 @@ std::vector<Contact> between(const BarPart &bar, const Solid &barSolid, const Sh
     append(out, passingThrough(sheet, bar));
     append(out, endsOn(bar, sheet));
     if (bar.round() || !bar.straight()) append(out, edgesOn(sheet, bar));
+    dropInside(bar, out);
     return out;
 }
 
@@ -106,11 +125,12 @@ void findWelds(Assembly &assembly, const Pattern *pattern, const BuildInput &inp
             if (farApart(a, b) || acrossFold(assembly, a.part, b.part)) continue;
             std::vector<Contact> contacts;
             if (j < bars)
-                contacts = between(assembly.bars[i], assembly.bars[j]);
+                contacts = between(assembly.bars[i], a, assembly.bars[j], b);
             else if (i < bars)
                 contacts = between(assembly.bars[i], a, assembly.sheets[j - bars], b);
             else
                 contacts = between(assembly.sheets[i - bars], a, assembly.sheets[j - bars], b);
+            if (j < bars) dropHinges(assembly, a.part, b.part, contacts);
             std::erase_if(contacts, [](const Contact &c) { return c.lines.empty(); });
             if (contacts.empty()) continue;
             WeldJoint joint;

@@ -107,8 +107,12 @@ std::vector<Contact> endsOn(const BarPart &bar, const BarPart &other) {
     const double length = other.length();
     const double near = std::max(bar.section.height, bar.section.width);
     for (const bool atTo : {false, true}) {
-        // An end further away than its own size lies on nothing of the other.
-        if (parts::outside(other, spans, atTo ? bar.to : bar.from) > near) continue;
+        // An end further away than its own size lies on nothing of the other; a cut one ends short of its
+        // path.
+        const double cut = (atTo ? bar.trimTo : bar.trimFrom).mean;
+        const Vec3 last =
+            cut == 0 ? (atTo ? bar.to : bar.from) : bar.axesAt(atTo ? bar.length() - cut : cut).origin;
+        if (parts::outside(other, spans, last) > near) continue;
         const EndRing end = ringOf(bar, atTo);
         auto contact = aroundWhere(end, [&](const Vec3 &p) {
             const parts::OnCourse on = parts::nearestOn(spans, p, true);

@@ -60,6 +60,10 @@ class Renamer {
             rename(f.name);
             for (std::string &facet : f.facets) rename(facet);
         }
+        for (FoldedBar &f : m_of.foldedBars) {
+            rename(f.name);
+            for (std::string &leg : f.legs) rename(leg);
+        }
         for (Solid &s : m_of.solids) rename(s.part);
     }
     void bolts(BoltJoint &b) const {
@@ -180,6 +184,7 @@ Assembly standingOn(const Assembly &upper, const Assembly &lower, const std::str
     append(out.sheets, std::move(below.sheets));
     append(out.bought, std::move(below.bought));
     append(out.folded, std::move(below.folded));
+    append(out.foldedBars, std::move(below.foldedBars));
     append(out.welds, std::move(below.welds));
     append(out.mounts, std::move(below.mounts));
     append(out.slips, std::move(below.slips));

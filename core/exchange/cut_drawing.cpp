@@ -9,6 +9,7 @@
 #include "core/base/constants.h"
 #include "core/workshop/bender.h"
 #include "core/workshop/flat_pattern.h"
+#include "core/workshop/notches.h"
 
 namespace hefty::exchange {
 namespace {
@@ -67,6 +68,17 @@ void tellEnd(CutDrawing &out, const BarPart &bar, bool atTo) {
         out.steps.emplace_back(fmt::format("Saw the {} square.", end));
 }
 
+/// What comes before all else of a bar that is ripped out of a tube.
+void tellRip(CutDrawing &out, const BarPart &bar) {
+    if (bar.section.from.empty()) return;
+    const bool half = bar.section.shape == stock::SectionShape::HalfTube;
+    out.steps.emplace_back(
+        fmt::format("Rip {} along its length, {}: snap both lines, leave a bridge of 20 mm every 300 mm and "
+                    "cut the bridges last. It "
+                    "springs open or closes: straighten it. Two come from one length.",
+                    bar.section.from, half ? "through the middle" : "from corner to corner"));
+}
+
 void addSides(CutDrawing &out, const BarPart &bar, double length) {
     const double half = bar.section.height / 2;
     for (const double y : {-half, half}) out.lines.push_back({{0, y}, {length, y}, Style::Cut});
@@ -80,6 +92,7 @@ CutDrawing straightBar(const BarPart &bar) {
     for (const bool atTo : {false, true}) addEnd(out, bar, atTo, length);
     out.steps.push_back(
         {fmt::format("From {}: {{0}}, long point to long point.", bar.section.id), {{bar.cutLength()}}});
+    tellRip(out, bar);
     for (const bool atTo : {false, true}) tellEnd(out, bar, atTo);
     for (const armor::TubeOpening &o : bar.openings) {
         const double l = o.length / 2, h = o.height / 2;
@@ -173,6 +186,44 @@ CutDrawing bentBar(const BarPart &bar, const workshop::BendPlan *plan) {
     return out;
 }
 
+/// The straight tube with its notches, seen so that they open upward or, in its width, from above.
+CutDrawing foldedBar(const armor::Assembly &assembly, const armor::FoldedBar &bar) {
+    const workshop::NotchPlan plan = workshop::notchPlan(assembly, bar);
+    const workshop::Notch &one = plan.notches.front();
+    const bool inHeight = std::abs(one.open.y()) > std::abs(one.open.x());
+    const stock::Section &section = plan.first->section;
+    const double half = (inHeight ? section.height : section.width) / 2;
+    CutDrawing out;
+    for (const double y : {-half, half}) out.lines.push_back({{0, y}, {plan.length, y}, Style::Cut});
+    for (const double x : {0.0, plan.length}) out.lines.push_back({{x, -half}, {x, half}, Style::Cut});
+    out.lines.push_back({{-20, 0}, {plan.length + 20, 0}, Style::Center});
+    out.steps.push_back(
+        {fmt::format("From {}: {{0}}, long point to long point.", section.id), {{plan.length}}});
+    for (const bool atTo : {false, true}) tellEnd(out, atTo ? *plan.last : *plan.first, atTo);
+    int n = 0;
+    for (const workshop::Notch &v : plan.notches) {
+        const double open = inHeight ? v.open.y() : v.open.x(), face = open > 0 ? half : -half;
+        const double root = face - (open > 0 ? v.depth : -v.depth);
+        for (const double side : {-1.0, 1.0})
+            out.lines.push_back({{v.station + side * v.width / 2, face}, {v.station, root}, Style::Cut});
+        out.lines.push_back({{v.station, root}, {v.station, -face}, Style::Fold});
+        out.labels.push_back(
+            {{v.station, half}, {fmt::format("fold {}: {{0}}", ++n), {{v.angle, Quantity::Angle}}}});
+        out.steps.push_back(
+            {fmt::format(
+                 "Notch {}: middle {{0}} from the start, {{1}} wide at the {}, {{2}} deep, down to the wall "
+                 "across, which stays whole. Close it by {{3}}, tack, check the angle, then weld three "
+                 "walls.",
+                 n, workshop::wallWord(v.open)),
+             {{v.station},
+              {v.width, Quantity::DrilledLength},
+              {v.depth, Quantity::DrilledLength},
+              {v.angle, Quantity::Angle}}});
+    }
+    out.labels.push_back({{plan.length / 2, -half}, {"{0}", {{plan.length}}}});
+    return out;
+}
+
 CutDrawing flatSheet(const workshop::FlatPattern &flat, double thickness) {
     CutDrawing out;
     addRing(out, flat.rim);
@@ -202,6 +253,9 @@ CutDrawing flatSheet(const workshop::FlatPattern &flat, double thickness) {
 
 std::optional<CutDrawing> cutDrawing(const armor::Assembly &assembly, const std::string &part,
                                      const workshop::BendPlan *plan) {
+    for (const armor::FoldedBar &f : assembly.foldedBars)
+        if (f.name == part || std::find(f.legs.begin(), f.legs.end(), part) != f.legs.end())
+            return foldedBar(assembly, f);
     if (const BarPart *b = assembly.bar(part)) return b->straight() ? straightBar(*b) : bentBar(*b, plan);
     for (const armor::FoldedSheet &f : assembly.folded)
         if (f.name == part || std::find(f.facets.begin(), f.facets.end(), part) != f.facets.end())

@@ -19,8 +19,11 @@ Result<workshop::BookedBar> cutBar(Job &job, const std::string &piece, const wor
     const std::string from = bar.bar.onHand ? bar.bar.item : "new";
     for (const workshop::PieceLength &p : bar.pieces) {
         untickCut(job, piece, p.name);
-        job.log.cut.push_back(
-            {piece, p.name, date, from, p.length, length > 0 ? booked->cost * p.length / length : 0});
+        const double cost = length > 0 ? booked->cost * p.length / length : 0;
+        job.log.cut.push_back({piece, p.name, date, from, p.length, cost});
+        if (p.twin.empty()) continue;
+        untickCut(job, piece, p.twin);
+        job.log.cut.push_back({piece, p.twin, date, from, 0, 0});
     }
     return booked;
 }

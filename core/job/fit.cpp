@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 #include <fmt/format.h>
 
@@ -36,6 +37,9 @@ working::Working gapWorking(const std::string &title, const SweepGap &g, bool sw
 /// Deeper than parts that are only laid on each other, mm.
 constexpr double touching = 1;
 
+/// Of parts of one piece: deeper than a seam's fit and a rounded corner leave to be told apart, mm.
+constexpr double throughWalls = 2;
+
 /// How deep two parts lie in each other, as a problem of the first.
 FitProblem overlapProblem(const clearance::Overlap &o, std::string sentence, std::string title) {
     FitProblem p;
@@ -64,6 +68,7 @@ class FitFinder {
         if (auto r = wheels(); !r) return tl::unexpected(r.error());
         if (auto r = gates(); !r) return tl::unexpected(r.error());
         if (auto r = tires(); !r) return tl::unexpected(r.error());
+        if (auto r = ownParts(); !r) return tl::unexpected(r.error());
         if (auto r = tools(); !r) return tl::unexpected(r.error());
         return std::move(m_out);
     }
@@ -195,6 +200,62 @@ class FitFinder {
             m_out.push_back(std::move(p));
         }
         return true;
+    }
+    /// Parts of the piece that run through each other and are not joined there.
+    Result<bool> ownParts() {
+        std::map<std::string, std::vector<ConvexBody>> bodies;
+        std::map<std::string, Eigen::AlignedBox3d> boxes;
+        for (const ConvexBody &b : m_bodies)
+            if (m_assembly.bar(b.id) || m_assembly.sheet(b.id)) {
+                for (const auto &face : b.faces)
+                    for (const Vec3 &c : face) boxes[b.id].extend(c);
+                bodies[b.id].push_back(b);
+            }
+        for (auto one = bodies.begin(); one != bodies.end(); ++one) {
+            std::vector<ConvexBody> others;
+            for (auto other = std::next(one); other != bodies.end(); ++other)
+                if (boxes[one->first].intersects(boxes[other->first]) &&
+                    !mayShareRoom(one->first, other->first))
+                    others.insert(others.end(), other->second.begin(), other->second.end());
+            if (m_stop.stop_requested()) return true;
+            if (others.empty()) continue;
+            const auto found = clearance::overlaps(one->second, others, throughWalls);
+            if (!found) return tl::unexpected(found.error());
+            for (const clearance::Overlap &o : *found) {
+                FitProblem p = overlapProblem(
+                    o,
+                    fmt::format("Two parts run through each other, {{0}} deep, and nothing joins them there: "
+                                "{} and {}.",
+                                called(o.a), called(o.b)),
+                    fmt::format("{} and {}", m_assembly.labelOf(o.a), m_assembly.labelOf(o.b)));
+                p.id = fmt::format("overlap/{}~{}", o.a, o.b);
+                m_out.push_back(std::move(p));
+            }
+        }
+        return true;
+    }
+    /// Joined parts; a tube in a larger one; what goes through an opening, as bodies know none.
+    [[nodiscard]] bool mayShareRoom(const std::string &a, const std::string &b) const {
+        const auto isPair = [&](const std::string &x, const std::string &y) {
+            return (x == a && y == b) || (x == b && y == a);
+        };
+        for (const armor::WeldJoint &w : m_assembly.welds)
+            if (isPair(w.a, w.b)) return true;
+        for (const armor::Gate &g : m_assembly.gates) {
+            const auto swings = [&g](const std::string &part) {
+                return std::find(g.parts.begin(), g.parts.end(), part) != g.parts.end();
+            };
+            if (isPair(g.post, g.arm) || isPair(g.keeper, g.latched) || swings(a) != swings(b)) return true;
+        }
+        const armor::BarPart *one = m_assembly.bar(a), *other = m_assembly.bar(b);
+        const armor::SheetPart *plate = m_assembly.sheet(a), *second = m_assembly.sheet(b);
+        for (const armor::BarPart *bar : {one, other})
+            if (bar && (!bar->openings.empty() || bar->made.bought == parts::onVehicle)) return true;
+        for (const armor::SheetPart *sheet : {plate, second})
+            if (sheet && !sheet->cutouts.empty()) return true;
+        if (!one || !other || !one->hollow() || !other->hollow()) return false;
+        constexpr double alongside = 0.98;
+        return std::abs(one->axes().x.dot(other->axes().x)) > alongside;
     }
     /// In the middle of a sentence.
     [[nodiscard]] std::string called(const std::string &part) const {

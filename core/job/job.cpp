@@ -12,6 +12,7 @@
 #include <fmt/format.h>
 
 #include "core/base/csv.h"
+#include "core/job/file_angles.h"
 
 namespace hefty::job {
 namespace {
@@ -52,9 +53,6 @@ void readPieces(ObjectReader &o, Job &job, Faults &faults) {
         const armor::Piece &piece = job.pieces.back();
         if (!ids.insert(piece.id).second)
             faults.add(fmt::format("The id \"{}\" is given twice.", piece.id), path + "/id");
-        if (!piece.pattern.empty() && !armor::pattern(piece.pattern))
-            faults.add(fmt::format("The pattern \"{}\" is not known.", piece.pattern), path + "/pattern",
-                       "Use square-tube-winch-bumper.", ProblemKind::UnknownId);
     }
 }
 
@@ -109,7 +107,7 @@ armor::Piece newPiece(const Job &job, const armor::Pattern &pattern) {
 }
 
 Result<Job> readJob(std::string_view text) {
-    const auto json = parseJson(text);
+    auto json = parseJson(text);
     if (!json) return tl::unexpected(json.error());
     if (!json->is_object())
         return fail(ProblemKind::BadInput, "The file is not a job.", "top",
@@ -126,6 +124,10 @@ Result<Job> readJob(std::string_view text) {
                                 version, fileVersion),
                     "version", "Open it with the newer program; nothing was changed.");
     if (version < 1) faults.add("The file version must be 1 or more.", "version");
+    if (version >= 2)
+        anglesToRad(*json);
+    else
+        markUnknownSettings(*json);
     Job job;
     job.name = o.text("name", std::string("Unnamed job"));
     job.customer = o.text("customer", std::string());
@@ -195,6 +197,7 @@ std::string writeJob(const Job &job) {
         json["variants"].push_back({{"name", v.name}, {"date", v.date}, {"pieces", std::move(pieces)}});
     }
     if (!job.purchasing.empty()) json["purchasing"] = workshop::writePurchasing(job.purchasing);
+    anglesToDegrees(json);
     return json.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 

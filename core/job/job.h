@@ -16,7 +16,7 @@
 namespace hefty::job {
 
 /// The version of the file format that this program writes. docs/job-format.md describes it.
-inline constexpr int fileVersion = 1;
+inline constexpr int fileVersion = 2;  ///< 1: angles in rad (job/file_angles)
 
 /// A template of cardboard or wood: either offsets along a baseline, or an outline that was read or traced.
 struct Template {

@@ -107,7 +107,9 @@ Judged judge(const Job &sized, const stock::Stock &stock, const SizingWish &wish
     }
     std::sort(out.uses.begin(), out.uses.end());
     out.outlay = {gaugeOf(a, "mass"), gaugeOf(a, "cost"), 0};
-    for (const armor::Piece &p : sized.pieces) out.outlay.trifling += trifles(p, *armor::pattern(p.pattern));
+    for (const armor::Piece &p : sized.pieces)
+        if (const armor::Pattern *pattern = armor::pattern(p.pattern))
+            out.outlay.trifling += trifles(p, *pattern);
     out.cost = out.over > 0 ? unable : objective(out.outlay, wish, before);
     return out;
 }

@@ -1,6 +1,7 @@
 #include <algorithm>
 
 #include "core/job/appraisal.h"
+#include "core/job/weld_shrinkage.h"
 #include "core/workshop/weld_cooling.h"
 
 namespace hefty::job {
@@ -56,7 +57,8 @@ WeldOrderCost costOf(const workshop::WeldPlan &order, const std::vector<workshop
 }
 
 /// @pre its reach is known
-void plan(PieceAppraisal &piece, const std::vector<std::string> &wanted) {
+void plan(PieceAppraisal &piece, const rig::RigGeometry &rig, const std::vector<std::string> &wanted,
+          const std::stop_token &stop) {
     const armor::Assembly &a = *piece.assembly;
     const workshop::WeldPlan planned = workshop::cooledOrder(a, *piece.reach, piece.seams);
     std::vector<workshop::SeamWork> seams = inOrder(piece, planned);
@@ -69,7 +71,7 @@ void plan(PieceAppraisal &piece, const std::vector<std::string> &wanted) {
         piece.heat = workshop::heatOf(a, seams);
         piece.weldCost = costOf(own, piece.heat);
     }
-    piece.distortion = workshop::shrinkage(a, seams);
+    piece.distortion = weldShrinkage(a, rig, seams, stop);
     std::vector<std::string> order;
     for (const workshop::SeamWork &s : seams) order.push_back(s.joint);
     piece.cavities = workshop::cavities(a, order);
@@ -86,7 +88,7 @@ void addWelding(Appraisal &appraisal, const Job &job, const Appraisal *before, c
             auto reach = workshop::weldReach(*piece.assembly, {}, stop);
             if (!reach) continue;  // stopped; or a body without volume, which the gaps tell
             piece.reach = std::make_shared<const std::vector<workshop::LineReach>>(std::move(*reach));
-            plan(piece, wantedOrder(job, piece.id));
+            plan(piece, *appraisal.rig, wantedOrder(job, piece.id), stop);
         }
 }
 
@@ -96,7 +98,7 @@ void replanWelding(Appraisal &appraisal, const Job &job, const Appraisal *before
         if (!known || !known->reach || !piece.assembly || known->assembly != piece.assembly) continue;
         if (taken(piece, before, job)) continue;
         piece.reach = known->reach;
-        plan(piece, wantedOrder(job, piece.id));
+        plan(piece, *appraisal.rig, wantedOrder(job, piece.id), {});
     }
 }
 

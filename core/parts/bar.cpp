@@ -53,6 +53,8 @@ double outsideSection(const BarPart &bar, const Vec2 &p) {
         case SectionShape::Angle:
         case SectionShape::Channel:
         case SectionShape::Hat:
+        case SectionShape::HalfTube:
+        case SectionShape::TubeCorner:
             break;
     }
     return outsidePolygon(outlineOf(bar), p);
@@ -232,6 +234,79 @@ BarPart BarPart::straightPiece(const Span &span) const {
     return out;
 }
 
+namespace {
+
+/// Moved so that the middle of its area lies at zero.
+Polygon2 centered(Polygon2 outline) {
+    const Vec2 c = shape::centroid(outline);
+    for (Vec2 &p : outline) p -= c;
+    return outline;
+}
+
+/// Half a ring over a cut along y, its hollow below.
+Polygon2 halfTubeOutline(const stock::Section &s, int chordsRound) {
+    const double R = s.width / 2, r = R - s.wall;
+    const int chords = std::max(6, chordsRound / 2);
+    Polygon2 out;
+    for (int i = 0; i <= chords; ++i) {
+        const double a = std::numbers::pi * i / chords;
+        out.emplace_back(R * std::cos(a), R * std::sin(a));
+    }
+    for (int i = chords; i >= 0; --i) {
+        const double a = std::numbers::pi * i / chords;
+        out.emplace_back(r * std::cos(a), r * std::sin(a));
+    }
+    return centered(std::move(out));
+}
+
+/// Web upright, flanges toward +y.
+Polygon2 channelOutline(const stock::Section &s) {
+    const double h = s.height / 2, b = s.width, t = s.wall;
+    return centered({{0, -h}, {b, -h}, {b, -h + t}, {t, -h + t}, {t, h - t}, {b, h - t}, {b, h}, {0, h}});
+}
+
+/// Two legs from a rounded corner.
+Polygon2 cornerOutline(const stock::Section &s, double ro) {
+    const double b = s.width, h = s.height, t = s.wall, ri = std::max(0.0, ro - t);
+    Polygon2 out{{b, 0}, {b, t}};
+    const auto arc = [&out](double c, double radius, double from, double to) {
+        for (int i = 0; i <= chordsCorner; ++i) {
+            const double a = from + (to - from) * i / chordsCorner;
+            out.emplace_back(c + radius * std::cos(a), c + radius * std::sin(a));
+        }
+    };
+    constexpr double pi = std::numbers::pi;
+    if (ri > 0)
+        arc(t + ri, ri, 1.5 * pi, pi);
+    else
+        out.emplace_back(t, t);
+    out.emplace_back(t, h);
+    out.emplace_back(0, h);
+    arc(ro, ro, pi, 1.5 * pi);
+    return centered(std::move(out));
+}
+
+}  // namespace
+
+std::vector<std::pair<Vec2, Vec2>> flatsOf(const BarPart &bar) {
+    const stock::Section &s = bar.section;
+    const Polygon2 outline = outlineOf(bar);
+    std::vector<std::pair<Vec2, Vec2>> out;
+    if (s.shape == SectionShape::RoundTube) return out;
+    // Chords of roundings are short; of a half tube only the two edges of its wall are flat.
+    const double chord = s.shape == SectionShape::HalfTube     ? 0
+                         : bar.properties.outerRadius > 0      ? 0.6 * bar.properties.outerRadius
+                         : s.shape == SectionShape::TubeCorner ? 0.6 * s.radius
+                                                               : 0;
+    for (std::size_t i = 0; i < outline.size(); ++i) {
+        const Vec2 &p = outline[i], &q = outline[(i + 1) % outline.size()], d = q - p;
+        if (s.shape == SectionShape::HalfTube ? std::abs(d.y()) < 1e-9 && std::abs(d.x()) > 0.5
+                                              : d.norm() > chord)
+            out.emplace_back(p, q);
+    }
+    return out;
+}
+
 Polygon2 outlineOf(const stock::Section &s, double r, int chordsRound) {
     const double y = s.width / 2, z = s.height / 2;
     Polygon2 out;
@@ -242,6 +317,9 @@ Polygon2 outlineOf(const stock::Section &s, double r, int chordsRound) {
         }
         return out;
     }
+    if (s.shape == SectionShape::HalfTube) return halfTubeOutline(s, chordsRound);
+    if (s.shape == SectionShape::Channel) return channelOutline(s);
+    if (s.shape == SectionShape::TubeCorner) return cornerOutline(s, r);
     if (s.shape == SectionShape::Angle) {
         const Vec2 c = centerOfAngle(s);
         for (const Vec2 &p : {Vec2(0, 0), Vec2(s.width, 0), Vec2(s.width, s.wall), Vec2(s.wall, s.wall),

@@ -91,6 +91,8 @@ struct BarPart {
 /// that of the area.
 [[nodiscard]] Polygon2 outlineOf(const stock::Section &section, double cornerRadius, int chordsRound = 24);
 [[nodiscard]] Polygon2 outlineOf(const BarPart &bar);
+/// The straight stretches of that outline where something can lie flat on the bar.
+[[nodiscard]] std::vector<std::pair<Vec2, Vec2>> flatsOf(const BarPart &bar);
 /// The lines along a bar that its end cuts are told by: 72 around a round one, close ones around others.
 [[nodiscard]] Polygon2 fibresOf(const BarPart &bar);
 

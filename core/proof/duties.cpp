@@ -336,16 +336,19 @@ class Expander {
              {"back", " thrown back", Vec3(-r.wheelAlong, 0, -1)},
              {"left", " thrown to the left", Vec3(0, r.wheelSide, -1)},
              {"right", " thrown to the right", Vec3(0, -r.wheelSide, -1)}}};
+        const auto &wheels = m_assembly.wheels;
+        const bool anyWheel =
+            std::any_of(wheels.begin(), wheels.end(), [](const auto &w) { return w.radius > 0; });
+        const std::string carried = anyWheel ? "Carried wheel" : "What is carried";
         for (const auto &[id, title, g] : shakes) {
-            const int c =
-                begin("carrier", {"carrier", "Carried wheel"}, {id, title}, DutyClass::Working, false);
+            const int c = begin("carrier", {"carrier", carried}, {id, title}, DutyClass::Working, false);
             m_model.model.accelerations.push_back({c, g * standardGravity});
             for (const armor::CarriedWheel &w : m_assembly.wheels)
                 m_out.cases.back().arrows.push_back({w.center, g * (standardGravity * w.mass)});
         }
         for (std::size_t i = 0; i < m_assembly.wheels.size(); ++i) {
-            if (m_model.wheelNodes[i] < 0) continue;
             const armor::CarriedWheel &w = m_assembly.wheels[i];
+            if (m_model.wheelNodes[i] < 0 || !(w.radius > 0)) continue;
             // On the rim of the wheel, on its far side from the hub's part, left and right.
             const Vec3 axle =
                 (w.center - w.hub).norm() > 1 ? Vec3((w.center - w.hub).normalized()) : Vec3::UnitX();

@@ -296,6 +296,7 @@ class Idealizer {
                 m_out.model.masses.push_back({n, mass / static_cast<double>(nodes.size())});
         }
         for (const armor::BoughtPart &b : m_in.bought) {
+            if (b.kind == "wheel" || b.kind == "carried") continue;  // with what it is carried on, below
             const int node = b.kind == "fairlead" ? m_out.fairleadNode : m_out.drumNode;
             if (node >= 0) m_out.model.masses.push_back({node, b.mass});
         }

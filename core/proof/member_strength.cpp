@@ -141,19 +141,25 @@ double shearModulus(const stock::Material &m) {
     return m.E / (2 * (1 + m.nu));
 }
 
+bool isAngle(stock::SectionShape shape) {
+    return shape == stock::SectionShape::Angle || shape == stock::SectionShape::TubeCorner;
+}
+
 /// Elastic stress at which an open wall buckles as a column: by bending, or by twist together with bending
-/// along its axis of symmetry (E4-3, E4-4).
+/// (E4-3, E4-4 along an axis of symmetry; of other sections the sum of the reciprocals, which is on the safe
+/// side).
 double openColumnStress(const Bar &bar, const stock::OpenProperties &open) {
     const auto &p = bar.properties;
     const double E = bar.material.E, G = shearModulus(bar.material), L = std::max(bar.unbraced, 1.0);
     const double pi2 = std::numbers::pi * std::numbers::pi;
     const stock::SectionPoint &c = open.shearCenter;
     const double away = c.y * c.y + c.z * c.z, r2 = away + (p.Iy + p.Iz) / p.area;
+    const double twist = (pi2 * E * open.warping / (L * L) + G * p.J) / (p.area * r2);
+    const auto euler = [&](double I) { return pi2 * E * I / (L * L * p.area); };
+    if (isAngle(bar.shape)) return 1 / (1 / euler(p.Iy) + 1 / euler(p.Iz) + 1 / twist);
     // The shear center lies on the axis of symmetry: twist goes with bending across that axis.
     const bool alongY = std::abs(c.y) > std::abs(c.z);
-    const double withTwist = pi2 * E * (alongY ? p.Iy : p.Iz) / (L * L * p.area);
-    const double alone = pi2 * E * (alongY ? p.Iz : p.Iy) / (L * L * p.area);
-    const double twist = (pi2 * E * open.warping / (L * L) + G * p.J) / (p.area * r2);
+    const double withTwist = euler(alongY ? p.Iy : p.Iz), alone = euler(alongY ? p.Iz : p.Iy);
     const double H = 1 - away / r2, sum = withTwist + twist;
     return std::min(alone, sum / (2 * H) * (1 - std::sqrt(1 - 4 * withTwist * twist * H / (sum * sum))));
 }
@@ -163,6 +169,28 @@ double openWallStress(const Bar &bar, double freeEdge, double held) {
     const double E = bar.material.E, t = bar.wall;
     return std::min({bar.material.yield, 0.69 * E * t * t / (freeEdge * freeEdge),
                      std::pow(1.31 * 1.49 * t / held, 2) * E});
+}
+
+/// Which of an open section's walls have a free edge, and what carries shear each way.
+struct OpenWalls {
+    double freeEdge = 0, held = 1;  ///< widths, mm
+    double shearY = 0, shearZ = 0;  ///< areas, mm2
+};
+
+OpenWalls wallsOf(const Bar &bar) {
+    const double h = bar.height, b = bar.width, t = bar.wall;
+    switch (bar.shape) {
+        case stock::SectionShape::Channel:
+            return {b, h, 2 * b * t, h * t};
+        case stock::SectionShape::HalfTube:  // each quarter taken as a flat wall of its length, on the safe
+                                             // side
+            return {std::numbers::pi / 4 * (b - t), 1, bar.properties.Asy, bar.properties.Asz};
+        case stock::SectionShape::Angle:
+        case stock::SectionShape::TubeCorner:
+            return {std::max(b, h), 1, b * t, h * t};
+        default:
+            return {h, b, b * t, 2 * h * t};
+    }
 }
 
 MemberStrength openStrength(const Bar &bar) {
@@ -175,32 +203,32 @@ MemberStrength openStrength(const Bar &bar) {
     const auto &p = bar.properties;
     const double Fy = bar.material.yield, E = bar.material.E, G = shearModulus(bar.material);
     const double L = std::max(bar.unbraced, 1.0);
-    const bool channel = bar.shape == stock::SectionShape::Channel;
-    const double wall =
-        openWallStress(bar, channel ? bar.width : bar.height, channel ? bar.height : bar.width);
-    // Lateral-torsional buckling under an even moment; the weaker axis resists it for both.
-    const double least = std::min(p.Iy, p.Iz), a = std::numbers::pi / L;
-    const double Me = a * std::sqrt(E * least * G * p.J + a * a * E * least * E * open.warping);
+    const OpenWalls w = wallsOf(bar);
+    const double wall = openWallStress(bar, w.freeEdge, w.held);
+    // Lateral-torsional buckling under an even moment; the weaker axis resists it for both. A half tube or
+    // an angle buckles earlier one way around: that way is taken.
+    const double least = std::min(p.Iy, p.Iz), a = std::numbers::pi / L, side = a * a * E * least;
+    const bool alike = bar.shape == stock::SectionShape::Channel || bar.shape == stock::SectionShape::Hat;
+    const auto critical = [&](double unlike) {
+        const double half = alike ? 0 : std::abs(unlike) / 2;
+        return side * (std::sqrt(half * half + (open.warping * a * a * E + G * p.J) / side) - half);
+    };
+    const double MeY = critical(open.unlikeY), MeZ = critical(open.unlikeZ);
     MemberStrength s;
     s.hollow = false;
     s.tension = Fy * p.area;
     s.compression = std::min(inelastic(openColumnStress(bar, open), Fy), wall) * p.area;
-    s.bendingY = std::min(inelastic(Me / p.Wely, Fy), wall) * p.Wely;
-    s.bendingZ = std::min(inelastic(Me / p.Welz, Fy), wall) * p.Welz;
-    const double web = 0.6 * Fy * (channel ? bar.height : bar.width) * bar.wall;
-    const double sides = 0.6 * Fy * 2 * (channel ? bar.width : bar.height) * bar.wall;
-    s.shearZ = channel ? web : sides;
-    s.shearY = channel ? sides : web;
+    s.bendingY = std::min(inelastic(MeY / p.Wely, Fy), wall) * p.Wely;
+    s.bendingZ = std::min(inelastic(MeZ / p.Welz, Fy), wall) * p.Welz;
+    s.shearZ = 0.6 * Fy * w.shearZ;
+    s.shearY = 0.6 * Fy * w.shearY;
     s.torsion = 0.6 * Fy * p.C;
     return s;
 }
 
-bool isOpen(const Bar &bar) {
-    return bar.shape == stock::SectionShape::Channel || bar.shape == stock::SectionShape::Hat;
-}
-
 const char *bendingSource(const Bar &bar) {
-    if (isOpen(bar)) return "AISC 360-16 F2-4 and F6-4, to first yield at most";
+    if (isAngle(bar.shape)) return "AISC 360-16 F10, to first yield of the weaker axis at most";
+    if (stock::isOpen(bar.shape)) return "AISC 360-16 F2-4 and F6-4, to first yield at most";
     if (bar.shape == stock::SectionShape::RectTube) return "AISC 360-16 F7";
     return bar.shape == stock::SectionShape::RoundTube ? "AISC 360-16 F8" : "AISC 360-16 F11";
 }
@@ -240,8 +268,10 @@ MemberStrength steelStrength(const Bar &bar) {
             return roundStrength(bar);
         case stock::SectionShape::Channel:
         case stock::SectionShape::Hat:
-            return openStrength(bar);
         case stock::SectionShape::Angle:
+        case stock::SectionShape::HalfTube:
+        case stock::SectionShape::TubeCorner:
+            return openStrength(bar);
         case stock::SectionShape::Flat:
             return flatStrength(bar);
     }

@@ -33,6 +33,27 @@ void describeStrip(const Way &w, double station, Bar &bar, Vec3 &up) {
 
 }  // namespace
 
+namespace {
+
+/// An angle bends about slanted axes, a beam of the model about y and z: it gives way as the weakest axis
+/// does, and its moduli are those of the corner that unsymmetric bending works hardest.
+void takeWeakest(const armor::BarPart &t, stock::SectionProperties &p) {
+    const double mean = (p.Iy + p.Iz) / 2, apart = std::hypot((p.Iy - p.Iz) / 2, p.Iyz);
+    const double det = p.Iy * p.Iz - p.Iyz * p.Iyz;
+    double aboutY = 0, aboutZ = 0;
+    for (const Vec2 &c : parts::outlineOf(t)) {
+        aboutY = std::max(aboutY, std::abs(p.Iz * c.y() - p.Iyz * c.x()) / det);
+        aboutZ = std::max(aboutZ, std::abs(p.Iyz * c.y() - p.Iy * c.x()) / det);
+    }
+    p.Iy = p.Iz = mean - apart;
+    p.Iyz = 0;
+    p.Wely = p.Wply = 1 / aboutY;
+    p.Welz = p.Wplz = 1 / aboutZ;
+    p.ry = p.rz = std::sqrt(p.Iy / p.area);
+}
+
+}  // namespace
+
 Bar tubeBar(const armor::BarPart &t, double station) {
     Bar bar;
     bar.part = t.name;
@@ -43,6 +64,8 @@ Bar tubeBar(const armor::BarPart &t, double station) {
     bar.wall = t.properties.wall;
     bar.properties = t.properties;
     bar.unbraced = t.length();
+    if (t.section.shape == stock::SectionShape::Angle || t.section.shape == stock::SectionShape::TubeCorner)
+        takeWeakest(t, bar.properties);
     if (t.taper > 0) {
         bar.properties = stock::boxProperties(bar.height, bar.width, bar.wall);
         bar.properties.wall = bar.wall;

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 namespace hefty::stock {
 namespace {
@@ -96,6 +97,19 @@ OpenProperties openProperties(const std::vector<SectionPoint> &middle, double wa
     const double mean = s.integral([&best](std::size_t i) { return best[i]; }, one) / s.area;
     const auto normal = [&](std::size_t i) { return best[i] - mean; };
     out.warping = s.integral(normal, normal);
+    // Integrals of z (y2 + z2) and y (y2 + z2), the walls cut into short straight pieces.
+    double momentY = 0, momentZ = 0;
+    constexpr int pieces = 40;
+    for (std::size_t i = 1; i < s.at.size(); ++i)
+        for (int k = 0; k < pieces; ++k) {
+            const double f = (k + 0.5) / pieces;
+            const double py = y(i - 1) + f * (y(i) - y(i - 1)), pz = z(i - 1) + f * (z(i) - z(i - 1));
+            const double dA = wall * s.length(i) / pieces, square = py * py + pz * pz;
+            momentY += pz * square * dA;
+            momentZ += py * square * dA;
+        }
+    out.unlikeY = momentY / p.Iy - 2 * out.shearCenter.z;
+    out.unlikeZ = momentZ / p.Iz - 2 * out.shearCenter.y;
     return out;
 }
 
@@ -103,6 +117,20 @@ OpenProperties openProperties(const Section &section) {
     const double h = section.height - section.wall, b = section.width - section.wall / 2;
     if (section.shape == SectionShape::Channel)
         return openProperties({{b, -h / 2}, {0, -h / 2}, {0, h / 2}, {b, h / 2}}, section.wall);
+    if (section.shape == SectionShape::HalfTube) {
+        constexpr int chords = 24;
+        const double R = (section.width - section.wall) / 2;
+        std::vector<SectionPoint> arc;
+        for (int i = 0; i <= chords; ++i) {
+            const double a = std::numbers::pi * i / chords;
+            arc.push_back({R * std::cos(a), R * std::sin(a)});
+        }
+        return openProperties(arc, section.wall);
+    }
+    if (section.shape == SectionShape::Angle || section.shape == SectionShape::TubeCorner)
+        return openProperties(
+            {{section.width - section.wall / 2, 0}, {0, 0}, {0, section.height - section.wall / 2}},
+            section.wall);
     const double across = section.width - section.wall, high = section.height - section.wall / 2;
     return openProperties({{-across / 2, high}, {-across / 2, 0}, {across / 2, 0}, {across / 2, high}},
                           section.wall);

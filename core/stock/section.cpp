@@ -95,30 +95,17 @@ struct CornerSums {
     }
 };
 
-SectionProperties angle(const Section &s, double t) {
+/// Product of inertia of a spandrel about its own centroid: integral over the square less the quarter disk.
+double spandrelProduct(double r) {
+    const Spandrel c(r);
+    // about the corner of the square: r^4/4 - integral over the quarter disk centered at (r, r)
+    const double disk = r * r * pi / 4 * r * r - 2 * r * (r * r * r / 3) + r * r * r * r / 8;
+    return r * r * r * r / 4 - disk - c.area * c.offset * c.offset;
+}
+
+/// What the sums about the outer corner of two legs come to.
+SectionProperties ofCorner(const CornerSums &sums, const Section &s, double t) {
     const double h = s.height, b = s.width;
-    const auto box = [](CornerSums &sums, double y0, double y1, double z0, double z1) {
-        const double w = y1 - y0, d = z1 - z0;
-        sums.add(1, w * d, (y0 + y1) / 2, (z0 + z1) / 2, w * d * d * d / 12, d * w * w * w / 12, 0);
-    };
-    CornerSums sums;
-    box(sums, 0, b, 0, t);
-    box(sums, 0, t, t, h);
-    // Product of inertia of a spandrel about its own centroid: integral over the square less the
-    // quarter disk, (1/4 - (1 - pi/2 + 3/8... )) reduces to this constant times r^4 (closed form).
-    const auto spandrelProduct = [](double r) {
-        const Spandrel c(r);
-        // about the corner of the square: r^4/4 - integral over the quarter disk centered at (r, r)
-        const double disk = r * r * pi / 4 * r * r - 2 * r * (r * r * r / 3) + r * r * r * r / 8;
-        return r * r * r * r / 4 - disk - c.area * c.offset * c.offset;
-    };
-    const Spandrel root(s.radius), toe(s.radius / 2);
-    sums.add(1, root.area, t + root.offset, t + root.offset, root.inertia, root.inertia,
-             spandrelProduct(s.radius));
-    sums.add(-1, toe.area, b - toe.offset, t - toe.offset, toe.inertia, toe.inertia,
-             spandrelProduct(s.radius / 2));
-    sums.add(-1, toe.area, t - toe.offset, h - toe.offset, toe.inertia, toe.inertia,
-             spandrelProduct(s.radius / 2));
     const double y = sums.Sz / sums.area, z = sums.Sy / sums.area;
     SectionProperties p;
     p.area = sums.area;
@@ -139,7 +126,88 @@ SectionProperties angle(const Section &s, double t) {
     return p;
 }
 
+SectionProperties angle(const Section &s, double t) {
+    const double h = s.height, b = s.width;
+    const auto box = [](CornerSums &sums, double y0, double y1, double z0, double z1) {
+        const double w = y1 - y0, d = z1 - z0;
+        sums.add(1, w * d, (y0 + y1) / 2, (z0 + z1) / 2, w * d * d * d / 12, d * w * w * w / 12, 0);
+    };
+    CornerSums sums;
+    box(sums, 0, b, 0, t);
+    box(sums, 0, t, t, h);
+    const Spandrel root(s.radius), toe(s.radius / 2);
+    sums.add(1, root.area, t + root.offset, t + root.offset, root.inertia, root.inertia,
+             spandrelProduct(s.radius));
+    sums.add(-1, toe.area, b - toe.offset, t - toe.offset, toe.inertia, toe.inertia,
+             spandrelProduct(s.radius / 2));
+    sums.add(-1, toe.area, t - toe.offset, h - toe.offset, toe.inertia, toe.inertia,
+             spandrelProduct(s.radius / 2));
+    return ofCorner(sums, s, t);
+}
+
+/// Half of a round tube, cut along a diameter that lies along y; closed forms of half rings.
+SectionProperties halfTube(const Section &s, double t) {
+    const double R = s.width / 2, r = R - t;
+    SectionProperties p;
+    p.area = pi / 2 * (R * R - r * r);
+    const double middle = 2.0 / 3 * (R * R * R - r * r * r) / p.area;  // of the area above the cut
+    p.Iz = pi / 8 * (std::pow(R, 4) - std::pow(r, 4));
+    p.Iy = p.Iz - p.area * middle * middle;
+    p.J = pi * (R + r) / 2 * t * t * t / 3;
+    p.C = p.J / t;
+    p.Wely = p.Wply = p.Iy / std::max(middle, R - middle);
+    p.Welz = p.Wplz = p.Iz / R;
+    p.Asy = p.Asz = p.area / 2;
+    p.ry = std::sqrt(p.Iy / p.area);
+    p.rz = std::sqrt(p.Iz / p.area);
+    p.perimeter = pi * (R + r) + 2 * t;
+    p.outerRadius = R;
+    return p;
+}
+
+/// Two walls of a rectangular tube with the rounded corner between them.
+SectionProperties tubeCorner(const Section &s, double t) {
+    const double ro = s.radius > 0 ? s.radius : standardCornerRadius(s.wall), ri = std::max(0.0, ro - t);
+    CornerSums sums;
+    const auto box = [&sums](double y0, double y1, double z0, double z1) {
+        const double w = y1 - y0, d = z1 - z0;
+        sums.add(1, w * d, (y0 + y1) / 2, (z0 + z1) / 2, w * d * d * d / 12, d * w * w * w / 12, 0);
+    };
+    box(0, s.width, 0, t);
+    box(0, t, t, s.height);
+    const Spandrel outer(ro), inner(ri);
+    sums.add(-1, outer.area, outer.offset, outer.offset, outer.inertia, outer.inertia, spandrelProduct(ro));
+    sums.add(1, inner.area, t + inner.offset, t + inner.offset, inner.inertia, inner.inertia,
+             spandrelProduct(ri));
+    SectionProperties p = ofCorner(sums, s, t);
+    p.outerRadius = ro;
+    return p;
+}
+
 }  // namespace
+
+Section rippedFrom(const Section &tube) {
+    Section s = tube;
+    s.from = tube.id;
+    if (tube.shape == SectionShape::RoundTube) {
+        s.shape = SectionShape::HalfTube;
+        s.id = "half of " + tube.id;
+        s.height = tube.height / 2;
+    } else {
+        // The cut runs through two corners, each piece keeps half of their arcs: told as straight ends of
+        // their length.
+        s.shape = SectionShape::TubeCorner;
+        s.id = "corner of " + tube.id;
+        s.radius = tube.radius > 0
+                       ? tube.radius
+                       : (tube.standard == "ASTM A500" ? 2 * designWallFactor(tube.standard) * tube.wall
+                                                       : standardCornerRadius(tube.wall));
+        const double less = s.radius - pi / 4 * (s.radius - tube.wall / 2);
+        s.height -= less;
+        s.width -= less;
+    }
+    return s;
+}
 
 double designWallFactor(const std::string &standard) {
     return standard == "ASTM A500" || standard == "ASTM A53" ? 0.93 : 1.0;
@@ -200,6 +268,8 @@ Result<SectionProperties> properties(const Section &s, double density) {
     if (!(s.height > 0) || !(s.width > 0) || !(s.wall > 0))
         return fail(ProblemKind::BadInput, "Height, width and wall must be above 0.", where);
     const bool open = s.shape == SectionShape::Channel || s.shape == SectionShape::Hat;
+    if (s.shape == SectionShape::HalfTube && !(2 * s.wall < s.width))
+        return fail(ProblemKind::BadInput, "The wall leaves no inside in the half tube.", where);
     const bool hollow = open || s.shape == SectionShape::RectTube || s.shape == SectionShape::RoundTube;
     if (hollow && !(2 * s.wall < std::min(s.height, s.width)))
         return fail(ProblemKind::BadInput,
@@ -232,6 +302,16 @@ Result<SectionProperties> properties(const Section &s, double density) {
         case SectionShape::Hat:
             p = openProperties(s).common;
             p.massPerLength = p.area * density;
+            break;
+        case SectionShape::HalfTube:
+            p = halfTube(s, t);
+            p.massPerLength = halfTube(nominal, s.wall).area * density;
+            break;
+        case SectionShape::TubeCorner:
+            if (!(s.wall < std::min(s.height, s.width)))
+                return fail(ProblemKind::BadInput, "The legs are shorter than the wall.", where);
+            p = tubeCorner(s, t);
+            p.massPerLength = tubeCorner(nominal, s.wall).area * density;
             break;
         case SectionShape::Flat:
             p = solidProperties(s.height, s.width);

@@ -7,21 +7,23 @@
 
 namespace hefty::stock {
 
-/// Channel and Hat are shapes of frame rails only: no part is made of them.
-enum class SectionShape { RectTube, RoundTube, Angle, Flat, Channel, Hat };
+/// Hat is a shape of frame rails only: no part is made of it. HalfTube and TubeCorner are ripped out of tubes
+/// along their length: half a round one, its hollow below; one of the two angles of a rectangular one.
+enum class SectionShape { RectTube, RoundTube, Angle, Flat, Channel, Hat, HalfTube, TubeCorner };
 
 /// A bar as it is sold. Lengths in mm. `height` stands along the section's z axis, `width` along y.
 struct Section {
     std::string id;
     SectionShape shape = SectionShape::RectTube;
-    std::string series;    ///< "metric" or "inch"
-    std::string standard;  ///< product standard
-    double height = 0;     ///< outside; diameter of a round tube
-    double width = 0;      ///< outside; thickness of a flat
-    double wall = 0;       ///< nominal
-    double radius = 0;     ///< outside corner of a rectangular tube, root fillet of an angle
-    std::string material;  ///< what it is usually made of
-    double length = 0;     ///< stock length
+    std::string series;     ///< "metric" or "inch"
+    std::string standard;   ///< product standard
+    double height = 0;      ///< outside; diameter of a round tube
+    double width = 0;       ///< outside; thickness of a flat
+    double wall = 0;        ///< nominal
+    double radius = 0;      ///< outside corner of a rectangular tube, root fillet of an angle
+    std::string material;   ///< what it is usually made of
+    double length = 0;      ///< stock length
+    std::string from = {};  ///< the tube that two of it are ripped from; empty: it is sold as it is
 
     bool operator==(const Section &) const = default;
 };
@@ -42,6 +44,16 @@ struct SectionProperties {
     double perimeter = 0;       ///< outside, mm
     double massPerLength = 0;   ///< kg/mm, from the nominal wall; 0 density = 0
 };
+
+/// What two of it are ripped from a tube along its length: a round one in halves, a rectangular one from
+/// corner to corner. The kerf is not taken off. @pre the shape is RoundTube or RectTube
+[[nodiscard]] Section rippedFrom(const Section &tube);
+
+/// True of walls that close no hollow.
+[[nodiscard]] constexpr bool isOpen(SectionShape shape) {
+    return shape == SectionShape::Angle || shape == SectionShape::Channel || shape == SectionShape::Hat ||
+           shape == SectionShape::HalfTube || shape == SectionShape::TubeCorner;
+}
 
 /// Share of the nominal wall that a calculation may count with: 0.93 for electric-resistance-welded
 /// tube and pipe to ASTM A500 and A53, 1 otherwise (AISC 360-16 B4.2).

@@ -33,7 +33,8 @@ const Material *Stock::material(std::string_view id) const {
     return findById(materials, id);
 }
 const Section *Stock::section(std::string_view id) const {
-    return findById(sections, id);
+    const Section *sold = findById(sections, id);
+    return sold ? sold : findById(ripped, id);
 }
 const BoltSize *Stock::bolt(std::string_view id) const {
     return findById(bolts, id);

@@ -124,6 +124,7 @@ struct Lamp {
 struct Stock {
     std::vector<Material> materials;
     std::vector<Section> sections;
+    std::vector<Section> ripped;  ///< what can be ripped from the tubes among them; found by id like those
     std::vector<PlateStock> plates;
     std::vector<BoltSize> bolts;
     std::vector<Filler> fillers;

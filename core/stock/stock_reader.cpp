@@ -46,11 +46,13 @@ Section readSection(const Rows &t, std::size_t r, Faults &f) {
         s.shape = SectionShape::RoundTube;
     else if (shape == "angle")
         s.shape = SectionShape::Angle;
+    else if (shape == "channel")
+        s.shape = SectionShape::Channel;
     else if (shape == "flat")
         s.shape = SectionShape::Flat;
     else
         f.add(fmt::format("The shape \"{}\" is not known.", shape), "sections.csv/" + s.id,
-              "Use rect, round, angle or flat.");
+              "Use rect, round, angle, channel or flat.");
     s.series = t.text(r, "series", f);
     s.standard = t.text(r, "standard", f);
     s.height = t.number(r, "height", f);
@@ -244,6 +246,10 @@ Result<Stock> readStock(const std::string &folder) {
     stock.materials = readRows<Material>(materials, "materials.csv", faults, readMaterial);
     readStrengths(strengths, stock.materials, faults);
     stock.sections = readRows<Section>(sections, "sections.csv", faults, readSection);
+    for (const Section &s : stock.sections)
+        if (s.shape == SectionShape::RectTube ||
+            (s.shape == SectionShape::RoundTube && 2 * s.wall < s.height))
+            stock.ripped.push_back(rippedFrom(s));
     stock.plates = readRows<PlateStock>(plates, "plates.csv", faults, readPlate);
     stock.bolts = readRows<BoltSize>(bolts, "bolts.csv", faults, readBolt);
     stock.fillers = readRows<Filler>(fillers, "fillers.csv", faults, readFiller);

@@ -70,7 +70,7 @@ std::vector<ConvexBody> carriedTires(const armor::Assembly &assembly) {
     std::vector<ConvexBody> out;
     for (const armor::CarriedWheel &w : assembly.wheels) {
         const armor::SheetPart *hub = assembly.sheet(w.part);
-        if (!hub || !(w.width > 0)) continue;
+        if (!hub || !(w.width > 0 && w.radius > 0)) continue;
         const shape::Vec3 axis = hub->axes.z, x = hub->axes.x, y = hub->axes.y;
         const auto at = [&](int i, double radius, double side) -> shape::Vec3 {
             const double a = 2 * std::numbers::pi * i / pieces;

@@ -1,5 +1,6 @@
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 #include <fmt/format.h>
 
@@ -7,6 +8,7 @@
 #include "core/base/csv.h"
 #include "core/workshop/flat_pattern.h"
 #include "core/workshop/masses.h"
+#include "core/workshop/notches.h"
 #include "core/workshop/workshop.h"
 
 namespace hefty::workshop {
@@ -58,6 +60,29 @@ CutItem cutOf(const armor::Assembly &a, const armor::BarPart &t) {
                          "center line, through both walls.",
                          o.purpose, o.offset >= 0 ? "above" : "below"),
              {{o.length}, {o.height}, {o.station}, {std::abs(o.offset)}}});
+    return c;
+}
+
+/// One straight tube with its notches, in place of its legs.
+CutItem cutOf(const armor::Assembly &a, const armor::FoldedBar &f) {
+    const NotchPlan plan = notchPlan(a, f);
+    CutItem c;
+    c.part = f.name;
+    c.stock = plan.first->section.id;
+    c.material = plan.first->material.id;
+    c.length = plan.length;
+    c.miterFrom = plan.first->miterFrom();
+    c.miterTo = plan.last->miterTo();
+    c.mass = plan.mass;
+    c.bends = static_cast<int>(plan.notches.size());
+    for (const Notch &n : plan.notches)
+        c.note = c.note.then(
+            {fmt::format("Notch {{0}} from the start, open at the {}: {{1}} wide, {{2}} deep; fold {{3}}.",
+                         wallWord(n.open)),
+             {{n.station},
+              {n.width, measure::Quantity::DrilledLength},
+              {n.depth, measure::Quantity::DrilledLength},
+              {n.angle, measure::Quantity::Angle}}});
     return c;
 }
 
@@ -158,33 +183,63 @@ void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &o
               "equilibrium");
 }
 
+/// What lies on the rack for a section.
+std::string soldAs(const stock::Section &section) {
+    return section.from.empty() ? section.id : section.from;
+}
+
+/// Two ripped bars come from one length of tube: the longest with the next longest.
+void appendPairs(std::vector<PieceLength> halves, std::vector<PieceLength> &pieces) {
+    std::stable_sort(halves.begin(), halves.end(),
+                     [](const PieceLength &a, const PieceLength &b) { return a.length > b.length; });
+    for (std::size_t i = 0; i < halves.size(); i += 2) {
+        PieceLength pair = halves[i];
+        if (i + 1 < halves.size()) pair.twin = halves[i + 1].name;
+        pieces.push_back(std::move(pair));
+    }
+}
+
 Result<bool> nestBars(const armor::Assembly &a, const Shop &shop, std::stop_token stop,
                       std::span<const CutAlready> cut, Fabrication &out) {
-    const auto wanted = [cut](const armor::BarPart &b) {
-        return b.made.bought.empty() &&
-               std::none_of(cut.begin(), cut.end(), [&b](const CutAlready &c) { return c.part == b.name; });
+    // Of a folded bar its first leg stands for the whole tube.
+    const auto nameOf = [&a](const armor::BarPart &b) {
+        const armor::FoldedBar *whole = foldedBarOf(a, b.name);
+        return whole ? whole->name : b.name;
+    };
+    const auto wanted = [&](const armor::BarPart &b) {
+        const armor::FoldedBar *whole = foldedBarOf(a, b.name);
+        if (!b.made.bought.empty() || (whole && whole->legs.front() != b.name)) return false;
+        return std::none_of(cut.begin(), cut.end(), [&](const CutAlready &c) { return c.part == nameOf(b); });
+    };
+    const auto pieceOf = [&](const armor::BarPart &b) {
+        const armor::FoldedBar *whole = foldedBarOf(a, b.name);
+        return PieceLength{nameOf(b), whole ? notchPlan(a, *whole).length : b.cutLength()};
     };
     for (const armor::BarPart &t : a.bars) {
         if (!wanted(t)) continue;
-        const auto same = [&t](const SectionNesting &n) {
-            return n.section == t.section.id && n.material == t.material.id;
+        const std::string sold = soldAs(t.section);
+        const auto same = [&](const SectionNesting &n) {
+            return n.section == sold && n.material == t.material.id;
         };
         if (std::any_of(out.nestings.begin(), out.nestings.end(), same)) continue;
         std::vector<PieceLength> pieces;
+        std::map<std::string, std::vector<PieceLength>> ripped;
         for (const armor::BarPart &u : a.bars)
-            if (wanted(u) && u.section.id == t.section.id && u.material.id == t.material.id)
-                pieces.push_back({u.name, u.cutLength()});
+            if (wanted(u) && soldAs(u.section) == sold && u.material.id == t.material.id)
+                (u.section.from.empty() ? pieces : ripped[u.section.id]).push_back(pieceOf(u));
+        for (auto &[id, halves] : ripped) appendPairs(std::move(halves), pieces);
         std::vector<Bar> bars;
         for (const RackItem &i : shop.rack)
-            if (i.section == t.section.id && i.material == t.material.id)
+            if (i.section == sold && i.material == t.material.id)
                 for (int n = 0; n < i.count; ++n)
                     bars.push_back({i.count > 1 ? fmt::format("{} ({})", i.id, n + 1) : i.id, i.length, true,
                                     i.price, i.id});
-        const double newPrice = t.properties.massPerLength * t.section.length * shop.tubePricePerKg;
+        const double whole = t.properties.massPerLength * (t.section.from.empty() ? 1 : 2);
+        const double newPrice = whole * t.section.length * shop.tubePricePerKg;
         auto nesting =
             nest(pieces, bars, {"to buy", t.section.length, false, newPrice}, {shop.kerf, 50, stop});
         if (!nesting) return tl::unexpected(nesting.error());
-        SectionNesting section{t.section.id, t.material.id, std::move(*nesting), 0};
+        SectionNesting section{sold, t.material.id, std::move(*nesting), 0};
         for (const NestedBar &b : section.nesting.bars)
             section.cost += b.bar.onHand ? b.bar.cost * b.used() / b.bar.length : newPrice;
         out.nestings.push_back(std::move(section));
@@ -224,7 +279,9 @@ void price(const armor::Assembly &a, const Shop &shop, std::span<const CutAlread
 Result<Fabrication> fabricate(const armor::Assembly &a, const rig::RigGeometry &rig, const Shop &shop,
                               std::stop_token stop, std::span<const CutAlready> cut) {
     Fabrication out;
-    for (const armor::BarPart &t : a.bars) out.cuts.push_back(cutOf(a, t));
+    for (const armor::BarPart &t : a.bars)
+        if (!foldedBarOf(a, t.name)) out.cuts.push_back(cutOf(a, t));
+    for (const armor::FoldedBar &f : a.foldedBars) out.cuts.push_back(cutOf(a, f));
     for (const armor::SheetPart &p : a.sheets)
         if (!foldedOf(a, p.name)) out.cuts.push_back(cutOf(p));
     for (const armor::FoldedSheet &f : a.folded) out.cuts.push_back(cutOf(a, f));
@@ -242,7 +299,7 @@ std::string cutListCsv(const Fabrication &f) {
         for (const SectionNesting &n : f.nestings)
             for (const NestedBar &b : n.nesting.bars)
                 for (const PieceLength &p : b.pieces)
-                    if (!c.isPlate && p.name == c.part) bar = b.bar.id;
+                    if (!c.isPlate && (p.name == c.part || p.twin == c.part)) bar = b.bar.id;
         std::string holes;
         for (const armor::Hole &h : c.holes)
             holes += fmt::format("{}{} d{:.1f} at {:.1f}/{:.1f}", holes.empty() ? "" : "; ", h.purpose,

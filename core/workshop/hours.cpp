@@ -41,6 +41,12 @@ struct Counted {
 WorkHours hoursOf(const armor::Assembly &a, const std::vector<SeamWork> &seams, const Shop &shop) {
     Counted n;
     for (const armor::BarPart &b : a.bars) n.take(b);
+    for (const armor::FoldedBar &f : a.foldedBars) {
+        // Its legs were counted as bars by themselves: each notch is two saw cuts and a fold, as two ends
+        // were.
+        n.folds += static_cast<double>(f.folds.size());
+        n.parts -= static_cast<double>(f.legs.size() - 1);
+    }
     for (const armor::SheetPart &s : a.sheets)
         if (!foldedOf(a, s.name)) n.take(flatPattern(s));
     for (const armor::FoldedSheet &f : a.folded) n.take(flatPattern(a, f));

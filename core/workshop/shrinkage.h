@@ -14,6 +14,10 @@ struct Distortion {
     shape::Vec3 way = shape::Vec3::Zero();  ///< of a bow, unit vector
     std::string advice;
     working::Working working;
+    // Of what the piece's own model tells; below 0: not asked.
+    double held = -1;           ///< the same if it is bolted to its jig until it is cold
+    double tied = -1;           ///< and with a bar tacked between the two until then
+    std::vector<double> steps;  ///< how far it has come after each seam
 };
 
 /// The force that a seam shrinks with along itself once it is cold [N].

@@ -324,10 +324,79 @@ class TestPieces : public QObject {
         demo.session().undoStack()->undo();
         QCOMPARE(demo.session().piece()->operations.size(), before);
     }
+    /// An add-on of the folder: its sizes are fields, its wall is typed or pointed at; undone by one step.
+    void addOnsByHand() {
+        DemoWindow demo("layout", demoPath("marten-full-set"));
+        QVERIFY(demo.answered());
+        demo.session().choosePiece("rear-beam");
+        QTest::mouseClick(demo.find<QPushButton>("trayByHand"), Qt::LeftButton);
+        auto *kind = demo.find<QComboBox>("buildKind");
+        const int step = kind->findText("Add: step");
+        QVERIFY(step > 0);
+        kind->setCurrentIndex(step);
+        QVERIFY(demo.find<QLabel>("buildAbout")->text().contains("someone stands on it"));
+        demo.find<QLineEdit>("build.at")->setText("beam@300 wall rearward");
+        demo.find<QLineEdit>("build.width")->setText("12 in");
+        QTest::mouseClick(demo.find<QPushButton>("buildMake"), Qt::LeftButton);
+        QVERIFY2(demo.find<QLabel>("buildNote")->text().isEmpty(),
+                 qPrintable(demo.find<QLabel>("buildNote")->text()));
+        const Json &made = demo.session().piece()->operations.back();
+        QVERIFY(made["addon"] == "step" && std::abs(made["settings"]["width"].get<double>() - 304.8) < 1e-9);
+        QVERIFY(demo.answered());
+        const auto built = demo.session().appraisal();
+        const armor::Assembly &a = *demo.session().chosen(*built)->assembly;
+        QVERIFY(a.sheet("step") && a.sheet("step.left gusset"));
+        QCOMPARE(demo.find<QLineEdit>("build.name")->text(), QString("step2"));
+        demo.session().undoStack()->undo();
+        QVERIFY(demo.answered());
+        const auto undone = demo.session().appraisal();
+        QVERIFY(!demo.session().chosen(*undone)->assembly->sheet("step"));
+        // Pointed at in the drawing: the wall that looks at the viewer.
+        auto *above = demo.find<PlanView>("layoutTop");
+        const Vec3 middle = a.bar("beam")->axesAt(450).origin;
+        QTest::mouseClick(demo.find<QToolButton>("pick.at"), Qt::LeftButton);
+        QTest::qWait(50);
+        QTest::mouseClick(above, Qt::LeftButton, {}, above->toScreen(middle).toPoint());
+        QVERIFY2(demo.find<QLineEdit>("build.at")->text().endsWith("wall up"),
+                 qPrintable(demo.find<QLineEdit>("build.at")->text()));
+    }
+    /// What the rack can become: asked for in the gallery, found in the background, taken with its tubes set.
+    void fromTheRack() {
+        DemoWindow demo("layout");
+        QVERIFY(demo.answered());
+        const std::size_t before = demo.session().job().pieces.size();
+        QTimer::singleShot(0, this, [&demo] {
+            auto *gallery = demo.window.findChild<Gallery *>("gallery");
+            QVERIFY(gallery);
+            QTest::mouseClick(gallery->findChild<QPushButton *>("rackAsk"), Qt::LeftButton);
+            QPushButton *first = nullptr;
+            QTRY_VERIFY_WITH_TIMEOUT(
+                [&] {
+                    for (auto *b : gallery->findChildren<QPushButton *>())
+                        if (b->objectName().startsWith("rack1.")) first = b;
+                    return first != nullptr;
+                }(),
+                60000);
+            QVERIFY(gallery->findChild<QLabel *>("rackTold")->text().contains("Sorted"));
+            QTest::mouseClick(first, Qt::LeftButton);
+        });
+        QTest::mouseClick(demo.find<QToolButton>("addPieceButton"), Qt::LeftButton);
+        QCOMPARE(demo.session().job().pieces.size(), before + 1);
+        QVERIFY(demo.answered());
+        const auto built = demo.session().appraisal();
+        const job::PieceAppraisal *piece = demo.session().chosen(*built);
+        QVERIFY(piece && piece->fabrication);
+        QVERIFY(std::any_of(piece->fabrication->nestings.begin(), piece->fabrication->nestings.end(),
+                            [](const auto &n) {
+                                return std::any_of(n.nesting.bars.begin(), n.nesting.bars.end(),
+                                                   [](const auto &b) { return b.bar.onHand; });
+                            }));
+    }
     void placesReadBack() {
         for (const auto units : {measure::UnitSystem::Metric, measure::UnitSystem::Inch})
-            for (const char *written : {"beam", "beam@end", "beam@2 in", "plate#2", "beam@start wall up",
-                                        "rail left rear", "10 in, -3 in, 0 + 0, 0, 1 in"}) {
+            for (const char *written :
+                 {"beam", "beam@end", "beam@2 in", "plate#2", "plate edge 2", "plate edge 2 0.25",
+                  "beam@start wall up", "rail left rear", "10 in, -3 in, 0 + 0, 0, 1 in"}) {
                 const auto place = placeFromText(written, units);
                 QVERIFY2(place, written);
                 const QString text = textOfPlace(*place, units);

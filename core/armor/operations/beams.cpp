@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/making/cover.h"
+#include "core/armor/making/folded_bar.h"
 #include "core/armor/making/frame_brackets.h"
 #include "core/armor/making/receiver.h"
 #include "core/armor/operations/record.h"
@@ -23,6 +24,21 @@ bool standsOn(Record &r, const BarPart &b, double y) {
     return r.fine();
 }
 
+/// Notched and folded at its corners; its ends lie on what their places are on.
+void addFolded(Record &r, const std::string &name, const StockedBar &of, const Record::Place &from,
+               const std::vector<FoldedCorner> &folds, const Record::Place &to) {
+    const Vec3 first = folds.front().at - from.at;
+    if (!(first.norm() > 1)) return r.refuse("the tube has no length.");
+    const Vec3 up = std::abs(first.normalized().z()) > 0.99 ? Vec3::UnitX() : Vec3::UnitZ();
+    addFoldedBar(r.maker, name, r.made(Role::Beam), of, from.at, folds, to.at, up);
+    if (r.maker.refused() || r.out().foldedBars.empty() || !r.in.boolean("cope", true)) return;
+    const FoldedBar &whole = r.out().foldedBars.back();
+    for (BarPart &b : r.out().bars) {
+        if (b.name == whole.legs.front() && !from.part.empty()) Maker::cope(b, false, {from.part});
+        if (b.name == whole.legs.back() && !to.part.empty()) Maker::cope(b, true, {to.part});
+    }
+}
+
 }  // namespace
 
 void addTube(Record &r) {
@@ -30,11 +46,20 @@ void addTube(Record &r) {
     const StockedBar of = r.stocked();
     const Record::Place from = r.place("from"), to = r.place("to");
     std::vector<PathPoint> bends;
+    std::vector<FoldedCorner> folds;
     for (const auto &[value, path] : r.in.array("bends")) {
         ObjectReader b(*value, path, r.faults());
-        bends.push_back({vec(b.numbers<3>("at")), b.number("radius")});
+        const Vec3 at = vec(b.numbers<3>("at"));
+        const int cuts = b.integer("cuts", 0);
+        if (cuts < 0 || cuts > 24) r.refuse("a corner is folded with 1 to 24 cuts.");
+        if (cuts > 0)
+            folds.push_back({at, cuts, b.number("radius", 0)});
+        else
+            bends.push_back({at, b.number("radius")});
     }
+    if (!folds.empty() && !bends.empty()) r.refuse("a tube is either bent or notched and folded.");
     if (!r.fine()) return;
+    if (!folds.empty()) return addFolded(r, name, of, from, folds, to);
     const Vec3 first = (bends.empty() ? to.at : bends.front().at) - from.at;
     if (!(first.norm() > 1)) return r.refuse("the tube has no length.");
     const Vec3 up = std::abs(first.normalized().z()) > 0.99 ? Vec3::UnitX() : Vec3::UnitZ();
@@ -135,6 +160,33 @@ void addCap(Record &r) {
         s.made.leg = r.in.number("weld", 4);
     } else {
         r.refuse("that end is cut to lie on another part.");
+    }
+}
+
+/// An end of a bar that is there already is cut to another part.
+void trimBar(Record &r) {
+    const BarPart *there = r.beam("bar");
+    const std::string onto = r.in.text("onto"), end = r.in.text("end", std::string("end"));
+    if (end != "start" && end != "end")
+        r.refuse(fmt::format("\"{}\" is neither its start nor its end.", end));
+    if (!r.out().bar(onto) && !r.out().sheet(onto))
+        r.refuse(fmt::format("the piece has no part \"{}\".", onto));
+    if (!r.fine()) return;
+    if (there->name == onto) return r.refuse("a bar is not cut to itself.");
+    const bool atTo = end == "end";
+    for (BarPart &b : r.out().bars) {
+        if (b.name != there->name) continue;
+        if ((atTo ? b.cutTo : b.cutFrom).squaredNorm() > 0)
+            return r.refuse("that end is mitered to another bar.");
+        BarPart tried = b;
+        std::vector<parts::Surface> surface;
+        if (const BarPart *other = r.out().bar(onto))
+            surface.push_back(parts::surfaceOf(*other));
+        else if (const SheetPart *sheet = r.out().sheet(onto))
+            surface.push_back(parts::planesOf(sheet->axes.origin, sheet->axes.z, sheet->thickness));
+        if (!parts::trimEnd(tried, atTo, surface))
+            return r.refuse(fmt::format("not all of that end meets \"{}\".", onto));
+        Maker::cope(b, atTo, {onto});
     }
 }
 

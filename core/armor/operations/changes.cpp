@@ -1,4 +1,5 @@
 #include <algorithm>
+#include <map>
 
 #include <fmt/format.h>
 
@@ -94,15 +95,90 @@ void addTwin(Assembly &out, FoldedSheet whole, const std::string &twin) {
     out.folded.push_back(std::move(whole));
 }
 
-void addTwinAnchor(std::vector<Anchor> &anchors, const std::string &part, const std::string &twin) {
-    const auto pulled =
-        std::find_if(anchors.begin(), anchors.end(), [&](const Anchor &a) { return a.name == part; });
-    if (pulled == anchors.end()) return;
-    Anchor other = *pulled;
-    other.name = twin;
-    other.hole = mirrored(other.hole);
-    other.forward = mirrored(other.forward);
-    anchors.push_back(std::move(other));
+/// What is mirrored, and what its twin is called.
+using Twins = std::map<std::string, std::string>;
+
+/// The legs are mirrored one by one.
+void addTwin(Assembly &out, FoldedBar whole, const std::string &twin, const Twins &twins) {
+    whole.name = twin;
+    for (std::string &leg : whole.legs) leg = twins.at(leg);
+    for (BarFold &f : whole.folds) {
+        f.at = mirrored(f.at);
+        f.outward = mirrored(f.outward);
+    }
+    out.foldedBars.push_back(std::move(whole));
+}
+
+std::string twinOf(const Twins &twins, const std::string &id) {
+    const auto it = twins.find(id);
+    return it == twins.end() ? twinName(id) : it->second;
+}
+
+/// "Jack at foot.left" becomes "Jack at foot.right".
+std::string twinTitle(std::string title, const std::string &id, const std::string &twin) {
+    const auto at = id.empty() ? std::string::npos : title.find(id);
+    return at == std::string::npos ? title + ", on the other side" : title.replace(at, id.size(), twin);
+}
+
+/// The places of mirrored parts where something acts: also on their twins.
+template <class List, class Mirror>
+void addTwinPlaces(List &list, const Twins &twins, const Mirror &mirror) {
+    const List was = list;
+    for (auto place : was) {
+        const auto it = twins.find(place.part);
+        if (it == twins.end()) continue;
+        place.part = it->second;
+        place.at = mirrored(place.at);
+        mirror(place);
+        list.push_back(std::move(place));
+    }
+}
+
+void addTwinAnchors(std::vector<Anchor> &anchors, const Twins &twins) {
+    const std::vector<Anchor> was = anchors;
+    for (Anchor other : was) {
+        const auto it = twins.find(other.name);
+        if (it == twins.end()) continue;
+        other.name = it->second;
+        other.hole = mirrored(other.hole);
+        other.forward = mirrored(other.forward);
+        anchors.push_back(std::move(other));
+    }
+}
+
+/// What is carried on mirrored parts, with what was bought for it.
+void addTwinLoads(Assembly &out, const Twins &twins) {
+    const std::vector<CarriedWheel> was = out.wheels;
+    for (CarriedWheel load : was) {
+        const auto it = twins.find(load.part);
+        if (it == twins.end()) continue;
+        load.part = it->second;
+        load.center = mirrored(load.center);
+        load.hub = mirrored(load.hub);
+        out.wheels.push_back(std::move(load));
+    }
+}
+
+void addTwinPlacesOf(Assembly &out, const Twins &twins) {
+    const auto named = [&twins](auto &place) {
+        const std::string id = place.id;
+        place.id = twinOf(twins, id);
+        place.name = twinTitle(place.name, id, place.id);
+    };
+    addTwinPlaces(out.steps, twins, [&twins](StepSpot &s) {
+        if (!s.id.empty()) s.id = twinOf(twins, s.id);
+    });
+    addTwinPlaces(out.strikes, twins, [&named](StrikeSpot &s) {
+        named(s);
+        s.direction = mirrored(s.direction);
+    });
+    addTwinPlaces(out.jacks, twins, named);
+    addTwinPlaces(out.grounds, twins, [&named](GroundSpot &g) {
+        named(g);
+        g.push = mirrored(g.push);
+    });
+    addTwinAnchors(out.anchors, twins);
+    addTwinLoads(out, twins);
 }
 
 /// With all that stands on it.
@@ -129,23 +205,72 @@ std::vector<std::string> sidesOf(Record &r, const std::string &part) {
     return whole ? whole->facets : std::vector<std::string>{part};
 }
 
+/// What a name stands for: a part, or all parts of an add-on, the main one of which may carry its name.
+std::vector<std::string> partsOf(Record &r, const std::string &name) {
+    std::vector<std::string> all;
+    if (const FoldedBar *whole = r.foldedBar(name)) return whole->legs;
+    if (r.isAddOn(name)) all = r.groupOf(name);
+    if (r.folded(name) || r.out().has(name)) all.insert(all.begin(), name);
+    return all;
+}
+
+bool isBought(const Assembly &a, const std::string &part) {
+    return std::any_of(a.bought.begin(), a.bought.end(), [&](const BoughtPart &b) { return b.name == part; });
+}
+
+void mirrorOne(Assembly &out, const FoldedSheet *whole, const std::string &part, const std::string &twin,
+               Twins &twins) {
+    if (whole) {
+        for (const std::string &facet : whole->facets) twins[facet] = twin + facet.substr(part.size());
+        return addTwin(out, *whole, twin);
+    }
+    twins[part] = twin;
+    if (const BarPart *bar = out.bar(part))
+        out.bars.push_back(twinOf(out, *bar, twin));
+    else if (const SheetPart *sheet = out.sheet(part))
+        out.sheets.push_back(twinOf(*sheet, twin));
+    else
+        for (BoughtPart b : std::vector<BoughtPart>(out.bought))
+            if (b.name == part) {
+                b.name = twin;
+                b.center = mirrored(b.center);
+                out.bought.push_back(std::move(b));
+            }
+}
+
+void moveOne(Assembly &out, const std::string &part, const Vec3 &by) {
+    for (BarPart &b : out.bars) {
+        if (b.name != part) continue;
+        b.from += by;
+        b.to += by;
+        for (PathPoint &p : b.bends) p.at += by;
+        movePlacesOf(out, part, by);
+    }
+    for (SheetPart &s : out.sheets)
+        if (s.name == part) {
+            s.axes.origin += by;
+            movePlacesOf(out, part, by);
+        }
+}
+
 }  // namespace
 
 void addMirrored(Record &r) {
     const std::string part = r.in.text("part"), twin = r.in.text("name", twinName(part));
     if (!r.isPart(part)) return;
     Assembly &out = r.out();
-    if (out.has(twin) || r.folded(twin))
+    if (out.has(twin) || r.folded(twin) || r.foldedBar(twin) || !r.groupOf(twin).empty())
         return r.refuse(fmt::format("there is a part \"{}\" already.", twin));
-    if (const FoldedSheet *whole = r.folded(part)) return addTwin(out, *whole, twin);
-    if (const BarPart *bar = out.bar(part)) {
-        out.bars.push_back(twinOf(out, *bar, twin));
-    } else if (const SheetPart *sheet = out.sheet(part)) {
-        out.sheets.push_back(twinOf(*sheet, twin));
-        addTwinAnchor(out.anchors, part, twin);
-    } else {
-        r.refuse("what is bought is not mirrored.");
+    const auto parts = partsOf(r, part);
+    if (parts.size() == 1 && isBought(out, part)) return r.refuse("what is bought is not mirrored.");
+    Twins twins;
+    for (const std::string &p : parts) {
+        const FoldedSheet *whole = r.folded(p);
+        mirrorOne(out, whole, p, p.starts_with(part) ? twin + p.substr(part.size()) : twinName(p), twins);
     }
+    if (const FoldedBar *whole = r.foldedBar(part)) addTwin(out, *whole, twin, twins);
+    addTwinPlacesOf(out, twins);
+    if (r.isAddOn(part)) out.addOns.push_back(twin);
 }
 
 void movePart(Record &r) {
@@ -154,32 +279,29 @@ void movePart(Record &r) {
     const Vec3 by(step[0], step[1], step[2]);
     if (!r.fine() || !r.isPart(part)) return;
     Assembly &out = r.out();
-    if (std::any_of(out.bought.begin(), out.bought.end(),
-                    [&](const BoughtPart &b) { return b.name == part; }))
-        return r.refuse("what is bought lies where it is held.");
-    for (BarPart &b : out.bars) {
-        if (b.name != part) continue;
-        b.from += by;
-        b.to += by;
-        for (PathPoint &p : b.bends) p.at += by;
-        movePlacesOf(out, part, by);
-    }
-    for (const std::string &side : sidesOf(r, part)) {
-        const auto bolted = [&side](const BoltJoint &j) { return j.part == side; };
-        if (std::any_of(out.mounts.begin(), out.mounts.end(), bolted))
-            return r.refuse("it is bolted to the vehicle, whose holes stay where they are.");
-        for (SheetPart &s : out.sheets)
-            if (s.name == side) s.axes.origin += by;
-        if (out.sheet(side)) movePlacesOf(out, side, by);
-    }
+    const auto parts = partsOf(r, part);
+    if (parts.size() == 1 && isBought(out, part)) return r.refuse("what is bought lies where it is held.");
+    for (const std::string &p : parts)
+        for (const std::string &side : sidesOf(r, p)) {
+            const auto bolted = [&side](const BoltJoint &j) { return j.part == side; };
+            if (std::any_of(out.mounts.begin(), out.mounts.end(), bolted))
+                return r.refuse("it is bolted to the vehicle, whose holes stay where they are.");
+            moveOne(out, side, by);
+        }
+    if (FoldedBar *whole = r.foldedBar(part))
+        for (BarFold &f : whole->folds) f.at += by;
 }
 
 void removePart(Record &r) {
     const std::string part = r.in.text("part");
     if (!r.isPart(part)) return;
-    const std::vector<std::string> sides = sidesOf(r, part);
-    std::erase_if(r.out().folded, [&part](const FoldedSheet &f) { return f.name == part; });
-    for (const std::string &side : sides) removeOne(r.out(), side);
+    for (const std::string &p : partsOf(r, part)) {
+        const std::vector<std::string> sides = sidesOf(r, p);
+        std::erase_if(r.out().folded, [&p](const FoldedSheet &f) { return f.name == p; });
+        for (const std::string &side : sides) removeOne(r.out(), side);
+    }
+    std::erase(r.out().addOns, part);
+    std::erase_if(r.out().foldedBars, [&part](const FoldedBar &f) { return f.name == part; });
 }
 
 }  // namespace hefty::armor

@@ -15,7 +15,8 @@ std::string carryOutWith(Maker &maker, const Json &json) {
         {"tube", addTube},       {"plate", addPlate},    {"gusset", addGusset},
         {"bracket", addBracket}, {"tab", addTab},        {"receiver", addReceiverTube},
         {"cap", addCap},         {"hole", addHole},      {"mirror", addMirrored},
-        {"move", movePart},      {"remove", removePart}, {"duty", addDuty}};
+        {"move", movePart},      {"remove", removePart}, {"duty", addDuty},
+        {"addon", addAddOn},     {"trim", trimBar},      {"fold", foldPlate}};
     Record record(maker, json);
     const std::string op = record.in.text("op");
     const auto kind = kinds.find(op);

@@ -6,7 +6,8 @@
 /// in order, and go through the same Maker as a pattern's parts.
 ///
 ///     {"op": "tube", "name", "section", "material", "from": PLACE, "to": PLACE, "bends": [{"at": [x,y,z],
-///     "radius"}],
+///     "radius"}],                           with "cuts": from 1, a corner is notched and folded, by that
+///     many cuts
 ///      "cope": true, "weld": 5}           cut to lie on the parts that its two places are on
 ///     {"op": "plate", "name", "material", "thickness", "at": PLACE, "normal": [..], "up": [..],
 ///      "outline": [[u,v], ..], "weld",    u to the right of `up` seen against the normal
@@ -24,13 +25,19 @@
 ///     {"op": "receiver", "name", "beam", "across", "receiver", "reach", "towMass", "weld"}
 ///     {"op": "cap", "name", "bar", "end": "start|end", "material", "weld"}
 ///     {"op": "hole", "part", "at": [u,v], "diameter", "purpose"}
+///     {"op": "trim", "bar", "end": "start|end", "onto": part}   cuts an end to lie on another part
+///     {"op": "fold", "part", "from": PLACE, "to": PLACE, "angle": deg, "radius": inside}   folds a flat
+///     plate of the piece along a line: what lies left of it turns; its sides are then PART.1, PART.2
 ///     {"op": "mirror", "part", "name"}     a twin on the other side; "name" may be left out
 ///     {"op": "move", "part", "by": [..]}
 ///     {"op": "remove", "part"}
+///     {"op": "addon", "addon": id of the folder, "name", "at": PLACE with "wall", "settings": {..}}   angles
+///     in degrees; its parts are NAME or NAME.what, and go by NAME in mirror, move and remove
 ///     {"op": "duty", "name", "kind": "strike|step|jack|rock", "at": PLACE}   something acts on a part there
 ///
 /// PLACE: {"at": [x,y,z]}; {"part", "station": mm from its start, or "start|middle|end"} of a bar; {"part"}
-/// of a sheet, its middle, or {"part", "corner": from 1}; {"rail": "left|right", "end": "front|rear"} the
+/// of a sheet, its middle, or {"part", "corner": from 1}, or {"part", "edge":
+/// from 1, "share": 0 to 1 from the corner of that number}; {"rail": "left|right", "end": "front|rear"} the
 /// outer side of a rail at its end; of a part with "wall": "forward|rearward|left|right|up|down" the place on
 /// its outside that way; each with "offset": [x,y,z].
 namespace hefty::armor {

@@ -11,7 +11,8 @@ namespace hefty::armor {
 std::string Record::freshName() {
     std::string name = in.text("name");
     if (name.empty()) refuse("the part needs a name.");
-    if (out().has(name) || folded(name)) refuse(fmt::format("there is a part \"{}\" already.", name));
+    if (out().has(name) || folded(name) || foldedBar(name))
+        refuse(fmt::format("there is a part \"{}\" already.", name));
     return name;
 }
 
@@ -53,7 +54,22 @@ const BarPart *Record::beam(const char *key) {
     return b;
 }
 
-/// A station of a bar in millimeters or as a word; the middle of a sheet or one of its corners.
+/// Along an edge of a sheet, from its corner of the same number; its middle if nothing else is said.
+Vec3 Record::onEdge(const SheetPart &sheet, ObjectReader &place) {
+    const int edge = place.integer("edge", 1), count = static_cast<int>(sheet.outline.size());
+    const double share = place.number("share", 0.5);
+    if (edge < 1 || edge > count) {
+        refuse(fmt::format("\"{}\" has edges 1 to {}.", sheet.name, count));
+        return Vec3::Zero();
+    }
+    if (!(share >= 0 && share <= 1)) refuse("a share along an edge is from 0 to 1.");
+    const Vec2 &p = sheet.outline[static_cast<std::size_t>(edge - 1)];
+    const Vec2 &q = sheet.outline[static_cast<std::size_t>(edge % count)];
+    return sheet.axes.toWorld(Vec2(p + (q - p) * share));
+}
+
+/// A station of a bar in millimeters or as a word; the middle of a sheet, one of its corners, a place on an
+/// edge.
 Vec3 Record::onPart(const std::string &part, ObjectReader &o) {
     if (const BarPart *b = out().bar(part)) {
         const Json *at = o.child("station");
@@ -68,6 +84,7 @@ Vec3 Record::onPart(const std::string &part, ObjectReader &o) {
         return b->axesAt(std::clamp(station, 0.0, b->length())).origin;
     }
     if (const SheetPart *s = out().sheet(part)) {
+        if (o.has("edge")) return onEdge(*s, o);
         if (!o.has("corner")) return s->axes.toWorld(shape::centroid(s->outline));
         const int corner = o.integer("corner", 1);
         if (corner >= 1 && corner <= static_cast<int>(s->outline.size()))
@@ -135,17 +152,46 @@ FoldedSheet *Record::folded(const std::string &name) {
     return it == all.end() ? nullptr : &*it;
 }
 
+FoldedBar *Record::foldedBar(const std::string &name) {
+    auto &all = out().foldedBars;
+    const auto it =
+        std::find_if(all.begin(), all.end(), [&name](const FoldedBar &f) { return f.name == name; });
+    return it == all.end() ? nullptr : &*it;
+}
+
 const FoldedSheet *Record::foldedWith(const std::string &part) {
     for (const FoldedSheet &f : out().folded)
         if (std::find(f.facets.begin(), f.facets.end(), part) != f.facets.end()) return &f;
     return nullptr;
 }
 
+std::vector<std::string> Record::groupOf(const std::string &name) {
+    std::vector<std::string> names;
+    const auto look = [&](const auto &list) {
+        for (const auto &p : list)
+            if (p.name.starts_with(name + ".") && !foldedWith(p.name)) names.push_back(p.name);
+    };
+    if (name.empty()) return names;
+    look(out().bars);
+    look(out().sheets);
+    look(out().folded);
+    look(out().bought);
+    return names;
+}
+
+bool Record::isAddOn(const std::string &name) {
+    const auto &all = out().addOns;
+    return std::find(all.begin(), all.end(), name) != all.end();
+}
+
 bool Record::isPart(const std::string &part) {
+    for (const FoldedBar &f : out().foldedBars)
+        if (std::find(f.legs.begin(), f.legs.end(), part) != f.legs.end() && f.name != part)
+            refuse(fmt::format("\"{}\" is one leg of the folded tube \"{}\": name that one.", part, f.name));
     if (const FoldedSheet *whole = foldedWith(part))
         refuse(
             fmt::format("\"{}\" is one side of the folded sheet \"{}\": name that one.", part, whole->name));
-    else if (!folded(part) && !out().has(part))
+    else if (!folded(part) && !foldedBar(part) && !out().has(part) && !isAddOn(part))
         refuse(fmt::format("the piece has no part \"{}\".", part));
     return m_why.empty();
 }

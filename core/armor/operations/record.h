@@ -45,13 +45,20 @@ class Record {
     [[nodiscard]] Place place(const char *key);
     [[nodiscard]] Vec3 direction(const char *key, const Vec3 &otherwise);  ///< unit
     [[nodiscard]] Polygon2 corners(const Json &list, const std::string &where);
-    [[nodiscard]] FoldedSheet *folded(const std::string &name);  ///< null: there is none of that name
+    [[nodiscard]] FoldedSheet *folded(const std::string &name);   ///< null: there is none of that name
+    [[nodiscard]] FoldedBar *foldedBar(const std::string &name);  ///< null: there is none of that name
     /// The folded sheet that a part is a side of; null: it is none.
     [[nodiscard]] const FoldedSheet *foldedWith(const std::string &part);
-    /// Refuses a part that the piece does not have, or that is only a side of a folded sheet.
+    /// Refuses a part that the piece does not have, or that is only a side of a folded sheet. What an add-on
+    /// is made of goes by the add-on's name.
     bool isPart(const std::string &part);
+    /// The parts "name.what" of an add-on, folded sheets and what is bought among them; empty: there is none
+    /// of that name.
+    [[nodiscard]] std::vector<std::string> groupOf(const std::string &name);
+    [[nodiscard]] bool isAddOn(const std::string &name);
 
   private:
+    [[nodiscard]] Vec3 onEdge(const SheetPart &sheet, ObjectReader &place);
     [[nodiscard]] Vec3 onPart(const std::string &part, ObjectReader &place);
 
     Faults m_faults;
@@ -72,7 +79,10 @@ void addTab(Record &record);
 void addReceiverTube(Record &record);
 void addCap(Record &record);
 void addDuty(Record &record);
+void addAddOn(Record &record);
 void addMirrored(Record &record);
+void trimBar(Record &record);
+void foldPlate(Record &record);
 void movePart(Record &record);
 void removePart(Record &record);
 

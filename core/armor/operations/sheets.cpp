@@ -181,4 +181,41 @@ void addHole(Record &r) {
     r.refuse(fmt::format("the piece has no part \"{}\".", part));
 }
 
+/// A flat plate that is there already becomes a folded one.
+void foldPlate(Record &r) {
+    const std::string part = r.in.text("part");
+    const SheetPart *there = r.out().sheet(part);
+    const double angle = r.in.number("angle");
+    if (!there) r.refuse(fmt::format("the piece has no plate \"{}\" that is flat.", part));
+    if (!(std::abs(angle) >= 1 && std::abs(angle) <= 150))
+        r.refuse("a fold is from 1 to 150 degrees, up or down.");
+    const Record::Place from = r.place("from"), to = r.place("to");
+    if (!r.fine() || !r.isPart(part)) return;
+    const SheetPart flatOne = *there;
+    const double radius = r.in.number("radius", flatOne.thickness);
+    if (!(radius >= 0 && radius <= 500)) r.refuse("the inside radius is from 0 to 500 mm.");
+    for (const auto &bolted : {&r.out().mounts, &r.out().feet})
+        if (std::any_of(bolted->begin(), bolted->end(), [&](const BoltJoint &j) { return j.part == part; }))
+            r.refuse("it is bolted on: fold it before its bolts are set.");
+    FoldedOutline flat;
+    flat.outline = flatOne.outline;
+    flat.cutouts = flatOne.cutouts;
+    flat.holes = flatOne.holes;
+    const Vec2 a = flatOne.axes.toLocal(from.at).head<2>(), b = flatOne.axes.toLocal(to.at).head<2>();
+    if (!((b - a).norm() > 1)) r.refuse("the line of the fold has no length.");
+    if (!r.fine()) return;
+    // The line goes on to the rim on both sides.
+    const Vec2 way = (b - a).normalized();
+    const auto span = flatOne.chord((a + b) / 2, way);
+    if (!span) return r.refuse("the line of the fold does not cross the plate.");
+    flat.folds.push_back(
+        {(a + b) / 2 + way * span->first, (a + b) / 2 + way * span->second, radians(angle), radius});
+    const Vec2 right(way.y(), -way.x());
+    flat.stays = (a + b) / 2 + right * std::max(1.0, flatOne.thickness);
+    std::erase_if(r.out().sheets, [&part](const SheetPart &s) { return s.name == part; });
+    const std::size_t before = r.out().notes.size();
+    addFoldedSheet(r.maker, part, flatOne.made, flatOne.axes, flat, flatOne.thickness, flatOne.material);
+    if (r.out().notes.size() > before) r.refuse("the plate cannot be folded along that line.");
+}
+
 }  // namespace hefty::armor

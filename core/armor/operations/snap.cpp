@@ -103,6 +103,15 @@ std::vector<Snap> snaps(const Assembly &assembly, const rig::RigGeometry &rig) {
                            fmt::format("corner {} of {}", i + 1, label),
                            s.name,
                            s.axes.toWorld(s.outline[i])});
+        constexpr double worth = 25;  // mm: the middles of shorter edges are told by their corners
+        for (std::size_t i = 0; i < s.outline.size(); ++i) {
+            const Vec2 &p = s.outline[i], &q = s.outline[(i + 1) % s.outline.size()];
+            if ((q - p).norm() < worth) continue;
+            out.push_back({{{"part", s.name}, {"edge", i + 1}},
+                           fmt::format("middle of edge {} of {}", i + 1, label),
+                           s.name,
+                           s.axes.toWorld(Vec2((p + q) / 2))});
+        }
     }
     const auto addRail = [&](const char *end, double x, double z) {
         for (const double side : {1.0, -1.0}) {

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/making/cover.h"
+#include "core/armor/making/folded_bar.h"
 #include "core/armor/making/hold_bolts.h"
 #include "core/armor/making/hub_plate.h"
 #include "core/armor/making/settings.h"
@@ -17,6 +18,12 @@ constexpr double sameFace = 3;     // mm: mounts lie in one plane within this
 std::vector<SettingDescriptor> settings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("width", "Width of the beam", "Shape", 1400, 500, 2600, "End to end."));
+    s.push_back(
+        lengthSetting("returnLength", "Returns", "Shape", 0, 0, 600,
+                      "Of the ends that turn forward around the body, notched and folded from the beam's own "
+                      "tube; 0 leaves them out."));
+    s.push_back(angleSetting("returnAngle", "Returns turn by", "Shape", radians(45), radians(10), radians(90),
+                             "Forward from across the vehicle."));
     s.push_back(lengthSetting("drop", "Beam below the mounts", "Shape", 0, -120, 250,
                               "Of its center line below the middle of the mounts."));
     s.push_back(lengthSetting("standoff", "Standoff", "Shape", 0, 0, 250,
@@ -129,13 +136,27 @@ class UprightWheelMount {
     }
 
     void addBeam() {
-        const double half = number("width") / 2;
-        m_make.bar("beam", {Role::Beam, "section", "beamWeld", 0, "beam", {}}, m_beam, {x(), half, z()},
-                   {x(), -half, z()});
-        const BarPart beam = *m_make.out().bar("beam");
-        for (const Side &side : bothSides)
-            addEndCap(m_make, side.of("cap"), side.people("end cap"), beam, side.sign < 0, "capWeld",
+        const double half = number("width") / 2, back = number("returnLength"), turn = number("returnAngle");
+        const Provenance made{Role::Beam, "section", "beamWeld", 0, "beam", {}};
+        if (!(back > 0)) {
+            m_make.bar("beam", made, m_beam, {x(), half, z()}, {x(), -half, z()});
+        } else {
+            // One tube, its ends turned forward around the body by pie cuts.
+            const Vec3 left(x(), half, z()), right(x(), -half, z());
+            const auto end = [&](double sign) -> Vec3 {
+                return Vec3(x(), sign * half, z()) + Vec3(std::sin(turn), sign * std::cos(turn), 0) * back;
+            };
+            addFoldedBar(m_make, "beam tube", made, m_beam, end(1), {{left}, {right}}, end(-1), Vec3::UnitZ(),
+                         {"return.left", "beam", "return.right"});
+            if (m_make.refused()) return;
+            for (BarPart &b : m_make.out().bars)
+                if (b.name != "beam") b.made.label = b.name == "return.left" ? "left return" : "right return";
+        }
+        for (const Side &side : bothSides) {
+            const BarPart outer = *m_make.out().bar(back > 0 ? side.of("return") : "beam");
+            addEndCap(m_make, side.of("cap"), side.people("end cap"), outer, side.sign < 0, "capWeld",
                       m_plate);
+        }
     }
 
     void addMountPlate(const Side &side) {

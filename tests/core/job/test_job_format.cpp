@@ -2,6 +2,8 @@
 
 #include <cmath>
 
+#include <fmt/format.h>
+
 #include "core/base/constants.h"
 #include "tests/core/demo.h"
 
@@ -126,6 +128,73 @@ class TestJobFormat : public QObject {
         job.templates[0].outline = {outline::circle(shape::Vec2(0, 0), 100), {}};
         const Appraisal b = appraise(job, hefty::testing::shippedStock());
         QVERIFY(std::abs(b.templates[0].area - std::acos(-1.0) * 2500) < 1e-6);
+    }
+
+    /// Version 1 had its angles in rad: they come to degrees when the job is saved anew, read back to the
+    /// last bit. What a pattern unknown to this program has set stays as it was, and says so until a program
+    /// knows it.
+    void anglesOfVersionOne() {
+        Json json = Json::parse(textOf("marten-front-bumper"));
+        json["version"] = 1;
+        json["pieces"][0]["settings"]["sweep"] = 0.5;
+        json["pieces"].push_back(
+            {{"id", "odd"}, {"pattern", "not-known-yet"}, {"settings", {{"lean", 0.25}}}});
+        json["shop"]["dies"] = Json::array({{{"id", "d"}, {"tube", 48.3}, {"radius", 120}, {"stroke", 1.5}}});
+        json["shop"]["testBends"] = Json::array(
+            {{{"die", "d"}, {"material", "S235"}, {"set", 1.6}, {"got", 1.57}, {"date", "2026-05-05"}}});
+        json["variants"] = Json::array({{{"name", "kept"}, {"pieces", Json::array({json["pieces"][0]})}}});
+        const auto job = readJob(json.dump());
+        QVERIFY2(job, job ? "" : job.error().sentence().c_str());
+        QVERIFY(std::get<double>(job->pieces[0].settings.at("sweep")) == 0.5);
+        const Json saved = Json::parse(writeJob(*job));
+        QCOMPARE(saved["version"].get<int>(), 2);
+        QVERIFY(std::abs(saved["pieces"][0]["settings"]["sweep"].get<double>() - degrees(0.5)) < 1e-12);
+        QVERIFY(std::abs(saved["variants"][0]["pieces"][0]["settings"]["sweep"].get<double>() -
+                         degrees(0.5)) < 1e-12);
+        QVERIFY(std::abs(saved["shop"]["dies"][0]["stroke"].get<double>() - degrees(1.5)) < 1e-12);
+        QVERIFY(std::abs(saved["shop"]["testBends"][0]["got"].get<double>() - degrees(1.57)) < 1e-12);
+        const Json &odd = saved["pieces"].back();
+        QVERIFY(odd["settings"]["lean"] == 0.25 && odd["settingsInRad"] == true);
+        const auto again = readJob(saved.dump());
+        QVERIFY(again && *again == *job);
+        // by the year a program knows it: its settings are taken as they were, the mark goes
+        Json known = saved;
+        known["pieces"].back()["pattern"] = "square-tube-winch-bumper";
+        known["pieces"].back()["settings"] = {{"sweep", 0.25}};
+        const auto later = readJob(known.dump());
+        QVERIFY(later && std::get<double>(later->pieces.back().settings.at("sweep")) == 0.25);
+        QVERIFY(later->pieces.back().extra.empty());
+    }
+    /// A piece after a pattern that is not known is kept and told; the job's other pieces are built and
+    /// proved.
+    void unknownPatternsAreKept() {
+        Json json = Json::parse(textOf("marten-full-set"));
+        const std::string was = json["pieces"][0]["pattern"], id = json["pieces"][0]["id"];
+        json["pieces"][0]["pattern"] = "not-known-yet";
+        const auto job = readJob(json.dump());
+        QVERIFY2(job, job ? "" : job.error().sentence().c_str());
+        const Appraisal a = appraise(*job, hefty::testing::shippedStock());
+        QVERIFY(!a.pieces[0].assembly);
+        QVERIFY(a.pieces[1].assembly && a.pieces[1].proof);
+        QVERIFY(std::any_of(a.findings.begin(), a.findings.end(), [&id](const Finding &f) {
+            return f.severity == Severity::Stop && (f.piece == id || f.subject == id) &&
+                   f.sentence.text.find("not known") != std::string::npos;
+        }));
+        Json saved = Json::parse(writeJob(*job));
+        QVERIFY(saved["pieces"][0]["pattern"] == "not-known-yet");
+        saved["pieces"][0]["pattern"] = was;
+        const auto back = readJob(saved.dump());
+        QVERIFY(back && back->pieces[0].settings ==
+                            loadJob(demoFolder() + "/marten-full-set.girder.json")->pieces[0].settings);
+    }
+    /// Whole degrees are written as such.
+    void wholeDegrees() {
+        Job job = hefty::testing::demoJob();
+        for (const double angle : {30.0, 41.5, 25.25}) {
+            job.pieces[0].settings["sweep"] = radians(angle);
+            QVERIFY(writeJob(job).find(fmt::format("\"sweep\": {:.12g}", angle)) != std::string::npos);
+            QVERIFY(*readJob(writeJob(job)) == job);
+        }
     }
 
     /// A template whose last offset was taken away is still one: the job opens again.

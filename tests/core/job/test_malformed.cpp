@@ -50,7 +50,6 @@ class TestMalformed : public QObject {
         row("pieces an object", "/pieces", "{}", "pieces");
         row("piece a text", "/pieces/0", "\"x\"", "pieces/0");
         row("piece id missing", "/pieces/0/id", "null", "pieces/0/id");
-        row("unknown pattern", "/pieces/0/pattern", "\"wing\"", "pieces/0/pattern");
         row("settings a list", "/pieces/0/settings", "[1]", "pieces/0/settings");
         row("setting true", "/pieces/0/settings/width", "true", "pieces/0/settings/width");
         row("tweaks a number", "/pieces/0/tweaks", "3", "pieces/0/tweaks");
