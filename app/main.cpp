@@ -7,10 +7,10 @@
 #include <QSettings>
 #include <QTimer>
 
-#include "app/job_sheet.h"
-#include "app/main_window.h"
-#include "app/theme.h"
-#include "app/traveler.h"
+#include "app/sheets/job_sheet.h"
+#include "app/window/main_window.h"
+#include "app/window/theme.h"
+#include "app/window/traveler.h"
 #include "core/base/places.h"
 
 namespace {

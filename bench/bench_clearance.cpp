@@ -5,9 +5,9 @@
 
 #include "bench/stopwatch.h"
 #include "core/base/places.h"
-#include "core/job/clearing.h"
-#include "core/job/drives.h"
-#include "core/job/fit.h"
+#include "core/job/appraise/clearing.h"
+#include "core/job/appraise/fit.h"
+#include "core/job/shop/drives.h"
 
 int main() {
     using namespace hefty;

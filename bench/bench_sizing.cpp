@@ -3,7 +3,7 @@
 
 #include "bench/stopwatch.h"
 #include "core/base/places.h"
-#include "core/job/sizing.h"
+#include "core/job/sizing/sizing.h"
 
 int main() {
     using namespace hefty;

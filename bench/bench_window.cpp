@@ -8,10 +8,10 @@
 #include <QMouseEvent>
 #include <QTimer>
 
-#include "app/gauge_bar.h"
-#include "app/main_window.h"
-#include "app/plan_view.h"
-#include "app/theme.h"
+#include "app/views/plan_view.h"
+#include "app/window/gauge_bar.h"
+#include "app/window/main_window.h"
+#include "app/window/theme.h"
 #include "bench/stopwatch.h"
 #include "core/base/places.h"
 

@@ -3,9 +3,9 @@
 #include "core/base/places.h"
 #include "core/job/appraisal.h"
 #include "core/job/job.h"
-#include "core/workshop/flat_pattern.h"
+#include "core/workshop/cut/notches.h"
+#include "core/workshop/flat/flat_pattern.h"
 #include "core/workshop/masses.h"
-#include "core/workshop/notches.h"
 
 namespace hefty::cli {
 namespace {

@@ -13,10 +13,10 @@
 #include "core/exchange/grid.h"
 #include "core/exchange/solids.h"
 #include "core/exchange/views.h"
-#include "core/job/appraise_under.h"
-#include "core/job/weld_shrinkage.h"
-#include "core/workshop/weld_cooling.h"
-#include "core/workshop/weld_heat.h"
+#include "core/job/appraise/appraise_under.h"
+#include "core/job/shop/weld_shrinkage.h"
+#include "core/workshop/weld/weld_cooling.h"
+#include "core/workshop/weld/weld_heat.h"
 
 namespace hefty::cli {
 namespace {

@@ -13,7 +13,7 @@
 #include "cli/schema_json.h"
 #include "cli/shop_json.h"
 #include "core/base/csv.h"
-#include "core/proof/house_rules.h"
+#include "core/proof/duties/house_rules.h"
 
 namespace {
 

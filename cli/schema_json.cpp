@@ -2,7 +2,7 @@
 
 #include "core/armor/piece.h"
 #include "core/base/constants.h"
-#include "core/proof/house_rules.h"
+#include "core/proof/duties/house_rules.h"
 #include "core/rig/vehicle.h"
 #include "core/workshop/workshop.h"
 

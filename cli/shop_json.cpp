@@ -6,11 +6,11 @@
 #include <fmt/format.h>
 
 #include "core/base/constants.h"
-#include "core/workshop/bend.h"
-#include "core/workshop/cope.h"
-#include "core/workshop/flat_strip.h"
-#include "core/workshop/nesting.h"
-#include "core/workshop/sheet_nesting.h"
+#include "core/workshop/bend/bend.h"
+#include "core/workshop/cut/cope.h"
+#include "core/workshop/cut/nesting.h"
+#include "core/workshop/cut/sheet_nesting.h"
+#include "core/workshop/flat/flat_strip.h"
 
 namespace hefty::cli {
 namespace {

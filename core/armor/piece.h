@@ -104,6 +104,17 @@ struct Cure {
     double step = 0;  ///< in core units
 };
 
+/// One of the ways in which shops build a thing: what it sets.
+struct SchoolOption {
+    std::string name;  ///< "synthetic rope"
+    std::vector<std::pair<std::string, SettingValue>> sets;
+};
+/// A choice on which shops differ, neither being wrong.
+struct School {
+    std::string name;  ///< "Line of the winch"
+    std::vector<SchoolOption> options;
+};
+
 /// A way to build a piece: one file in core/armor/patterns.
 struct Pattern {
     std::string id, name, about;
@@ -114,6 +125,7 @@ struct Pattern {
     std::vector<Cure> cures = {};
     std::vector<std::string> checklist = {};  ///< what is forgotten on such pieces, one sentence each
     bool addsGussets = false;                 ///< it builds the gussets that tweaks add at its brackets
+    std::vector<School> schools = {};
 
     [[nodiscard]] const SettingDescriptor *setting(std::string_view settingId) const;
     [[nodiscard]] bool fits(rig::VehicleKind kind) const {

@@ -7,9 +7,9 @@
 #include <fmt/format.h>
 
 #include "core/base/constants.h"
-#include "core/workshop/bender.h"
-#include "core/workshop/flat_pattern.h"
-#include "core/workshop/notches.h"
+#include "core/workshop/bend/bender.h"
+#include "core/workshop/cut/notches.h"
+#include "core/workshop/flat/flat_pattern.h"
 
 namespace hefty::exchange {
 namespace {

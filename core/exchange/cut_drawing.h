@@ -4,7 +4,7 @@
 
 #include "core/armor/assembly.h"
 #include "core/measure/phrase.h"
-#include "core/workshop/bender.h"
+#include "core/workshop/bend/bender.h"
 
 namespace hefty::exchange {
 

@@ -1,8 +1,8 @@
 #pragma once
 
 #include "core/armor/assembly.h"
-#include "core/workshop/flat_pattern.h"
-#include "core/workshop/plate_plan.h"
+#include "core/workshop/cut/plate_plan.h"
+#include "core/workshop/flat/flat_pattern.h"
 
 /// What a shop's machines and other programs take from a piece.
 namespace hefty::exchange {

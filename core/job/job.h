@@ -8,7 +8,7 @@
 #include "core/base/result.h"
 #include "core/log/logbook.h"
 #include "core/outline/outline.h"
-#include "core/proof/house_rules.h"
+#include "core/proof/duties/house_rules.h"
 #include "core/rig/vehicle.h"
 #include "core/workshop/purchase.h"
 #include "core/workshop/workshop.h"

@@ -2,7 +2,7 @@
 
 #include <cmath>
 
-#include "core/proof/checker.h"
+#include "core/proof/checks/checker.h"
 
 namespace hefty::proof {
 

@@ -6,11 +6,11 @@
 #include <vector>
 
 #include "core/mechanics/frame_solver.h"
-#include "core/proof/duties.h"
-#include "core/proof/gates.h"
-#include "core/proof/house_rules.h"
-#include "core/proof/push_over.h"
-#include "core/proof/stability.h"
+#include "core/proof/analyses/push_over.h"
+#include "core/proof/duties/duties.h"
+#include "core/proof/duties/house_rules.h"
+#include "core/proof/model/gates.h"
+#include "core/proof/strength/stability.h"
 #include "core/rig/vehicle.h"
 #include "core/working/working.h"
 

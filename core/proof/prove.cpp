@@ -14,9 +14,9 @@
 
 #include "core/mechanics/case_subset.h"
 #include "core/mechanics/factored_frame.h"
-#include "core/proof/checker.h"
+#include "core/proof/checks/checker.h"
+#include "core/proof/model/wall_rings.h"
 #include "core/proof/prove_under.h"
-#include "core/proof/wall_rings.h"
 
 namespace hefty::proof {
 namespace {

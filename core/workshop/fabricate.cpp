@@ -6,9 +6,9 @@
 
 #include "core/base/constants.h"
 #include "core/base/csv.h"
-#include "core/workshop/flat_pattern.h"
+#include "core/workshop/cut/notches.h"
+#include "core/workshop/flat/flat_pattern.h"
 #include "core/workshop/masses.h"
-#include "core/workshop/notches.h"
 #include "core/workshop/workshop.h"
 
 namespace hefty::workshop {

@@ -2,7 +2,7 @@
 
 #include <fmt/format.h>
 
-#include "core/workshop/flat_pattern.h"
+#include "core/workshop/flat/flat_pattern.h"
 
 namespace hefty::workshop {
 namespace {

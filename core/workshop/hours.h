@@ -1,6 +1,6 @@
 #pragma once
 
-#include "core/workshop/weld_list.h"
+#include "core/workshop/weld/weld_list.h"
 #include "core/workshop/workshop.h"
 
 namespace hefty::workshop {

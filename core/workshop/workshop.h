@@ -10,8 +10,8 @@
 #include "core/measure/phrase.h"
 #include "core/rig/vehicle.h"
 #include "core/working/working.h"
-#include "core/workshop/bender.h"
-#include "core/workshop/nesting.h"
+#include "core/workshop/bend/bender.h"
+#include "core/workshop/cut/nesting.h"
 
 namespace hefty::workshop {
 

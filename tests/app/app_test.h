@@ -11,9 +11,9 @@
 #include <QTest>
 #include <QToolButton>
 
-#include "app/main_window.h"
-#include "app/theme.h"
-#include "app/traveler.h"
+#include "app/window/main_window.h"
+#include "app/window/theme.h"
+#include "app/window/traveler.h"
 #include "tests/core/demo.h"
 
 /// Shared by the tests of the window: an application of its own folders, and the demo job opened.

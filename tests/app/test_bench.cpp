@@ -10,13 +10,13 @@
 #include <QTableView>
 #include <QTextBrowser>
 
-#include "app/cut_bench.h"
-#include "app/findings_panel.h"
-#include "app/gauge_bar.h"
-#include "app/journal.h"
-#include "app/plan_view.h"
-#include "app/structure_view.h"
-#include "app/traveler.h"
+#include "app/stops/cut/cut_bench.h"
+#include "app/views/plan_view.h"
+#include "app/views/structure_view.h"
+#include "app/window/findings_panel.h"
+#include "app/window/gauge_bar.h"
+#include "app/window/journal.h"
+#include "app/window/traveler.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;

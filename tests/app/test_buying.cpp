@@ -6,7 +6,7 @@
 #include <QTableWidget>
 #include <QTemporaryDir>
 
-#include "app/cut_bench.h"
+#include "app/stops/cut/cut_bench.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;

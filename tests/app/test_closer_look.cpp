@@ -1,8 +1,8 @@
 #include <QComboBox>
 #include <QTableView>
 
-#include "app/structure_view.h"
-#include "app/theme.h"
+#include "app/views/structure_view.h"
+#include "app/window/theme.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;

@@ -7,12 +7,12 @@
 #include <QTableWidget>
 #include <QToolButton>
 
-#include "app/asking.h"
-#include "app/bend_page.h"
-#include "app/gauge_bar.h"
-#include "app/plan_view.h"
-#include "app/scene_painter.h"
-#include "app/sheet_page.h"
+#include "app/stops/cut/bend_page.h"
+#include "app/stops/cut/sheet_page.h"
+#include "app/views/plan_view.h"
+#include "app/views/scene_painter.h"
+#include "app/window/asking.h"
+#include "app/window/gauge_bar.h"
 #include "core/rig/stuck.h"
 #include "tests/app/app_test.h"
 

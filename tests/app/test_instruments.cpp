@@ -10,7 +10,7 @@
 
 #include <cmath>
 
-#include "app/instrument_strip.h"
+#include "app/instruments/instrument_strip.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;

@@ -6,8 +6,8 @@
 #include <QSignalSpy>
 #include <QTableView>
 
-#include "app/job_lists.h"
-#include "app/measure_bench.h"
+#include "app/sheets/job_lists.h"
+#include "app/stops/measure/measure_bench.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;

@@ -3,11 +3,12 @@
 #include <QTimer>
 #include <QToolButton>
 
-#include "app/gallery.h"
-#include "app/place_picker.h"
-#include "app/plan_view.h"
-#include "app/shop_sheet.h"
-#include "app/variants_sheet.h"
+#include "app/sheets/shop_sheet.h"
+#include "app/stops/layout/gallery.h"
+#include "app/stops/layout/place_picker.h"
+#include "app/stops/layout/schools_sheet.h"
+#include "app/stops/layout/variants_sheet.h"
+#include "app/views/plan_view.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;
@@ -359,6 +360,34 @@ class TestPieces : public QObject {
         QTest::mouseClick(above, Qt::LeftButton, {}, above->toScreen(middle).toPoint());
         QVERIFY2(demo.find<QLineEdit>("build.at")->text().endsWith("wall up"),
                  qPrintable(demo.find<QLineEdit>("build.at")->text()));
+    }
+    /// Schools of practice with their prices: one is taken as one step, and the prices follow.
+    void schools() {
+        DemoWindow demo("layout");
+        QVERIFY(demo.answered());
+        demo.session().setSetting("cornerCut", 0.0);
+        QVERIFY(demo.answered());
+        demo.window.findChild<QAction *>("schools")->trigger();
+        auto *sheet = demo.window.findChild<SchoolsSheet *>("schoolsSheet");
+        QVERIFY(sheet);
+        auto *table = sheet->findChild<QTableWidget *>("schoolsTable");
+        QTRY_VERIFY(table->rowCount() >= 4);
+        const auto rowOf = [table](const QString &words) {
+            for (int r = 0; r < table->rowCount(); ++r)
+                if (table->item(r, 0)->text().contains(words)) return r;
+            return -1;
+        };
+        QCOMPARE(table->item(rowOf("Full width"), 1)->text(), QString("as it is"));
+        const int cut = rowOf("Corners cut away");
+        QVERIFY(table->item(cut, 1)->text().startsWith(QStringLiteral("−")));
+        QVERIFY2(table->item(cut, 4)->text().contains("+"), qPrintable(table->item(cut, 4)->text()));
+        table->setCurrentCell(cut, 0);
+        QTest::mouseClick(sheet->findChild<QPushButton *>("schoolTake"), Qt::LeftButton);
+        QVERIFY(std::get<double>(demo.session().piece()->settings.at("cornerCut")) == 60);
+        QVERIFY(demo.answered());
+        QTRY_COMPARE(table->item(rowOf("Corners cut away"), 1)->text(), QString("as it is"));
+        demo.session().undoStack()->undo();
+        QVERIFY(std::get<double>(demo.session().piece()->settings.at("cornerCut")) == 0);
     }
     /// What the rack can become: asked for in the gallery, found in the background, taken with its tubes set.
     void fromTheRack() {

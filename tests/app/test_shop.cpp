@@ -7,10 +7,10 @@
 #include <QSlider>
 #include <QTableWidget>
 
-#include "app/pull_page.h"
-#include "app/sheet_page.h"
-#include "app/stop_table.h"
-#include "app/weld_bench.h"
+#include "app/stops/cut/sheet_page.h"
+#include "app/stops/fitup/pull_page.h"
+#include "app/stops/weld/weld_bench.h"
+#include "app/window/stop_table.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;

@@ -4,9 +4,9 @@
 #include <QPushButton>
 #include <QTableWidget>
 
-#include "app/jig_page.h"
-#include "app/shop_sheet.h"
-#include "app/stop_table.h"
+#include "app/sheets/shop_sheet.h"
+#include "app/stops/weld/jig_page.h"
+#include "app/window/stop_table.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;

@@ -2,8 +2,8 @@
 #include <QTemporaryDir>
 #include <QToolButton>
 
-#include "app/layout_bench.h"
-#include "app/space_view.h"
+#include "app/stops/layout/layout_bench.h"
+#include "app/views/space_view.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;

@@ -11,10 +11,10 @@
 
 #include <cmath>
 
-#include "app/drive_page.h"
-#include "app/gauge_bar.h"
-#include "app/layout_bench.h"
-#include "app/trail_view.h"
+#include "app/stops/layout/layout_bench.h"
+#include "app/stops/measure/drive_page.h"
+#include "app/views/trail_view.h"
+#include "app/window/gauge_bar.h"
 #include "core/base/constants.h"
 #include "tests/app/app_test.h"
 

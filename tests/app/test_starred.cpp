@@ -12,9 +12,9 @@
 #include <QTimer>
 #include <QToolButton>
 
-#include "app/gallery.h"
-#include "app/layout_bench.h"
-#include "app/plan_view.h"
+#include "app/stops/layout/gallery.h"
+#include "app/stops/layout/layout_bench.h"
+#include "app/views/plan_view.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;

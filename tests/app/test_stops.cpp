@@ -4,7 +4,7 @@
 #include <QTableWidget>
 #include <QTimer>
 
-#include "app/plan_view.h"
+#include "app/views/plan_view.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;

@@ -10,7 +10,7 @@
 
 #include <cmath>
 
-#include "app/template_page.h"
+#include "app/stops/measure/template_page.h"
 #include "core/base/places.h"
 #include "tests/app/app_test.h"
 #include "tests/core/outline/drawn_photo.h"

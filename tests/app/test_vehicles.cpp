@@ -8,10 +8,10 @@
 
 #include <cmath>
 
-#include "app/findings_panel.h"
-#include "app/gauge_bar.h"
-#include "app/plan_view.h"
-#include "app/trail_view.h"
+#include "app/views/plan_view.h"
+#include "app/views/trail_view.h"
+#include "app/window/findings_panel.h"
+#include "app/window/gauge_bar.h"
 #include "core/base/constants.h"
 #include "core/base/places.h"
 #include "tests/app/app_test.h"

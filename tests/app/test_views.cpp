@@ -5,11 +5,11 @@
 #include <QTemporaryDir>
 #include <QTest>
 
-#include "app/cut_bench.h"
-#include "app/datum_model.h"
-#include "app/measure_bench.h"
-#include "app/prove_bench.h"
-#include "app/theme.h"
+#include "app/stops/cut/cut_bench.h"
+#include "app/stops/measure/datum_model.h"
+#include "app/stops/measure/measure_bench.h"
+#include "app/stops/prove/prove_bench.h"
+#include "app/window/theme.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

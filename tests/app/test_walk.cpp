@@ -19,14 +19,14 @@
 #include <QTextBrowser>
 #include <QToolButton>
 
-#include "app/gauge_bar.h"
-#include "app/handbook.h"
-#include "app/main_window.h"
-#include "app/plan_view.h"
-#include "app/structure_view.h"
-#include "app/theme.h"
-#include "app/tour.h"
-#include "app/welcome.h"
+#include "app/views/plan_view.h"
+#include "app/views/structure_view.h"
+#include "app/window/gauge_bar.h"
+#include "app/window/handbook.h"
+#include "app/window/main_window.h"
+#include "app/window/theme.h"
+#include "app/window/tour.h"
+#include "app/window/welcome.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

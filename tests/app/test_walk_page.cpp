@@ -5,8 +5,8 @@
 #include <QTemporaryDir>
 #include <QTest>
 
-#include "app/quantity_edit.h"
-#include "app/walk_page.h"
+#include "app/stops/measure/walk_page.h"
+#include "app/window/quantity_edit.h"
 #include "core/base/places.h"
 #include "tests/app/app_test.h"
 

@@ -101,4 +101,16 @@ SettingDescriptor fillerSetting() {
     return choiceSetting("filler", "Filler metal", "Welds", Choice::Filler, "ER70S-6", "Wire or rod.");
 }
 
+School lineSchool() {
+    return {"Line of the winch",
+            {{"Synthetic rope, aluminum fairlead",
+              {{"rope", std::string("synthetic-9.5")}, {"fairlead", std::string("hawse-254")}}},
+             {"Steel cable, rollers",
+              {{"rope", std::string("steel-9.5")}, {"fairlead", std::string("roller-254")}}}}};
+}
+
+School endsSchool(const std::string &setting, double cut) {
+    return {"Ends", {{"Full width", {{setting, 0.0}}}, {"Corners cut away", {{setting, cut}}}}};
+}
+
 }  // namespace hefty::armor

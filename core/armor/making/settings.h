@@ -35,4 +35,10 @@ namespace hefty::armor {
 [[nodiscard]] SettingDescriptor addedBoltsSetting(std::string meaning);
 [[nodiscard]] SettingDescriptor fillerSetting();
 
+// Schools that several patterns have.
+/// With the settings rope and fairlead.
+[[nodiscard]] School lineSchool();
+/// @param cut  that the corners are cut by where they are, mm
+[[nodiscard]] School endsSchool(const std::string &setting, double cut);
+
 }  // namespace hefty::armor

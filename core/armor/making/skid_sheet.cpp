@@ -66,6 +66,12 @@ std::vector<SettingDescriptor> skidSheetSettings(bool tray) {
     return s;
 }
 
+School sheetSchool() {
+    return {"Sheet",
+            {{"Steel, 5 mm", {{"plateMaterial", std::string("S355")}, {"thickness", 5.0}}},
+             {"Aluminum, 10 mm", {{"plateMaterial", std::string("5052-H32")}, {"thickness", 10.0}}}}};
+}
+
 std::vector<Cure> skidSheetCures() {
     return {
         {"gauge/clearance", "ribHeight", -5}, {"gauge/breakover", "width", -20}, {"role/skin", "ribs", 1},

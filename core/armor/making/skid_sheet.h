@@ -41,6 +41,8 @@ class SkidSheet {
 };
 
 [[nodiscard]] std::vector<SettingDescriptor> skidSheetSettings(bool tray);
+/// Steel or aluminum.
+[[nodiscard]] School sheetSchool();
 [[nodiscard]] std::vector<Cure> skidSheetCures();
 
 }  // namespace hefty::armor

@@ -23,7 +23,9 @@ Pattern guardTray() {
         {"The tank can still be filled, drained and taken out.", "Drains are open after the first mud.",
          "Gap to what it covers at full travel of the axle.", "Hoses and wires do not chafe on its edges.",
          "Bolt heads are recessed or have a ring around them.", "Unlike metals are kept apart.",
-         "Threads are clean and greased."}};
+         "Threads are clean and greased."},
+        false,
+        {sheetSchool(), {"Water", {{"Drained", {{"drains", 4.0}}}, {"Left closed", {{"drains", 0.0}}}}}}};
 }
 
 }  // namespace hefty::armor

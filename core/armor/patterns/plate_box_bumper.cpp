@@ -317,7 +317,9 @@ Pattern plateBoxBumper() {
             {"License plate and its lamp: they have to stay seen.",
              "Winch: clutch lever and plug can be reached.", "Access to the winch's bolts.",
              "Air still reaches the radiator.", "Drain holes in the bottom panel.",
-             "Blind cavities are coated before they are closed."}};
+             "Blind cavities are coated before they are closed."},
+            false,
+            {lineSchool()}};
 }
 
 }  // namespace hefty::armor

@@ -198,7 +198,9 @@ Pattern receiverWinchCradle() {
         {"The pin is secured by its clip on every use.",
          "The plug of the winch's cable is rated for its current and is kept covered.",
          "Two people carry it, by the handles.", "License plate and its lamp stay seen.",
-         "It is taken off before driving on the road, where local codes ask for it."}};
+         "It is taken off before driving on the road, where local codes ask for it."},
+        false,
+        {lineSchool()}};
 }
 
 }  // namespace hefty::armor

@@ -269,7 +269,9 @@ Pattern sillSlider() {
             {"The seam is clean, sealed and painted before the bar goes on.", "Jacking points stay free.",
              "Doors open over the tube.", "Drain holes of the sill stay open.",
              "Large washers inside, where the mounts are sheet.",
-             "Wheels at full lock and bump clear the front ends."}};
+             "Wheels at full lock and bump clear the front ends."},
+            false,
+            {{"Ends of the tube", {{"Kicked out", {{"kick", 90.0}}}, {"Straight", {{"kick", 0.0}}}}}}};
 }
 
 }  // namespace hefty::armor

@@ -22,7 +22,9 @@ Pattern skidPlate() {
             {"Drain plug and filter can be reached.", "Heat: the exhaust has air around it.",
              "Mud and water find a way out.", "Gap to what it covers at full travel of the axle.",
              "Bolt heads are recessed or have a ring around them.", "Unlike metals are kept apart.",
-             "Threads are clean and greased."}};
+             "Threads are clean and greased."},
+            false,
+            {sheetSchool()}};
 }
 
 }  // namespace hefty::armor

@@ -281,7 +281,9 @@ Pattern smallWinchBumper() {
              {"check/bolt/", "addedBolts", 1}},
             {"License plate: it needs a place.", "Winch: clutch lever and plug can be reached.",
              "The ribs are welded before the top plate closes them in.", "Lamps and their withdrawal.",
-             "Air still reaches the radiator.", "Drain holes in the bottom plate."}};
+             "Air still reaches the radiator.", "Drain holes in the bottom plate."},
+            false,
+            {lineSchool()}};
 }
 
 }  // namespace hefty::armor

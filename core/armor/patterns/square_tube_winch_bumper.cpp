@@ -264,7 +264,8 @@ Pattern squareTubeWinchBumper() {
         {"License plate and its lamp: they have to stay seen.",
          "Winch: clutch lever and plug can be reached.", "Lamps can be taken out forward.",
          "Air still reaches the radiator.", "Water drains from the beam, or the beam is sealed all around."},
-        true};
+        true,
+        {lineSchool(), endsSchool("cornerCut", 60)}};
 }
 
 }  // namespace hefty::armor

@@ -47,7 +47,9 @@ Pattern wheelCarrier() {
          "Tailgate and rear window open when the carrier is swung out.",
          "License plate and its lamp: they have to stay seen.", "Tail lamps are not hidden by the wheel.",
          "The camera or the mirror still shows what is behind.", "Grease for the hub.",
-         "Socket and chain loops for the trailer.", "Water drains from the beam, or the beam is sealed."}};
+         "Socket and chain loops for the trailer.", "Water drains from the beam, or the beam is sealed."},
+        false,
+        {endsSchool("cornerCut", 60)}};
 }
 
 }  // namespace hefty::armor

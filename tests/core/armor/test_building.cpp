@@ -4,7 +4,7 @@
 #include <random>
 
 #include "core/armor/operations/snap.h"
-#include "core/job/trial.h"
+#include "core/job/appraise/trial.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -3,9 +3,9 @@
 #include <numbers>
 
 #include "core/armor/operations/snap.h"
-#include "core/job/appraise_under.h"
-#include "core/job/fit.h"
-#include "core/workshop/flat_pattern.h"
+#include "core/job/appraise/appraise_under.h"
+#include "core/job/appraise/fit.h"
+#include "core/workshop/flat/flat_pattern.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -4,8 +4,8 @@
 #include <numbers>
 
 #include "core/base/constants.h"
-#include "core/job/appraise_under.h"
-#include "core/proof/attachment.h"
+#include "core/job/appraise/appraise_under.h"
+#include "core/proof/strength/attachment.h"
 #include "core/workshop/masses.h"
 #include "core/workshop/workshop.h"
 #include "tests/core/armor/hinges.h"

@@ -5,7 +5,7 @@
 #include <random>
 
 #include "core/base/constants.h"
-#include "core/job/appraise_under.h"
+#include "core/job/appraise/appraise_under.h"
 #include "core/workshop/masses.h"
 #include "tests/core/armor/hinges.h"
 #include "tests/core/demo.h"

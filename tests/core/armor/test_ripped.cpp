@@ -3,8 +3,8 @@
 #include <numbers>
 
 #include "core/exchange/solids.h"
-#include "core/proof/member_strength.h"
-#include "core/proof/ways.h"
+#include "core/proof/model/ways.h"
+#include "core/proof/strength/member_strength.h"
 #include "core/stock/open_section.h"
 #include "core/workshop/workshop.h"
 #include "tests/core/demo.h"

@@ -10,8 +10,8 @@
 #include "core/base/constants.h"
 #include "core/mesh/convex_pieces.h"
 #include "core/shape/clipping.h"
-#include "core/workshop/flat_pattern.h"
-#include "core/workshop/flat_strip.h"
+#include "core/workshop/flat/flat_pattern.h"
+#include "core/workshop/flat/flat_strip.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

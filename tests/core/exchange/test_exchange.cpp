@@ -12,7 +12,7 @@
 #include "core/exchange/cutting.h"
 #include "core/exchange/solids.h"
 #include "core/outline/drawing.h"
-#include "core/workshop/cope.h"
+#include "core/workshop/cut/cope.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -6,7 +6,7 @@
 
 #include "core/instrument/line.h"
 #include "core/job/appraisal.h"
-#include "core/workshop/cavities.h"
+#include "core/workshop/weld/cavities.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

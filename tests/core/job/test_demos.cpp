@@ -4,9 +4,9 @@
 #include <filesystem>
 #include <set>
 
-#include "core/job/appraise_under.h"
+#include "core/job/appraise/appraise_under.h"
 #include "core/job/names.h"
-#include "core/workshop/weld_order.h"
+#include "core/workshop/weld/weld_order.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -2,7 +2,7 @@
 
 #include <cmath>
 
-#include "core/job/inspections.h"
+#include "core/job/shop/inspections.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -6,7 +6,7 @@
 
 #include "core/base/constants.h"
 #include "core/base/csv.h"
-#include "core/job/appraise_under.h"
+#include "core/job/appraise/appraise_under.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -5,10 +5,10 @@
 #include <numeric>
 
 #include "core/base/constants.h"
-#include "core/job/appraise_under.h"
-#include "core/job/ledger.h"
+#include "core/job/appraise/appraise_under.h"
+#include "core/job/appraise/ledger.h"
 #include "core/rig/survey_book.h"
-#include "core/workshop/bend.h"
+#include "core/workshop/bend/bend.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

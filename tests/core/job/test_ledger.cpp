@@ -2,7 +2,7 @@
 
 #include <set>
 
-#include "core/job/ledger.h"
+#include "core/job/appraise/ledger.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -4,8 +4,8 @@
 #include <random>
 
 #include "core/base/constants.h"
-#include "core/job/proof_pull.h"
-#include "core/job/stuck_plan.h"
+#include "core/job/shop/proof_pull.h"
+#include "core/job/shop/stuck_plan.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

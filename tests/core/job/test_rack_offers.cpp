@@ -1,7 +1,7 @@
 #include <QtTest>
 
-#include "core/job/appraise_under.h"
-#include "core/job/rack_offers.h"
+#include "core/job/appraise/appraise_under.h"
+#include "core/job/design/rack_offers.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -4,7 +4,7 @@
 #include <random>
 
 #include "core/job/job.h"
-#include "core/job/proof_pull.h"
+#include "core/job/shop/proof_pull.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -3,9 +3,9 @@
 #include <cmath>
 #include <limits>
 
-#include "core/job/appraise_under.h"
-#include "core/job/sizing.h"
-#include "core/job/sizing_worth.h"
+#include "core/job/appraise/appraise_under.h"
+#include "core/job/sizing/sizing.h"
+#include "core/job/sizing/sizing_worth.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -5,8 +5,8 @@
 
 #include "core/armor/standing.h"
 #include "core/job/appraisal.h"
-#include "core/job/pieces_below.h"
-#include "core/proof/duties.h"
+#include "core/job/appraise/pieces_below.h"
+#include "core/proof/duties/duties.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

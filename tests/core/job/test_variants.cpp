@@ -1,6 +1,6 @@
 #include <QtTest>
 
-#include "core/job/variants.h"
+#include "core/job/design/variants.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

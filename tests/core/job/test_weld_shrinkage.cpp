@@ -1,8 +1,8 @@
 #include <QtTest>
 
-#include "core/job/weld_shrinkage.h"
-#include "core/proof/weld_pull.h"
-#include "core/workshop/weld_order.h"
+#include "core/job/shop/weld_shrinkage.h"
+#include "core/proof/analyses/weld_pull.h"
+#include "core/workshop/weld/weld_order.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -6,7 +6,7 @@
 
 #include "core/base/constants.h"
 #include "core/joints/bolt_group.h"
-#include "core/proof/attachment.h"
+#include "core/proof/strength/attachment.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

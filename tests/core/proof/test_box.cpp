@@ -6,7 +6,7 @@
 #include "core/armor/builder.h"
 #include "core/armor/making/hold_bolts.h"
 #include "core/mechanics/frame_solver.h"
-#include "core/proof/idealization.h"
+#include "core/proof/model/idealization.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -4,8 +4,8 @@
 #include <numbers>
 
 #include "core/joints/hollow_joint.h"
-#include "core/proof/bolt_plate.h"
-#include "core/proof/checker.h"
+#include "core/proof/checks/checker.h"
+#include "core/proof/strength/bolt_plate.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

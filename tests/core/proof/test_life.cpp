@@ -5,7 +5,7 @@
 #include <fmt/format.h>
 
 #include "core/joints/fatigue.h"
-#include "core/proof/life.h"
+#include "core/proof/strength/life.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

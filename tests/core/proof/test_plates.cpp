@@ -5,7 +5,7 @@
 #include <random>
 
 #include "core/armor/contact.h"
-#include "core/proof/plate_use.h"
+#include "core/proof/strength/plate_use.h"
 #include "tests/core/proof/duty_of.h"
 
 using namespace hefty;

@@ -4,7 +4,7 @@
 #include <map>
 
 #include "core/mechanics/large_motion.h"
-#include "core/proof/checker.h"
+#include "core/proof/checks/checker.h"
 #include "tests/core/proof/duty_of.h"
 
 using namespace hefty;

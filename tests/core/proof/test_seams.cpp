@@ -4,9 +4,9 @@
 #include <map>
 #include <numbers>
 
-#include "core/proof/near_shells.h"
-#include "core/proof/plate_nets.h"
-#include "core/proof/seam.h"
+#include "core/proof/model/near_shells.h"
+#include "core/proof/model/plate_nets.h"
+#include "core/proof/strength/seam.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

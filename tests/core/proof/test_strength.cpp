@@ -4,10 +4,10 @@
 #include <QTest>
 
 #include "core/base/constants.h"
-#include "core/proof/aluminum.h"
-#include "core/proof/attachment.h"
-#include "core/proof/duties.h"
-#include "core/proof/member_strength.h"
+#include "core/proof/duties/duties.h"
+#include "core/proof/strength/aluminum.h"
+#include "core/proof/strength/attachment.h"
+#include "core/proof/strength/member_strength.h"
 
 using namespace hefty;
 using namespace hefty::proof;

@@ -6,9 +6,9 @@
 #include <random>
 
 #include "core/mechanics/frame_assembly.h"
+#include "core/proof/model/tube_nets.h"
+#include "core/proof/model/wall_rings.h"
 #include "core/proof/proof.h"
-#include "core/proof/tube_nets.h"
-#include "core/proof/wall_rings.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

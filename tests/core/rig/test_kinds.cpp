@@ -3,8 +3,8 @@
 #include <cmath>
 
 #include "core/base/constants.h"
-#include "core/job/drives.h"
-#include "core/job/fit.h"
+#include "core/job/appraise/fit.h"
+#include "core/job/shop/drives.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -6,9 +6,9 @@
 #include <random>
 
 #include "core/base/constants.h"
-#include "core/job/bending.h"
-#include "core/workshop/bend_marks.h"
-#include "core/workshop/bender.h"
+#include "core/job/shop/bending.h"
+#include "core/workshop/bend/bend_marks.h"
+#include "core/workshop/bend/bender.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

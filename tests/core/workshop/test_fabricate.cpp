@@ -3,7 +3,7 @@
 #include <QTest>
 
 #include "core/base/constants.h"
-#include "core/job/cutting.h"
+#include "core/job/shop/cutting.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

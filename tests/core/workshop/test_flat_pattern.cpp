@@ -9,8 +9,8 @@
 #include "core/clearance/gaps.h"
 #include "core/shape/clipping.h"
 #include "core/workshop/convex_bodies.h"
-#include "core/workshop/flat_pattern.h"
-#include "core/workshop/flat_strip.h"
+#include "core/workshop/flat/flat_pattern.h"
+#include "core/workshop/flat/flat_strip.h"
 #include "core/workshop/masses.h"
 #include "tests/core/demo.h"
 

@@ -3,8 +3,8 @@
 #include <cmath>
 #include <random>
 
-#include "core/job/appraise_under.h"
-#include "core/workshop/jig_plan.h"
+#include "core/job/appraise/appraise_under.h"
+#include "core/workshop/weld/jig_plan.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -6,7 +6,7 @@
 
 #include <QTest>
 
-#include "core/workshop/nesting.h"
+#include "core/workshop/cut/nesting.h"
 
 using namespace hefty;
 using namespace hefty::workshop;

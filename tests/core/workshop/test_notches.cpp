@@ -2,7 +2,7 @@
 
 #include "core/base/constants.h"
 #include "core/exchange/cut_drawing.h"
-#include "core/workshop/notches.h"
+#include "core/workshop/cut/notches.h"
 #include "core/workshop/workshop.h"
 #include "tests/core/demo.h"
 

@@ -7,7 +7,7 @@
 
 #include <polyclipping/clipper.hpp>
 
-#include "core/workshop/sheet_nesting.h"
+#include "core/workshop/cut/sheet_nesting.h"
 
 using namespace hefty;
 using namespace hefty::workshop;

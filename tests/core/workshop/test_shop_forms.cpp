@@ -5,10 +5,10 @@
 #include <random>
 
 #include "core/log/logbook.h"
-#include "core/workshop/bend.h"
-#include "core/workshop/cope.h"
-#include "core/workshop/flat_strip.h"
-#include "core/workshop/weld_list.h"
+#include "core/workshop/bend/bend.h"
+#include "core/workshop/cut/cope.h"
+#include "core/workshop/flat/flat_strip.h"
+#include "core/workshop/weld/weld_list.h"
 
 using namespace hefty;
 using namespace hefty::workshop;

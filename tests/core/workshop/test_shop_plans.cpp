@@ -7,10 +7,10 @@
 #include "core/job/appraisal.h"
 #include "core/outline/drawing.h"
 #include "core/shape/clipping.h"
+#include "core/workshop/cut/plate_plan.h"
 #include "core/workshop/hours.h"
-#include "core/workshop/plate_plan.h"
-#include "core/workshop/weld_heat.h"
-#include "core/workshop/weld_order.h"
+#include "core/workshop/weld/weld_heat.h"
+#include "core/workshop/weld/weld_order.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

@@ -8,9 +8,9 @@
 #include <set>
 
 #include "core/armor/contact.h"
-#include "core/workshop/shrinkage.h"
-#include "core/workshop/weld_cooling.h"
-#include "core/workshop/weld_heat.h"
+#include "core/workshop/weld/shrinkage.h"
+#include "core/workshop/weld/weld_cooling.h"
+#include "core/workshop/weld/weld_heat.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;

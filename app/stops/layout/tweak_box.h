@@ -1,0 +1,43 @@
+#pragma once
+
+#include <QWidget>
+
+#include "app/window/session.h"
+
+class QComboBox;
+class QLabel;
+class QPushButton;
+class QVBoxLayout;
+
+namespace hefty::app {
+
+class QuantityEdit;
+
+/// Changes to the part that is selected in the picture, and the list of those made.
+class TweakBox : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit TweakBox(Session *session, QWidget *parent = nullptr);
+
+  private:
+    void refresh();
+    void nameChanges();
+    void offerKinds();
+    void fitFields();
+    void make();
+    [[nodiscard]] const armor::Assembly *assembly() const;
+    [[nodiscard]] bool addsGussets(const std::string &part) const;
+    [[nodiscard]] QString called(const std::string &part) const;
+    [[nodiscard]] QString describe(const armor::Tweak &tweak) const;
+
+    Session *m_session;
+    QLabel *m_part;
+    QComboBox *m_kind, *m_choice;
+    QuantityEdit *m_first, *m_second, *m_third;
+    QLabel *m_firstName, *m_secondName, *m_thirdName;
+    QPushButton *m_make;
+    QVBoxLayout *m_list;
+};
+
+}  // namespace hefty::app

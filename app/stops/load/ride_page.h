@@ -1,0 +1,65 @@
+#pragma once
+
+#include <QWidget>
+
+#include "app/window/session.h"
+#include "core/joints/fatigue.h"
+
+class QComboBox;
+class QLabel;
+class QPushButton;
+
+namespace hefty::app {
+
+class QuantityEdit;
+
+/// Acceleration over time, and below how often which range came.
+class RideChart : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit RideChart(QWidget *parent = nullptr);
+    void show(std::vector<double> record, double duration, std::vector<joints::Cycles> cycles);
+    [[nodiscard]] QSize minimumSizeHint() const override { return {320, 240}; }
+
+  protected:
+    void paintEvent(QPaintEvent *event) override;
+
+  private:
+    std::vector<double> m_record;
+    double m_duration = 0;
+    std::vector<joints::Cycles> m_cycles;
+};
+
+/// A recorded ride read from a file: what it does to welds, taken into the house rules.
+class RidePage : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit RidePage(Session *session, QWidget *parent = nullptr);
+    /// Reads a record. @return why it cannot be read; empty: it was
+    QString open(const QString &path);
+
+  signals:
+    void openAsked();
+
+  protected:
+    void showEvent(QShowEvent *event) override;
+
+  private:
+    void refresh();
+    void take();
+    [[nodiscard]] const std::vector<double> &record() const;
+
+    Session *m_session;
+    std::optional<joints::Ride> m_ride;
+    QString m_name;
+    QPushButton *m_open, *m_take;
+    QComboBox *m_direction;
+    QuantityEdit *m_hours;
+    QLabel *m_says;
+    RideChart *m_chart;
+    double m_equal = 0;  ///< range that does the same harm in the house's cycles, g
+};
+
+}  // namespace hefty::app

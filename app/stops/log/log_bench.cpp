@@ -1,0 +1,152 @@
+#include "app/stops/log/log_bench.h"
+
+#include <QHBoxLayout>
+#include <QPushButton>
+#include <QStackedWidget>
+
+#include "app/stops/fitup/pull_page.h"
+#include "app/stops/log/inspect_page.h"
+#include "app/window/page_chooser.h"
+
+#include <QDate>
+#include <QLabel>
+#include <QVBoxLayout>
+
+#include "app/window/list_maker.h"
+#include "app/window/theme.h"
+#include "core/job/appraise/gauges.h"
+#include "core/job/names.h"
+
+namespace hefty::app {
+namespace {
+
+using namespace lists;
+
+const std::array<std::pair<log::EntryKind, const char *>, 11> kinds{
+    {{log::EntryKind::Hours, "hours"},
+     {log::EntryKind::Cost, "cost"},
+     {log::EntryKind::Change, "change"},
+     {log::EntryKind::Trip, "trip, km"},
+     {log::EntryKind::Hit, "hit"},
+     {log::EntryKind::Inspection, "inspection"},
+     {log::EntryKind::Pull, "proof pull, kN"},
+     {log::EntryKind::Crack, "crack, mm"},
+     {log::EntryKind::Dent, "dent, mm"},
+     {log::EntryKind::TouchUp, "touch-up"},
+     {log::EntryKind::Torque, "torque check"}}};
+
+RecordCell kindCell(const log::Entry &e) {
+    QStringList words;
+    QString now;
+    for (const auto &[kind, word] : kinds) {
+        words << QLatin1String(word);
+        if (kind == e.kind) now = QLatin1String(word);
+    }
+    return RecordCell::choice(now, words);
+}
+
+void setKind(log::Entry &e, const QString &text) {
+    for (const auto &[kind, word] : kinds)
+        if (text == QLatin1String(word)) e.kind = kind;
+}
+
+RecordList entryList() {
+    return listOf<log::Entry>(
+               lists::tr("log entry"), [](auto &j) -> auto & { return j.log.entries; })
+        .words(lists::tr("Date"), 110, &log::Entry::date)
+        .column(lists::tr("Kind"), 130, kindCell, {}, setKind)
+        .words(lists::tr("What"), 0, &log::Entry::what)
+        .column(
+            lists::tr("How much"), 100,
+            [](const log::Entry &e) { return RecordCell::measure(e.amount, Quantity::Ratio, 0, 1e9); },
+            [](log::Entry &e, double v) { e.amount = v; })
+        .words(lists::tr("Part"), 150, &log::Entry::part)
+        .adds([](const auto &) {
+            log::Entry e;
+            e.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+            return e;
+        })
+        .hint(
+            lists::tr("Hours in h, costs in the shop's money, trips in km. Note a hit with the part that "
+                      "took it: it is "
+                      "looked at first at the next inspection. Cracks and dents in mm, with their part: seen "
+                      "again, their growth is told."))
+        .take();
+}
+
+}  // namespace
+
+LogBench::LogBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName("logBench");
+    auto *pages = new QStackedWidget(this);
+    auto *pull = new PullPage(session, this);
+    connect(pull, &PullPage::whyAsked, this, &LogBench::whyAsked);
+    auto *inspect = new InspectPage(session, this);
+    connect(inspect, &InspectPage::whyAsked, this, &LogBench::whyAsked);
+    QHBoxLayout *chooser = pageChooser(pages,
+                                       {{tr("What was done"), "pageLog", makeLog()},
+                                        {tr("Proof pull"), "pagePull", pull},
+                                        {tr("Inspections"), "pageInspect", inspect}},
+                                       150);
+    auto *layout = new QVBoxLayout(this);
+    layout->setContentsMargins(8, 8, 8, 8);
+    layout->addLayout(chooser);
+    layout->addWidget(pages, 1);
+    connect(session, &Session::jobChanged, this, &LogBench::refresh);
+    connect(session, &Session::appraisalChanged, this, &LogBench::refresh);
+    refresh();
+}
+
+QWidget *LogBench::makeLog() {
+    auto *page = new QWidget(this);
+    m_sums = new QLabel(page);
+    m_sums->setObjectName("logSums");
+    m_sums->setWordWrap(true);
+    m_sums->setFont(textFont(12));
+    m_factor = new QPushButton(page);
+    m_factor->setObjectName("useFactor");
+    connect(m_factor, &QPushButton::clicked, this, &LogBench::useFactor);
+    auto *layout = new QVBoxLayout(page);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->addWidget(m_sums);
+    layout->addWidget(m_factor, 0, Qt::AlignLeft);
+    layout->addWidget(new RecordTable(m_session, "logTable", entryList(), page), 1);
+    return page;
+}
+
+/// Later estimates are made with what this job took.
+void LogBench::useFactor() {
+    if (const auto f = job::learnedFactor(m_session->job(), *m_session->appraisal()))
+        m_session->edit(tr("Estimate by what this job took"),
+                        [&](job::Job &job) { job.shop.hoursFactor = *f; });
+}
+
+void LogBench::refresh() {
+    const auto learned = job::learnedFactor(m_session->job(), *m_session->appraisal());
+    if (learned)
+        m_factor->setText(tr("Estimate later work by this job: %1 times instead of %2")
+                              .arg(*learned, 0, 'f', 2)
+                              .arg(m_session->job().shop.hoursFactor, 0, 'f', 2));
+    m_factor->setVisible(learned.has_value());
+    const log::LogSums sums = log::sumOf(m_session->job().log.entries);
+    const auto appraisal = m_session->appraisal();
+    const job::Gauge *planned = appraisal->gauge("cost");
+    const QString currency = QString::fromStdString(m_session->job().shop.currency);
+    QString text =
+        tr("%1 h worked. %2 %3 spent").arg(sums.hours, 0, 'f', 1).arg(sums.cost, 0, 'f', 0).arg(currency);
+    if (planned && planned->value)
+        text += tr(" of %1 %2 of material planned").arg(*planned->value, 0, 'f', 0).arg(currency);
+    text += tr(". %1 km driven. %2 seams welded, %3 items fitted.")
+                .arg(sums.distance, 0, 'f', 0)
+                .arg(m_session->job().log.welded.size())
+                .arg(m_session->job().log.fit.size());
+    for (const auto &[part, count] : sums.hits)
+        text +=
+            tr("\nLook first at %1: hit %2.")
+                .arg(part.empty() ? tr("what was hit")
+                                  : QString::fromStdString(job::nameOf(m_session->job(), *appraisal, part)),
+                     count == 1 ? tr("once") : tr("%1 times").arg(count));
+    m_sums->setText(text);
+}
+
+}  // namespace hefty::app

@@ -1,0 +1,32 @@
+#pragma once
+
+#include <QWidget>
+
+#include "app/window/session.h"
+
+class QLabel;
+class QPushButton;
+
+namespace hefty::app {
+
+/// The stop where the job is kept: hours, costs, changes, trips, hits, inspections and pulls, with what they
+/// sum to.
+class LogBench : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit LogBench(Session *session, QWidget *parent = nullptr);
+
+  signals:
+    void whyAsked(const hefty::working::Working &working);
+
+  private:
+    void refresh();
+    [[nodiscard]] QWidget *makeLog();
+    Session *m_session;
+    void useFactor();
+    QLabel *m_sums;
+    QPushButton *m_factor;
+};
+
+}  // namespace hefty::app

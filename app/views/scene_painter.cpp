@@ -1,0 +1,493 @@
+#include "app/views/scene_painter.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numeric>
+#include <set>
+
+#include <QFontMetricsF>
+#include <QPainterPath>
+
+#include "app/window/theme.h"
+#include "core/base/constants.h"
+
+namespace hefty::app {
+namespace {
+
+QPen cosmetic(const QColor &color, double width, Qt::PenStyle style = Qt::SolidLine) {
+    QPen pen(color, width, style);
+    pen.setCosmetic(true);
+    return pen;
+}
+
+QPen centerLine(const QColor &color) {
+    QPen pen = cosmetic(color, 1);
+    pen.setDashPattern({12, 4, 2, 4});
+    return pen;
+}
+
+double valueOr(const rig::Vehicle &v, const char *id, double fallback) {
+    return v.value(id).value_or(fallback);
+}
+
+/// From the coupling to the front of the frame.
+void drawDrawbar(QPainter &p, const Projection &view, const rig::Vehicle &v, double toAxle) {
+    const double height = valueOr(v, "couplingHeight", 450);
+    const double half = valueOr(v, "track", 1500) / 2 - valueOr(v, "tireWidth", 200);
+    const double ball = 25 * view.scale;
+    p.drawEllipse(view.place({0, 0, height}), ball, ball);
+    for (const double s : {1.0, -1.0}) {
+        const Vec3 corner(-0.35 * toAxle, s * half, height), tail(-1.4 * toAxle, s * half, height);
+        p.drawLine(view.place({-60, 0, height}), view.place(corner));
+        p.drawLine(view.place(corner), view.place(tail));
+        p.drawLine(view.place(corner), view.place({corner.x(), 0, height}));
+        p.drawLine(view.place(tail), view.place({tail.x(), 0, height}));
+    }
+}
+
+void drawTires(QPainter &p, const Projection &view, const rig::Vehicle &v) {
+    const bool side = view.fromSide(), end = view.fromEnd();
+    const double width = valueOr(v, "tireWidth", 250), track = valueOr(v, "track", 1500);
+    const bool towed = v.kind == rig::VehicleKind::Trailer;
+    const double wheelbase = valueOr(v, towed ? "couplingToAxle" : "wheelbase", 3000);
+    p.setPen(cosmetic(colors().blue, 1.4));
+    p.setBrush(Qt::NoBrush);
+    const auto wheel = [&](double x, double radius) {
+        if (side) {
+            const QPointF c = view.place({x, 0, radius});
+            p.drawEllipse(c, radius * view.scale, radius * view.scale);
+            p.drawEllipse(c, 0.52 * radius * view.scale, 0.52 * radius * view.scale);
+            p.setPen(centerLine(colors().blue));
+            p.drawLine(view.place({x, 0, radius * 1.25}), view.place({x, 0, -radius * 0.12}));
+            p.setPen(cosmetic(colors().blue, 1.4));
+            return;
+        }
+        for (const double s : {1.0, -1.0}) {
+            const double y = s * track / 2;
+            if (end)
+                p.drawRoundedRect(
+                    QRectF(view.place({x, y - width / 2, 2 * radius}), view.place({x, y + width / 2, 0}))
+                        .normalized(),
+                    30 * view.scale, 30 * view.scale);
+            else
+                p.drawRect(QRectF(view.place({x - radius, y - width / 2, 0}),
+                                  view.place({x + radius, y + width / 2, 0}))
+                               .normalized());
+        }
+    };
+    if (!towed && !view.fromBehind()) wheel(0, valueOr(v, "frontLoadedRadius", 380));
+    if (towed || !end || view.fromBehind())
+        wheel(-wheelbase, valueOr(v, towed ? "wheelLoadedRadius" : "rearLoadedRadius", 380));
+    if (towed) drawDrawbar(p, view, v, wheelbase);
+}
+
+void drawRails(QPainter &p, const Projection &view, const rig::Vehicle &v) {
+    const bool side = view.fromSide();
+    const double end = valueOr(v, "frontFrameEnd", 600), spacing = valueOr(v, "railSpacing", 800);
+    const double center = valueOr(v, "railCenter", 600), h = valueOr(v, "railHeight", 110),
+                 w = valueOr(v, "railWidth", 70);
+    const double back = -valueOr(v, "wheelbase", 3000) - valueOr(v, "rearFrameEnd", 900);
+    std::vector<std::pair<double, double>> runs{{back, end}};
+    if (v.kind == rig::VehicleKind::StubRails)
+        runs = {{end - valueOr(v, "crossmember", 400), end},
+                {back, back + valueOr(v, "rearCrossmember", 400)}};
+    p.setBrush(Qt::NoBrush);
+    for (const double s : {1.0, -1.0}) {
+        const double y = s * spacing / 2;
+        p.setPen(cosmetic(colors().blue, 1.2));
+        for (const auto &[from, to] : runs) {
+            Vec3 a, b;
+            if (side) {
+                a = {from, y, center - h / 2};
+                b = {to, y, center + h / 2};
+            } else if (view.fromEnd()) {
+                a = {to, y - w / 2, center - h / 2};
+                b = {to, y + w / 2, center + h / 2};
+            } else {
+                a = {from, y - w / 2, center};
+                b = {to, y + w / 2, center};
+            }
+            p.drawRect(QRectF(view.place(a), view.place(b)).normalized());
+        }
+        if (!side && !view.fromEnd()) continue;
+        if (side) {
+            p.setPen(centerLine(colors().blue));
+            p.drawLine(view.place({back, y, center}), view.place({end + 60, y, center}));
+            for (const rig::FrameHole &hole : v.frontHoles) {
+                p.setPen(cosmetic(colors().blue, 1));
+                const double r = hole.diameter / 2 * view.scale;
+                p.drawEllipse(view.place({end - hole.behindEnd, y, center + hole.aboveCenter}), r, r);
+            }
+            break;
+        }
+    }
+    if (side || view.fromEnd()) return;
+    // From above and below: the ladder's rungs that are known, and the axles' center lines.
+    p.setPen(cosmetic(colors().blue, 1.2));
+    const double first = end - valueOr(v, "crossmember", 200), inside = spacing / 2 - w / 2;
+    p.drawRect(QRectF(view.place({first, -inside, 0}), view.place({first - 60, inside, 0})).normalized());
+    p.drawRect(QRectF(view.place({back + 60, -inside, 0}), view.place({back, inside, 0})).normalized());
+    const double half = valueOr(v, "track", 1500) / 2;
+    p.setPen(centerLine(colors().blue));
+    for (const double x : {0.0, -valueOr(v, "wheelbase", 3000)})
+        p.drawLine(view.place({x, -half, 0}), view.place({x, half, 0}));
+}
+
+/// The silhouettes that are seen from here; from behind, the one from ahead does where there is no other.
+bool isSeen(const rig::Silhouette &s, const Projection &view, const rig::Vehicle &v) {
+    if (view.fromSide()) return s.view == "side";
+    if (!view.fromEnd()) return s.view == "top";
+    const bool rearDrawn = std::any_of(v.silhouettes.begin(), v.silhouettes.end(),
+                                       [](const rig::Silhouette &l) { return l.view == "rear"; });
+    return s.view == (view.fromBehind() && rearDrawn ? "rear" : "front");
+}
+
+Vec3 silhouettePoint(const rig::Silhouette &s, const rig::Vec2 &q) {
+    if (s.view == "side") return {q.x(), 0, q.y()};
+    if (s.view == "top") return {q.x(), q.y(), 0};
+    return {0, q.x(), q.y()};
+}
+
+}  // namespace
+
+void drawGround(QPainter &p, const Projection &view, const QRectF &box) {
+    const double y = view.place(Vec3::Zero()).y();
+    p.setPen(cosmetic(colors().ink, 1.6));
+    p.drawLine(QPointF(box.left(), y), QPointF(box.right(), y));
+    p.setPen(cosmetic(colors().rule, 1));
+    for (double x = box.left(); x < box.right() + 12; x += 14)
+        p.drawLine(QPointF(x, y), QPointF(x - 8, y + 8));
+}
+
+void drawVehicle(QPainter &p, const Projection &view, const rig::Vehicle &v) {
+    QColor body = colors().blue;
+    body.setAlpha(110);
+    p.setPen(cosmetic(body, 1.2));
+    p.setBrush(Qt::NoBrush);
+    for (const rig::Silhouette &s : v.silhouettes) {
+        if (!isSeen(s, view, v)) continue;
+        QPolygonF line;
+        for (const rig::Vec2 &q : s.points) line << view.place(silhouettePoint(s, q));
+        if (s.closed)
+            p.drawPolygon(line);
+        else
+            p.drawPolyline(line);
+    }
+    drawTires(p, view, v);
+    if (v.hasFrame()) drawRails(p, view, v);
+}
+
+void drawKeepOuts(QPainter &p, const Projection &view, const rig::Vehicle &v) {
+    // From an end what lies beyond the middle is behind the vehicle.
+    const double middle =
+        -valueOr(v, v.kind == rig::VehicleKind::Trailer ? "couplingToAxle" : "wheelbase", 3000) / 2;
+    for (const rig::KeepOut &k : v.keepOuts) {
+        const bool rear = (k.low.x() + k.high.x()) / 2 < middle;
+        if (view.fromEnd() && rear != view.fromBehind()) continue;
+        QPolygonF box;
+        for (const double x : {k.low.x(), k.high.x()})
+            for (const double y : {k.low.y(), k.high.y()})
+                for (const double z : {k.low.z(), k.high.z()}) box << view.place({x, y, z});
+        QColor ink = colors().faint;
+        p.setPen(cosmetic(ink, 1, Qt::DashLine));
+        ink.setAlpha(90);
+        p.setBrush(QBrush(ink, Qt::DiagCrossPattern));
+        p.drawRect(box.boundingRect());
+    }
+}
+
+namespace {
+
+/// The lines of the readings; where the survey is worked out, between the adjusted points.
+void drawReadings(QPainter &p, const Projection &view, const rig::SurveyResult &result,
+                  measure::UnitSystem units) {
+    const auto &measures = result.net.net.measures;
+    const auto &suspects = result.adjustment.suspects;
+    for (std::size_t i = 0; i < measures.size(); ++i) {
+        const survey::SurveyMeasure &m = measures[i];
+        if (m.kind == survey::MeasureKind::Coordinate) continue;
+        const bool suspect =
+            std::find(suspects.begin(), suspects.end(), static_cast<int>(i)) != suspects.end();
+        const QPointF a = view.place(result.adjustment.points[static_cast<std::size_t>(m.from)]),
+                      b = view.place(result.adjustment.points[static_cast<std::size_t>(m.to)]);
+        p.setPen(suspect ? cosmetic(colors().bad, 2.4)
+                         : cosmetic(colors().faint, 1,
+                                    m.kind == survey::MeasureKind::Level ? Qt::DotLine : Qt::SolidLine));
+        p.drawLine(a, b);
+        if (suspect)
+            drawLabel(p, (a + b) / 2,
+                      QString::fromStdString(measure::printQuantity(result.adjustment.measures[i].residual,
+                                                                    measure::Quantity::DrilledLength, units)),
+                      colors().bad, colors().paper);
+    }
+}
+
+}  // namespace
+
+void drawSurvey(QPainter &p, const Projection &view, const rig::SurveyBook &book,
+                const rig::SurveyResult *result, measure::UnitSystem units) {
+    if (result) drawReadings(p, view, *result, units);
+    for (std::size_t i = 0; i < book.points.size(); ++i) {
+        const bool adjusted = result && i < result->adjustment.points.size();
+        const QPointF c = view.place(adjusted ? result->adjustment.points[i] : book.points[i].near);
+        // A given coordinate makes a filled mark, one that is asked for an open one.
+        const auto &fixed = book.points[i].fixed;
+        p.setPen(cosmetic(colors().blue, 1.6));
+        p.setBrush(fixed[0] || fixed[1] ? QBrush(colors().blue) : QBrush(colors().paper));
+        const QPointF mark[3] = {c + QPointF(0, -7), c + QPointF(6, 4), c + QPointF(-6, 4)};
+        p.drawPolygon(mark, 3);
+    }
+}
+
+void drawOutlinePoints(QPainter &p, const Projection &view, const rig::Vehicle &v) {
+    p.setPen(cosmetic(colors().blue, 1.6));
+    for (const rig::OutlinePoint &o : v.outline)
+        for (const double s : {1.0, -1.0}) {
+            if (s < 0 && !o.mirrored) continue;
+            const QPointF c = view.place({o.at.x(), s * o.at.y(), o.at.z()});
+            p.drawLine(c + QPointF(-4, -4), c + QPointF(4, 4));
+            p.drawLine(c + QPointF(-4, 4), c + QPointF(4, -4));
+        }
+}
+
+namespace {
+
+/// A face with its openings left out.
+QPainterPath pathOf(const Projection &view, const armor::Solid::Face &face) {
+    QPainterPath path;
+    const auto add = [&](const shape::Polygon3 &ring) {
+        QPolygonF points;
+        for (const Vec3 &c : ring) points << view.place(c);
+        path.addPolygon(points);
+        path.closeSubpath();
+    };
+    add(face.corners);
+    for (const shape::Polygon3 &hole : face.holes) add(hole);
+    return path;
+}
+
+/// A border around all curved faces of a part that are seen: its faces are painted over the inside of it.
+void drawOutlineOf(QPainter &p, const Projection &view, const armor::Solid &solid) {
+    p.setPen(QPen(colors().ink, 3.6, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    p.setBrush(colors().ink);
+    for (const armor::Solid::Face &f : solid.faces) {
+        if (!f.smooth || shape::newellNormal(f.corners).dot(view.toViewer) <= 1e-6) continue;
+        QPolygonF shape;
+        for (const Vec3 &c : f.corners) shape << view.place(c);
+        p.drawPolygon(shape);
+    }
+}
+
+}  // namespace
+
+void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, const QString &selected,
+               bool faint, const std::set<std::string> &later) {
+    struct Shown {
+        double depth;
+        const armor::Solid *solid;
+        const armor::Solid::Face *face;
+    };
+    std::vector<Shown> faces;
+    for (const armor::Solid &s : a.solids)
+        for (const armor::Solid::Face &f : s.faces) {
+            if (shape::newellNormal(f.corners).dot(view.toViewer) <= 1e-6) continue;
+            double depth = 0;
+            for (const Vec3 &c : f.corners)
+                depth += c.dot(view.toViewer) / static_cast<double>(f.corners.size());
+            faces.push_back({depth, &s, &f});
+        }
+    std::sort(faces.begin(), faces.end(), [](const Shown &x, const Shown &y) { return x.depth < y.depth; });
+    std::set<const armor::Solid *> outlined;
+    for (const Shown &s : faces) {
+        const QPainterPath shape = pathOf(view, *s.face);
+        if (later.contains(s.solid->part)) {
+            if (s.face->smooth) continue;
+            p.setPen(cosmetic(colors().faint, 1, Qt::DotLine));
+            p.setBrush(Qt::NoBrush);
+            p.drawPath(shape);
+            continue;
+        }
+        if (s.face->smooth && !faint && outlined.insert(s.solid).second) drawOutlineOf(p, view, *s.solid);
+        const bool chosen = selected.toStdString() == s.solid->part;
+        const bool plate = a.sheet(s.solid->part) != nullptr;
+        QColor fill = s.solid->bought ? colors().paper : (plate ? colors().panel : colors().rule);
+        if (chosen) fill = colors().yellow;
+        // Along a curved wall there is no edge; a line of its own color closes the seams of the fill.
+        p.setPen(s.face->smooth ? (faint ? QPen(Qt::NoPen) : cosmetic(fill, 1))
+                                : cosmetic(colors().ink, chosen ? 2.4 : 1.8));
+        p.setBrush(fill);
+        p.drawPath(shape);
+        if (s.solid->bought) {
+            p.setBrush(QBrush(colors().faint, Qt::Dense6Pattern));
+            p.drawPath(shape);
+        }
+    }
+}
+
+namespace {
+
+/// Slopes of the two planes of a breakover angle through its point.
+std::pair<double, double> breakoverSlopes(const clearance::LimitAngle &angle, const rig::Stood &s) {
+    const Vec3 &at = angle.at;
+    return {clearance::tangentSlope(-at.x(), at.z(), s.front.loadedRadius).value_or(0),
+            clearance::tangentSlope(at.x() + s.wheelbase, at.z(), s.rear.loadedRadius).value_or(0)};
+}
+
+void drawRunnersUp(QPainter &p, const Projection &view, const clearance::RankedAngle &angle,
+                   const rig::Stood &stood) {
+    QColor ink = colors().blue;
+    for (const clearance::LimitAngle &next : angle.next) {
+        ink.setAlpha(ink.alpha() / 2 + 30);
+        const QPointF at = view.place(stood.back(Vec3(next.at.x(), 0, next.at.z())));
+        p.setPen(cosmetic(ink, 1.4));
+        p.setBrush(Qt::NoBrush);
+        p.drawEllipse(at, 5, 5);
+    }
+}
+
+}  // namespace
+
+void drawStance(QPainter &p, const Projection &view, const rig::Stood &s) {
+    const auto at = [&](double x, double z) { return view.place(s.back(Vec3(x, 0, z))); };
+    p.setPen(cosmetic(colors().blue, 1.2, Qt::DashDotLine));
+    p.setBrush(Qt::NoBrush);
+    p.drawLine(at(-s.wheelbase - 1500, 0), at(1500, 0));
+    for (const auto &[x, tire] : {std::pair{0.0, s.front}, {-s.wheelbase, s.rear}}) {
+        const double r = tire.loadedRadius * view.scale;
+        p.drawEllipse(at(x, tire.loadedRadius), r, r);
+    }
+}
+
+void drawAngles(QPainter &p, const Projection &view, const clearance::Clearance &c, const rig::Stood &s) {
+    // However small the drawing is, one label stands above the ground and the other below.
+    constexpr double above = 240, below = 25;  // mm, pixels along the lines
+    drawTangent(p, view, c.approach.wheelPath, s, QStringLiteral("wheel path"), above);
+    drawTangent(p, view, c.approach.whole, s, QStringLiteral("approach"), -below / view.scale);
+    for (const clearance::RankedAngle *a : {&c.approach.whole, &c.breakover, &c.departure.whole})
+        drawRunnersUp(p, view, *a, s);
+    const auto at = [&](double x, double z) { return view.place(s.back(Vec3(x, 0, z))); };
+    const auto label = [&](const clearance::LimitAngle &a, const char *name, const QPointF &place) {
+        drawLabel(p, place,
+                  QStringLiteral("%1 %2°").arg(QLatin1String(name)).arg(degrees(*a.angle), 0, 'f', 1),
+                  colors().blue, colors().paper);
+    };
+    p.setPen(cosmetic(colors().blue, 1.4));
+    if (c.breakover.angle) {
+        const Vec3 &m = c.breakover.at;
+        const auto [toFront, toRear] = breakoverSlopes(c.breakover, s);
+        p.drawLine(at(m.x(), m.z()), at(0, m.z() + std::tan(toFront) * m.x()));
+        p.drawLine(at(m.x(), m.z()), at(-s.wheelbase, m.z() - std::tan(toRear) * (m.x() + s.wheelbase)));
+        label(c.breakover, "breakover", at(m.x(), m.z()) + QPointF(0, 22));
+    }
+    p.setPen(cosmetic(colors().blue, 1.4));
+    if (const auto &d = c.departure.whole; d.angle) {
+        const double foot = d.at.x() + d.at.z() / std::tan(*d.angle);
+        p.drawLine(at(foot, 0), at(d.at.x() - 260 * std::cos(*d.angle), d.at.z() + 260 * std::sin(*d.angle)));
+        label(d, "departure", at(d.at.x() - 60, d.at.z() / 3));
+    }
+}
+
+void drawTangent(QPainter &p, const Projection &inView, const clearance::LimitAngle &angle,
+                 const rig::Stood &stood, const QString &label, double labelAt) {
+    if (!angle.angle) return;
+    Projection view = inView;
+    view.place = [&](const Vec3 &at) { return inView.place(stood.back(at)); };
+    const Vec3 along(std::cos(*angle.angle), 0, std::sin(*angle.angle));
+    const Vec3 point(angle.at.x(), 0, angle.at.z());
+    const Vec3 foot = point - along * (point.z() / std::max(1e-6, along.z()));
+    p.setPen(cosmetic(colors().blue, 1.4));
+    p.drawLine(view.place(foot), view.place(point + along * 260));
+    p.setBrush(colors().blue);
+    p.drawEllipse(view.place(point), 3.5, 3.5);
+    const QString text = QStringLiteral("%1 %2°").arg(label).arg(degrees(*angle.angle), 0, 'f', 1);
+    const double half = QFontMetricsF(p.font()).horizontalAdvance(text) / 2 + 8;
+    drawLabel(p, view.place(foot + along * labelAt) - QPointF(half, 0), text, colors().blue, colors().paper);
+}
+
+namespace {
+
+/// Moves the box of a label whose place is in sight so that all of it is.
+void keepInSight(const QPainter &p, const QPointF &place, QRectF &box) {
+    const QRectF all = p.hasClipping() ? p.clipBoundingRect() : QRectF(p.window());
+    const QRectF room = all.adjusted(3, 3, -3, -3);
+    if (!all.contains(place) || box.width() > room.width() || box.height() > room.height()) return;
+    box.moveLeft(std::clamp(box.left(), room.left(), room.right() - box.width()));
+    box.moveTop(std::clamp(box.top(), room.top(), room.bottom() - box.height()));
+}
+
+}  // namespace
+
+QRectF drawLabel(QPainter &p, const QPointF &center, const QString &text, const QColor &ink,
+                 const QColor &paper) {
+    const QFontMetricsF metrics(p.font());
+    QRectF box(0, 0, metrics.horizontalAdvance(text) + 8, metrics.height() + 2);
+    box.moveCenter(center);
+    keepInSight(p, center, box);
+    p.save();
+    p.setPen(Qt::NoPen);
+    p.setBrush(paper);
+    p.drawRect(box);
+    p.setPen(ink);
+    p.drawText(box, Qt::AlignCenter, text);
+    p.restore();
+    return box;
+}
+
+void drawDimension(QPainter &p, const QPointF &from, const QPointF &to, const QString &text,
+                   const QColor &color, std::vector<QRectF> *taken) {
+    p.setPen(cosmetic(color, 1));
+    p.drawLine(from, to);
+    for (const QPointF &end : {from, to}) {
+        p.setPen(cosmetic(color, 2));
+        p.drawLine(end + QPointF(-4, 4), end + QPointF(4, -4));
+    }
+    if (text.isEmpty()) return;
+    const QFontMetricsF metrics(p.font());
+    const double wide = metrics.horizontalAdvance(text),
+                 length = std::hypot(to.x() - from.x(), to.y() - from.y());
+    const bool level = std::abs(to.x() - from.x()) > std::abs(to.y() - from.y());
+    const QPointF middle = (from + to) / 2, along = (to - from) / 4;
+    const QPointF beside = level ? QPointF(0, -18) : QPointF(-wide / 2 - 16, 0);
+    // A text that does not fit between the slashes stands beside them.
+    const bool fits = level ? wide + 28 <= length : metrics.height() + 24 <= length;
+    std::vector<QPointF> centers{fits ? middle : middle + beside};
+    if (taken) {
+        if (fits) centers.insert(centers.end(), {middle + along, middle - along, middle + beside});
+        centers.push_back(middle - beside);
+    }
+    for (const QPointF &center : centers) {
+        const QRectF box(center.x() - wide / 2 - 4, center.y() - metrics.height() / 2, wide + 8,
+                         metrics.height());
+        const auto meets = [&box](const QRectF &other) { return box.intersects(other); };
+        if (taken && std::any_of(taken->begin(), taken->end(), meets)) continue;
+        const QRectF drawn = drawLabel(p, center, text, color, colors().paper);
+        if (taken) taken->push_back(drawn);
+        return;
+    }
+}
+
+void drawArrow(QPainter &p, const QPointF &tail, const QPointF &head, const QColor &color, double width) {
+    const QPointF d = head - tail;
+    const double length = std::hypot(d.x(), d.y());
+    if (length < 1) return;
+    const QPointF u = d / length, n(-u.y(), u.x());
+    p.setPen(cosmetic(color, width));
+    p.drawLine(tail, head - u * 6);
+    p.setPen(Qt::NoPen);
+    p.setBrush(color);
+    const QPointF points[3] = {head, head - u * 12 + n * 5, head - u * 12 - n * 5};
+    p.drawPolygon(points, 3);
+}
+
+void drawPanel(QPainter &p, const QRect &box, const QString &empty) {
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(box, colors().panel);
+    p.setPen(QPen(colors().rule, 1));
+    p.drawRect(QRectF(box).adjusted(0.5, 0.5, -0.5, -0.5));
+    p.setPen(colors().ink);
+    if (empty.isEmpty()) return;
+    p.setFont(textFont(11));
+    p.drawText(box.adjusted(14, 8, -14, -8), Qt::AlignCenter | Qt::TextWordWrap, empty);
+}
+
+}  // namespace hefty::app

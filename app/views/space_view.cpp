@@ -1,0 +1,358 @@
+#include "app/views/space_view.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+#include <QCheckBox>
+#include <QHBoxLayout>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QSlider>
+#include <QWheelEvent>
+
+#include "app/window/theme.h"
+
+namespace hefty::app {
+namespace {
+
+constexpr double reach = 14;       // px: how near the pointer must be, gloves on
+constexpr double mostPitch = 1.5;  // rad
+constexpr int notCut = 0, wholeCut = 100;
+
+}  // namespace
+
+SpaceView::SpaceView(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setFocusPolicy(Qt::StrongFocus);
+    setMouseTracking(true);
+    m_controls = new QWidget(this);
+    auto *row = new QHBoxLayout(m_controls);
+    row->setContentsMargins(8, 0, 8, 2);
+    const auto check = [&](const QString &text, const char *name) {
+        auto *box = new QCheckBox(text, m_controls);
+        box->setObjectName(name);
+        box->setChecked(true);
+        connect(box, &QCheckBox::toggled, this, qOverload<>(&QWidget::update));
+        row->addWidget(box);
+        return box;
+    };
+    m_showVehicle = check(tr("Vehicle"), "spaceVehicle");
+    m_showSeams = check(tr("Seams"), "spaceSeams");
+    auto *label = new QLabel(tr("Cut open"), m_controls);
+    m_cut = new QSlider(Qt::Horizontal, m_controls);
+    m_cut->setObjectName("spaceCut");
+    m_cut->setAccessibleName(tr("Cut open from the near side"));
+    m_cut->setRange(notCut, wholeCut);
+    m_cut->setMaximumWidth(160);
+    label->setBuddy(m_cut);
+    connect(m_cut, &QSlider::valueChanged, this, qOverload<>(&QWidget::update));
+    row->addSpacing(12);
+    row->addWidget(label);
+    row->addWidget(m_cut);
+    row->addStretch();
+    for (auto signal : {&Session::stale, &Session::selectionChanged, &Session::unitsChanged})
+        connect(session, signal, this, qOverload<>(&QWidget::update));
+    connect(session, &Session::appraisalChanged, this, &SpaceView::follow);
+    connect(session, &Session::pieceChosen, this, [this] {
+        standUpright();
+        follow();
+    });
+    follow();
+}
+
+void SpaceView::setSmall(bool small, std::function<void()> then) {
+    m_controls->setVisible(!small);
+    m_whenSmall = small ? std::move(then) : nullptr;
+    update();
+}
+
+void SpaceView::markPlace(const std::optional<Vec3> &place) {
+    m_place = place;
+    update();
+}
+
+QRectF SpaceView::pictureBox() const {
+    return QRectF(rect()).adjusted(0, 0, 0, m_controls->isVisibleTo(this) ? -m_controls->height() : 0);
+}
+
+/// Bodies of pieces that have not changed are kept.
+void SpaceView::follow() {
+    std::vector<Shown> now;
+    const auto appraisal = m_session->shownAppraisal();
+    for (const job::PieceAppraisal &p : appraisal->pieces) {
+        if (!p.assembly) continue;
+        const auto was = std::find_if(m_shown.begin(), m_shown.end(),
+                                      [&p](const Shown &s) { return s.assembly == p.assembly; });
+        now.push_back(was != m_shown.end() ? std::move(*was)
+                                           : Shown{p.assembly, p.id, bodiesOf(*p.assembly)});
+    }
+    m_shown = std::move(now);
+    if (appraisal->rig && m_vehicleOf != m_session->job().vehicle) {
+        m_vehicle = vehicleBodies(*appraisal->rig);
+        m_vehicleOf = m_session->job().vehicle;
+    }
+    fit();
+}
+
+void SpaceView::standUpright() {
+    m_camera.yaw = SpaceCamera().yaw;
+    m_camera.pitch = SpaceCamera().pitch;
+    m_zoom = 1;
+    m_pan = {};
+    // A piece behind is looked at from behind.
+    const auto appraisal = m_session->shownAppraisal();
+    const job::PieceAppraisal *chosen = m_session->chosen(*appraisal);
+    if (chosen && chosen->assembly && appraisal->rig && !chosen->assembly->solids.empty() &&
+        chosen->assembly->extent().center().x() < -0.7 * appraisal->rig->wheelbase)
+        m_camera.yaw = std::numbers::pi + 0.62;
+}
+
+void SpaceView::showVehicle(bool show) {
+    m_showVehicle->setChecked(show);
+}
+
+/// The chosen piece fills the picture; turning does not change its size.
+void SpaceView::fit() {
+    const QRectF paper = pictureBox();
+    const double room = std::min(30.0, 0.08 * std::min(paper.width(), paper.height()));  // px
+    const auto appraisal = m_session->shownAppraisal();
+    const job::PieceAppraisal *chosen = m_session->chosen(*appraisal);
+    Eigen::AlignedBox3d box;
+    if (chosen && chosen->assembly && !chosen->assembly->solids.empty())
+        box = chosen->assembly->extent();
+    else if (appraisal->rig)
+        box = {Vec3(-appraisal->rig->wheelbase - 800, -900, 0), Vec3(900, 900, 1200)};
+    if (box.isEmpty()) return;
+    const double flat = box.sizes().head<2>().norm(), across = flat * 0.92;
+    const double pitch = SpaceCamera().pitch;
+    const double up = box.sizes().z() * std::cos(pitch) + flat * std::sin(pitch);
+    m_camera.scale = m_zoom * std::max(0.01, std::min((paper.width() - 2 * room) / std::max(1.0, across),
+                                                      (paper.height() - 2 * room) / std::max(1.0, up)));
+    m_camera.center = {};
+    m_camera.center = paper.center() + m_pan - m_camera.place(box.center());
+    update();
+}
+
+/// From the side that is looked at, inward over all that the job has.
+std::optional<std::pair<Vec3, Vec3>> SpaceView::cut() const {
+    if (m_cut->value() == notCut) return std::nullopt;
+    Eigen::AlignedBox3d box;
+    for (const Shown &s : m_shown)
+        if (!s.assembly->solids.empty()) box.extend(s.assembly->extent());
+    if (box.isEmpty()) return std::nullopt;
+    const double way = m_camera.toViewer().y() >= 0 ? 1 : -1;
+    const double share = static_cast<double>(m_cut->value()) / wholeCut;
+    const double from = way > 0 ? box.max().y() : box.min().y(), to = way > 0 ? box.min().y() : box.max().y();
+    return std::pair{Vec3(0, from + (to - from) * share, 0), Vec3(0, way, 0)};
+}
+
+void SpaceView::drawPieces(DepthPicture &picture, const SpaceCamera &camera, bool open) const {
+    const auto appraisal = m_session->shownAppraisal();
+    const job::PieceAppraisal *chosen = m_session->chosen(*appraisal);
+    int id = 0;
+    for (const Shown &s : m_shown) {
+        const bool mine = chosen && s.assembly == chosen->assembly;
+        for (const SpaceBody &b : s.bodies) {
+            BodyLook look = lookOf(*s.assembly, b.solid,
+                                   mine && m_session->selected().toStdString() == b.solid.part, !mine);
+            look.bothSides = open;
+            if (mine && later.contains(b.solid.part)) {
+                look.edgesAlone = true;
+                look.ink = colors().faint;
+                look.width = 0.8;
+            }
+            drawBody(picture, camera, b, look, id++);
+        }
+        if (mine && m_showSeams->isChecked() && !drawInto) drawSeams(picture, *s.assembly, later);
+    }
+}
+
+DepthPicture SpaceView::drawn(const QSize &size, double ratio, const SpaceCamera &camera) const {
+    DepthPicture picture(size, ratio, camera, colors().paper);
+    const auto plane = cut();
+    if (plane) picture.cutAway(plane->first, plane->second);
+    drawPieces(picture, camera, plane.has_value());
+    if (m_showVehicle->isChecked()) {
+        BodyLook look{colors().paper, colors().blue, 1, false, plane.has_value(), false};
+        for (const SpaceBody &b : m_vehicle) drawBody(picture, camera, b, look, -1);
+        drawVehicleLines(picture, m_session->job().vehicle, colors().blue);
+    }
+    if (drawInto && m_showSeams->isChecked()) drawInto(picture);
+    return picture;
+}
+
+void SpaceView::paintEvent(QPaintEvent *) {
+    m_targets = targets && !m_whenSmall ? targets() : std::vector<DragTarget>{};
+    QPainter p(this);
+    p.fillRect(rect(), colors().paper);
+    if (m_session->isWorking()) p.setOpacity(0.75);
+    p.setClipRect(pictureBox());
+    drawn(size(), devicePixelRatioF(), m_camera).paint(p);
+    p.setClipping(false);
+    p.setOpacity(1);
+    p.setRenderHint(QPainter::Antialiasing);
+    if (drawOver) drawOver(p);
+    drawTargets(p);
+    if (m_place) {
+        p.setPen(QPen(colors().bad, 2.5));
+        p.setBrush(Qt::NoBrush);
+        p.drawEllipse(toScreen(*m_place), 16, 16);
+    }
+    if (!title.isEmpty()) {
+        p.setFont(textFont(10, true));
+        drawLabel(p, {QFontMetricsF(p.font()).horizontalAdvance(title) / 2 + 12, 16}, title, colors().faint,
+                  colors().paper);
+    }
+    p.setPen(QPen(hasFocus() ? colors().yellow : colors().rule, hasFocus() ? 2 : 1));
+    p.setBrush(Qt::NoBrush);
+    p.drawRect(rect().adjusted(0, 0, -1, -1));
+}
+
+void SpaceView::paintInto(QPainter &painter, const QRectF &box) {
+    SpaceCamera camera = m_camera;
+    const QRectF shown = pictureBox();
+    const double share = std::min(box.width() / shown.width(), box.height() / shown.height());
+    camera.scale *= share;
+    camera.center = (m_camera.center - shown.center()) * share + QPointF(box.width() / 2, box.height() / 2);
+    constexpr double fine = 2;  // pixels of the picture a unit of the paper
+    drawn(box.size().toSize(), fine, camera).paint(painter, box.topLeft());
+}
+
+void SpaceView::resizeEvent(QResizeEvent *) {
+    const int height = m_controls->sizeHint().height();
+    m_controls->setGeometry(1, this->height() - height - 1, width() - 2, height);
+    fit();
+}
+
+std::optional<QPointF> SpaceView::targetPlace(const QString &id) const {
+    for (const DragTarget &t : targets ? targets() : m_targets)
+        if (t.id == id) return toScreen(t.at);
+    return std::nullopt;
+}
+
+void SpaceView::drawTargets(QPainter &painter) {
+    constexpr double half = 6;
+    painter.setFont(measureFont(10));
+    for (const DragTarget &t : m_targets) {
+        const QPointF at = toScreen(t.at);
+        const bool active = m_drag && m_drag->target.id == t.id;
+        painter.setPen(QPen(colors().yellowEdge, active ? 2 : 1.5));
+        painter.setBrush(colors().yellow);
+        painter.drawRect(QRectF(at.x() - half, at.y() - half, 2 * half, 2 * half));
+        if (!active) continue;
+        const QString text = QStringLiteral("%1 %2").arg(
+            t.name, QString::fromStdString(measure::printQuantity(t.value, t.quantity, m_session->units())));
+        drawLabel(painter, at + QPointF(0, -22), text, colors().paper, colors().ink);
+    }
+}
+
+int SpaceView::targetAt(const QPointF &place) const {
+    int best = -1;
+    double nearest = reach;
+    for (std::size_t i = 0; i < m_targets.size(); ++i) {
+        const QPointF d = toScreen(m_targets[i].at) - place;
+        if (const double away = std::hypot(d.x(), d.y()); away < nearest) {
+            nearest = away;
+            best = static_cast<int>(i);
+        }
+    }
+    return best;
+}
+
+void SpaceView::mousePressEvent(QMouseEvent *event) {
+    if (m_whenSmall) return m_whenSmall();
+    m_from = m_pressed = event->position();
+    m_moved = false;
+    if (targets) m_targets = targets();
+    const int hit = event->button() == Qt::LeftButton ? targetAt(event->position()) : -1;
+    if (hit >= 0)
+        m_drag = Drag{m_targets[static_cast<std::size_t>(hit)], event->position(), m_session->newGesture()};
+    update();
+}
+
+/// A handle moves along its own way, as far as the pointer has come along that way on the picture.
+void SpaceView::mouseMoveEvent(QMouseEvent *event) {
+    const QPointF d = event->position() - m_from;
+    if (m_drag) {
+        const DragTarget &t = m_drag->target;
+        const QPointF way = toScreen(t.at + t.direction) - toScreen(t.at);
+        const double length2 = QPointF::dotProduct(way, way);
+        if (length2 < 1e-4) return;  // it points at the viewer: turn the picture first
+        const double change = QPointF::dotProduct(event->position() - m_drag->from, way) / length2;
+        t.set(std::round((t.value + change) / t.step) * t.step, m_drag->gesture);
+        return;
+    }
+    if (!(event->buttons() & (Qt::LeftButton | Qt::RightButton | Qt::MiddleButton))) {
+        setCursor(targetAt(event->position()) >= 0 ? Qt::SizeAllCursor : Qt::ArrowCursor);
+        return;
+    }
+    const QPointF all = event->position() - m_pressed;
+    m_moved = m_moved || std::hypot(all.x(), all.y()) > 4;
+    if (!m_moved) return;
+    m_from = event->position();
+    if (event->buttons() & Qt::LeftButton) {
+        m_camera.yaw -= d.x() * 0.008;
+        m_camera.pitch = std::clamp(m_camera.pitch + d.y() * 0.008, -mostPitch, mostPitch);
+    } else {
+        m_pan += d;
+    }
+    fit();
+}
+
+void SpaceView::mouseReleaseEvent(QMouseEvent *event) {
+    const bool dragged = m_drag.has_value();
+    m_drag.reset();
+    if (!dragged && !m_moved && event->button() == Qt::LeftButton && !(clicked && clicked(event->position())))
+        pickAt(event->position());
+    update();
+}
+
+void SpaceView::pickAt(const QPointF &place) {
+    const int id = drawn(size(), 1, m_camera).pick(place);
+    int first = 0;
+    for (const Shown &s : m_shown) {
+        const int count = static_cast<int>(s.bodies.size());
+        if (id >= first && id < first + count) {
+            const std::string part = s.bodies[static_cast<std::size_t>(id - first)].solid.part;
+            const job::PieceAppraisal *chosen = m_session->chosen(*m_session->shownAppraisal());
+            if (!chosen || chosen->id != s.piece) m_session->choosePiece(QString::fromStdString(s.piece));
+            return m_session->select(QString::fromStdString(part));
+        }
+        first += count;
+    }
+    m_session->select({});
+}
+
+void SpaceView::mouseDoubleClickEvent(QMouseEvent *) {
+    standUpright();
+    fit();
+}
+
+void SpaceView::wheelEvent(QWheelEvent *event) {
+    m_zoom = std::clamp(m_zoom * std::pow(1.0015, event->angleDelta().y()), 0.1, 20.0);
+    fit();
+    event->accept();
+}
+
+void SpaceView::keyPressEvent(QKeyEvent *event) {
+    if (moveByKey(m_camera, m_zoom, *event)) return fit();
+    switch (event->key()) {
+        case Qt::Key_Home:
+            standUpright();
+            break;
+        case Qt::Key_Escape:
+            if (m_drag) {
+                m_session->cancelGesture(m_drag->gesture);
+                m_drag.reset();
+                break;
+            }
+            return QWidget::keyPressEvent(event);
+        default:
+            return QWidget::keyPressEvent(event);
+    }
+    fit();
+}
+
+}  // namespace hefty::app

@@ -1,0 +1,92 @@
+#pragma once
+
+#include <QWidget>
+
+#include "app/views/plan_view.h"
+#include "app/views/space_scene.h"
+
+class QCheckBox;
+class QSlider;
+
+namespace hefty::app {
+
+/// The whole job in space, with the vehicle around it: turned with the mouse or the arrow keys, cut open,
+/// parts chosen, handles dragged along their own way.
+class SpaceView : public QWidget {
+    Q_OBJECT
+
+  public:
+    explicit SpaceView(Session *session, QWidget *parent = nullptr);
+
+    /// What can be dragged; asked for anew before each paint.
+    std::function<std::vector<DragTarget>()> targets;
+    std::set<std::string> later;                   ///< parts of the chosen piece that are not there yet
+    std::function<void(DepthPicture &)> drawInto;  ///< adds to the picture, in the place of the seams
+    std::function<void(QPainter &)> drawOver;      ///< paints on top of the picture
+    std::function<bool(const QPointF &)> clicked;  ///< a click that turns nothing; true: it is taken
+    QString title;
+
+    void showVehicle(bool show);
+    void markPlace(const std::optional<Vec3> &place);
+    /// Without its row of controls, as a small picture beside others.
+    /// @param then  what a click on it does
+    void setSmall(bool small, std::function<void()> then = {});
+    [[nodiscard]] QPointF toScreen(const Vec3 &p) const { return m_camera.place(p); }
+    [[nodiscard]] const SpaceCamera &camera() const { return m_camera; }
+    [[nodiscard]] std::optional<QPointF> targetPlace(const QString &id) const;
+    /// Paints the picture into a rectangle; for printing.
+    void paintInto(QPainter &painter, const QRectF &box);
+    [[nodiscard]] QSize sizeHint() const override { return {420, 300}; }
+    [[nodiscard]] QSize minimumSizeHint() const override { return {130, 110}; }
+
+  protected:
+    void paintEvent(QPaintEvent *event) override;
+    void resizeEvent(QResizeEvent *event) override;
+    void mousePressEvent(QMouseEvent *event) override;
+    void mouseMoveEvent(QMouseEvent *event) override;
+    void mouseReleaseEvent(QMouseEvent *event) override;
+    void mouseDoubleClickEvent(QMouseEvent *event) override;
+    void wheelEvent(QWheelEvent *event) override;
+    void keyPressEvent(QKeyEvent *event) override;
+
+  private:
+    struct Shown {
+        std::shared_ptr<const armor::Assembly> assembly;
+        std::string piece;
+        std::vector<SpaceBody> bodies;
+    };
+    [[nodiscard]] QRectF pictureBox() const;
+    void follow();
+    void fit();
+    void standUpright();
+    [[nodiscard]] DepthPicture drawn(const QSize &size, double ratio, const SpaceCamera &camera) const;
+    void drawPieces(DepthPicture &picture, const SpaceCamera &camera, bool open) const;
+    [[nodiscard]] std::optional<std::pair<Vec3, Vec3>> cut() const;
+    void pickAt(const QPointF &place);
+    void drawTargets(QPainter &painter);
+    [[nodiscard]] int targetAt(const QPointF &place) const;
+
+    Session *m_session;
+    SpaceCamera m_camera;
+    double m_zoom = 1;
+    QPointF m_pan;
+    std::vector<Shown> m_shown;
+    std::vector<SpaceBody> m_vehicle;
+    std::optional<rig::Vehicle> m_vehicleOf;
+    std::vector<DragTarget> m_targets;
+    std::optional<Vec3> m_place;
+    QPointF m_from, m_pressed;
+    bool m_moved = false;
+    std::function<void()> m_whenSmall;
+    struct Drag {
+        DragTarget target;
+        QPointF from;
+        int gesture = 0;
+    };
+    std::optional<Drag> m_drag;
+    QWidget *m_controls;
+    QCheckBox *m_showVehicle, *m_showSeams;
+    QSlider *m_cut;
+};
+
+}  // namespace hefty::app

@@ -1,0 +1,103 @@
+#include "app/window/appraiser.h"
+
+#include <QMetaType>
+
+namespace hefty::app {
+
+Appraiser::Appraiser(std::shared_ptr<const stock::Stock> stock) : m_stock(std::move(stock)) {
+    qRegisterMetaType<Answer>();
+    m_thread = std::jthread([this](const std::stop_token &quit) { work(quit); });
+    m_closeThread = std::jthread([this](const std::stop_token &quit) { lookClosely(quit); });
+}
+
+Appraiser::~Appraiser() {
+    m_thread.request_stop();
+    m_closeThread.request_stop();
+    {
+        const std::lock_guard lock(m_mutex);
+        m_current.request_stop();
+        m_currentClose.request_stop();
+    }
+    m_wake.notify_all();
+}
+
+void Appraiser::request(std::shared_ptr<const job::Job> job) {
+    {
+        const std::lock_guard lock(m_mutex);
+        m_wanted = std::move(job);
+        m_close = nullptr;
+        m_current.request_stop();
+        m_currentClose.request_stop();
+    }
+    m_wake.notify_all();
+}
+
+/// True if no newer job came within a moment: the hand rests.
+bool Appraiser::rests(const std::stop_token &quit) {
+    std::unique_lock lock(m_mutex);
+    return !m_wake.wait_for(lock, quit, restTime, [this] { return m_wanted != nullptr; }) &&
+           !quit.stop_requested();
+}
+
+void Appraiser::work(const std::stop_token &quit) {
+    while (!quit.stop_requested()) {
+        std::shared_ptr<const job::Job> job;
+        std::stop_token stop;
+        {
+            std::unique_lock lock(m_mutex);
+            if (!m_wake.wait(lock, quit, [this] { return m_wanted != nullptr; })) return;
+            job = std::move(m_wanted);
+            m_wanted = nullptr;
+            m_current = std::stop_source();
+            stop = m_current.get_token();
+        }
+        // The plain answer is shown even if a newer edit waits: a drag then follows the hand instead of
+        // freezing until it rests.
+        auto plain = std::make_shared<const job::Appraisal>(
+            job::appraise(*job, *m_stock, {}, proof::Detail::Strips, m_plain.get()));
+        m_plain = plain;
+        emit answered({job, plain});
+        if (!rests(quit)) continue;
+        auto full = std::make_shared<job::Appraisal>(*plain);
+        job::settle(*full, *job, *m_stock, stop);
+        if (stop.stop_requested()) continue;
+        m_plain = full;  // what is known of the torch's reach serves the next answers
+        emit answered({job, std::move(full)});
+        {
+            const std::lock_guard lock(m_mutex);
+            if (!m_wanted) m_close = std::move(job);
+        }
+        m_wake.notify_all();
+    }
+}
+
+void Appraiser::lookClosely(const std::stop_token &quit) {
+    while (!quit.stop_requested()) {
+        std::shared_ptr<const job::Job> job;
+        std::stop_token stop;
+        {
+            std::unique_lock lock(m_mutex);
+            if (!m_wake.wait(lock, quit, [this] { return m_close != nullptr; })) return;
+            job = std::move(m_close);
+            m_close = nullptr;
+            m_currentClose = std::stop_source();
+            stop = m_currentClose.get_token();
+        }
+        answerClosely(job, stop);
+    }
+}
+
+void Appraiser::answerClosely(const std::shared_ptr<const job::Job> &job, const std::stop_token &stop) {
+    auto shells = std::make_shared<job::Appraisal>(
+        job::appraise(*job, *m_stock, stop, proof::Detail::Shells, m_shells.get()));
+    if (!stop.stop_requested()) job::settle(*shells, *job, *m_stock, stop);
+    if (stop.stop_requested()) return;
+    m_shells = shells;
+    emit answered({job, shells});
+    auto halved = std::make_shared<job::Appraisal>(job::halve(*shells, *job, *m_stock, stop, m_halved.get()));
+    if (stop.stop_requested()) return;
+    m_halved = halved;
+    emit answered({job, std::move(halved)});
+}
+
+}  // namespace hefty::app

@@ -1,0 +1,446 @@
+#include <algorithm>
+#include <cmath>
+#include <functional>
+#include <map>
+
+#include <fmt/format.h>
+
+#include "core/base/constants.h"
+#include "core/job/appraisal.h"
+#include "core/job/appraise/strip_check.h"
+
+namespace hefty::job {
+namespace {
+
+using armor::SettingValue;
+
+/// A change of the piece, as a person would say it.
+struct Change {
+    armor::SettingDescriptor const *setting = nullptr;  ///< none: tweaks
+    SettingValue value;
+    std::vector<armor::Tweak> tweaks;
+    measure::Phrase label;  ///< of tweaks
+};
+
+/// One kind of change, to be tried ever stronger.
+struct Trial {
+    std::string setting;
+    std::vector<SettingValue> values;
+    std::vector<Change> changes = {};  ///< beside those of the setting
+};
+
+constexpr int triesPerTrial = 8;
+
+class RemedyFinder {
+  public:
+    RemedyFinder(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop)
+        : m_appraisal(appraisal), m_job(job), m_stock(stock), m_stop(std::move(stop)) {}
+
+    void run() {
+        m_fixes = fixes(m_appraisal);
+        if (isClose()) m_strips = appraise(m_job, m_stock, m_stop, proof::Detail::Strips, &m_appraisal);
+        for (Finding &f : m_appraisal.findings) {
+            if (m_stop.stop_requested()) return;
+            if (f.severity == Severity::Fix && f.remedies.empty()) cure(f);
+        }
+        m_appraisal.remediesDone = true;
+    }
+
+  private:
+    static int fixes(const Appraisal &a) {
+        return static_cast<int>(std::count_if(a.findings.begin(), a.findings.end(),
+                                              [](const Finding &f) { return f.severity != Severity::Note; }));
+    }
+
+    void cure(Finding &f) {
+        const auto it = std::find_if(m_job.pieces.begin(), m_job.pieces.end(),
+                                     [&f](const armor::Piece &p) { return p.id == f.piece; });
+        if (it == m_job.pieces.end()) return;
+        m_piece = &*it;
+        m_pattern = armor::pattern(it->pattern);
+        if (!m_pattern) return;
+        m_stripsBefore = outcomeOf(m_strips);
+        for (const Trial &t : trialsFor(f)) {
+            if (m_stop.stop_requested()) return;
+            attempt(f, t);
+        }
+        // Cures first, then what leaves the least to fix; among equals the order of the trials stands, which
+        // begins with the change that takes least away from the customer.
+        std::stable_sort(f.remedies.begin(), f.remedies.end(), [](const Remedy &a, const Remedy &b) {
+            if (a.cures != b.cures) return a.cures;
+            return a.fixesAfter - a.fixesBefore < b.fixesAfter - b.fixesBefore;
+        });
+    }
+
+    /// Tries the values in turn and keeps the first that cures, or the best if none does and it helps.
+    void attempt(Finding &f, const Trial &trial) {
+        std::vector<Change> changes = trial.changes;
+        if (const armor::SettingDescriptor *d = m_pattern->setting(trial.setting))
+            for (const SettingValue &value : trial.values) changes.push_back({d, value, {}, {}});
+        std::optional<Remedy> best;
+        const Change *bestChange = nullptr;
+        int tries = 0;
+        for (const Change &change : changes) {
+            if (m_stop.stop_requested() || ++tries > triesPerTrial) break;
+            if (change.setting && !armor::checkSetting(*change.setting, change.value, m_stock)) break;
+            Remedy r = evaluate(f, change);
+            if (r.cures && isClose()) r = evaluate(f, change, closeLook(f.id));
+            if (m_stop.stop_requested()) return;  // what was evaluated is not whole
+            if (!std::isfinite(r.after)) continue;
+            if (r.cures) {
+                best = std::move(r);
+                break;
+            }
+            if (std::abs(r.after - f.limit) < 0.9 * std::abs((best ? best->after : f.value) - f.limit)) {
+                best = std::move(r);
+                bestChange = &change;
+            }
+        }
+        if (best && isClose() && !best->cures) best = evaluate(f, *bestChange, closeLook(f.id));
+        if (best && !m_stop.stop_requested() && std::isfinite(best->after))
+            f.remedies.push_back(std::move(*best));
+    }
+
+    /// Plates are shells in what is to be cured.
+    [[nodiscard]] bool isClose() const { return m_appraisal.detail != proof::Detail::Strips; }
+
+    /// What a changed job comes to, as far as remedies are told by it.
+    struct Outcome {
+        std::map<std::string, std::pair<double, Severity>> findings;
+        std::map<std::string, double> uses;  ///< of the changed piece's checks
+        std::map<std::string, double> gauges;
+        int fixes = 0;
+        bool stopped = false;  ///< it can no longer be built
+    };
+
+    [[nodiscard]] Outcome outcomeOf(const Appraisal &a) const {
+        Outcome out;
+        out.fixes = fixes(a);
+        for (const Finding &f : a.findings) {
+            out.findings.try_emplace(f.id, f.value, f.severity);
+            out.stopped = out.stopped || f.severity == Severity::Stop;
+        }
+        if (const PieceAppraisal *p = a.piece(m_piece->id); p && p->proof)
+            for (const proof::Check &c : p->proof->checks) out.uses[c.id] = c.utilization;
+        for (const Gauge &g : a.gauges)
+            if (g.value) out.gauges[g.id] = *g.value;
+        return out;
+    }
+
+    /// Many findings ask for the same change: each is appraised once.
+    const Outcome &outcome(const Edit &edit, proof::Detail detail) {
+        const Job changed = apply(m_job, edit);
+        std::string key = fmt::format("{}:", static_cast<int>(detail));
+        for (const armor::Piece &p : changed.pieces)
+            if (p.id == edit.piece) key += p.id + armor::writePiece(p).dump();
+        const auto known = m_outcomes.find(key);
+        if (known != m_outcomes.end()) return known->second;
+        const bool guessed = isClose() && detail == proof::Detail::Strips;
+        Appraisal after = appraise(changed, m_stock, m_stop, detail, guessed ? &m_strips : &m_appraisal);
+        if (m_appraisal.fitDone) addFit(after, changed, m_stop);  // like is compared with like
+        if (m_stop.stop_requested()) return m_broken = outcomeOf(after);
+        return m_outcomes[key] = outcomeOf(after);
+    }
+
+    /// The utilization of a finding's check; where plates are strips that of the check that stands there for
+    /// it.
+    static std::optional<double> useOf(const Finding &f, const Outcome &a, bool strips) {
+        const std::string whole = f.id.substr(0, f.id.find('@'));
+        const auto it = a.uses.find(strips ? stripCheck(whole) : whole.substr(whole.find('/') + 1));
+        return it == a.uses.end() ? std::nullopt : std::optional<double>(it->second);
+    }
+
+    /// What a change does; where plates are shells but strips are asked for, as far as these can tell.
+    Remedy evaluate(const Finding &f, const Change &change, proof::Detail detail = proof::Detail::Strips) {
+        Remedy r;
+        r.edit.piece = m_piece->id;
+        r.edit.tweaks = change.tweaks;
+        r.label = change.label;
+        if (const armor::SettingDescriptor *d = change.setting) {
+            r.edit.settings[d->id] = change.value;
+            r.label = d->name + ": ";
+            addValue(r.label, *d, current(*d));
+            r.label.text += " to ";
+            addValue(r.label, *d, change.value);
+        }
+        r.before = f.value;
+        const Outcome &after = outcome(r.edit, detail);
+        const bool strips = detail == proof::Detail::Strips, guessed = isClose() && strips;
+        const bool ofCheck = f.id.starts_with("check/");
+        r.fixesBefore = guessed ? fixes(m_strips) : m_fixes;
+        r.fixesAfter = after.fixes;
+        const auto same = after.findings.find(f.id);
+        r.cures = same == after.findings.end() || same->second.second == Severity::Note;
+        r.after = r.cures ? valueWithout(f, after, strips) : same->second.first;
+        if (guessed && ofCheck) guess(f, after, r);
+        // A check that was not made again has not been cured.
+        if (!guessed && ofCheck && !useOf(f, after, strips)) {
+            r.cures = false;
+            r.after = std::nan("");
+        }
+        r.massChange = gaugeChange("mass", after);
+        r.costChange = gaugeChange("cost", after);
+        // A remedy that stops the job from being built at all is none.
+        if (after.stopped) r.after = std::nan("");
+        return r;
+    }
+
+    /// Strips tell by what share a check changes; a guess near the limit is worth a closer look.
+    void guess(const Finding &f, const Outcome &after, Remedy &r) {
+        constexpr double near = 1.1;
+        const auto was = useOf(f, m_stripsBefore, true), is = useOf(f, after, true);
+        if (!was || !is || !(*was > 0)) {
+            r.cures = true;
+            return;
+        }
+        r.after = f.value * *is / *was;
+        r.cures = r.after <= near * f.limit;
+    }
+
+    /// The finding's number once the finding is gone: from the check or gauge it was about.
+    static double valueWithout(const Finding &f, const Outcome &after, bool strips) {
+        if (f.id.starts_with("check/"))
+            if (const auto use = useOf(f, after, strips)) return *use;
+        if (f.id.starts_with("gauge/"))
+            if (const auto g = after.gauges.find(f.id.substr(6)); g != after.gauges.end()) return g->second;
+        return f.limit;
+    }
+
+    double gaugeChange(const char *id, const Outcome &after) const {
+        const Gauge *a = m_appraisal.gauge(id);
+        const auto b = after.gauges.find(id);
+        return a && a->value && b != after.gauges.end() ? b->second - *a->value : 0;
+    }
+
+    SettingValue current(const armor::SettingDescriptor &d) const {
+        const auto it = m_piece->settings.find(d.id);
+        return it == m_piece->settings.end() ? d.standard : it->second;
+    }
+
+    static void addValue(measure::Phrase &label, const armor::SettingDescriptor &d, const SettingValue &v) {
+        if (const auto *text = std::get_if<std::string>(&v)) {
+            label.text += *text;
+            return;
+        }
+        label.text += fmt::format("{{{}}}", label.measures.size());
+        label.measures.push_back({std::get<double>(v), d.quantity});
+    }
+
+    double now(const std::string &setting) const { return armor::number(*m_piece, *m_pattern, setting); }
+
+    Trial stepped(const std::string &setting, double step) const {
+        Trial t{setting, {}};
+        const armor::SettingDescriptor *d = m_pattern->setting(setting);
+        if (!d || d->choice != armor::Choice::None) return {};
+        const double start = now(setting);
+        for (int i = 1; i <= triesPerTrial; ++i) {
+            const double v = start + i * step;
+            if (v >= d->least && v <= d->most) t.values.emplace_back(v);
+        }
+        return t;
+    }
+
+    /// Gussets beside those that the pattern has, left and right alike: inside the brackets, or outside them
+    /// above and below the middle of the beam.
+    Trial moreGussets(bool inner) const {
+        Trial t;
+        if (!m_pattern->addsGussets) return t;
+        const stock::Section *beam = m_stock.section(armor::text(*m_piece, *m_pattern, "section"));
+        if (!beam) return t;
+        for (const double leg : {60.0, 90.0, 120.0, 150.0}) {
+            Change c;
+            const std::vector<double> heights =
+                inner ? std::vector<double>{0.0} : std::vector<double>{beam->height / 4, -beam->height / 4};
+            for (const char *part : {"bracket.left", "bracket.right"})
+                for (const double above : heights) {
+                    armor::Tweak tweak;
+                    tweak.kind = armor::Tweak::Kind::Gusset;
+                    tweak.part = part;
+                    tweak.at = armor::Vec2(inner ? 1 : 0, above);
+                    tweak.value = leg;
+                    c.tweaks.push_back(std::move(tweak));
+                }
+            c.label = {inner ? "Gussets inside both brackets, leg {0}"
+                             : "Gussets outside both brackets, above and below, leg {0}",
+                       {{leg}}};
+            t.changes.push_back(std::move(c));
+        }
+        return t;
+    }
+
+    Trial nextPlate(const std::string &setting) const {
+        Trial t{setting, {}};
+        if (!m_pattern->setting("plateMaterial")) return {};
+        for (const double s : m_stock.plateThicknesses(armor::text(*m_piece, *m_pattern, "plateMaterial")))
+            if (s > now(setting) + 0.01) t.values.emplace_back(s);
+        return t;
+    }
+
+    Trial nextWall(const std::string &setting) const {
+        Trial t{setting, {}};
+        const stock::Section *s = m_stock.section(armor::text(*m_piece, *m_pattern, setting));
+        if (!s) return t;
+        std::vector<const stock::Section *> heavier;
+        for (const stock::Section &other : m_stock.sections)
+            if (other.shape == s->shape && other.series == s->series && other.height == s->height &&
+                other.width == s->width && other.wall > s->wall)
+                heavier.push_back(&other);
+        std::sort(heavier.begin(), heavier.end(),
+                  [](const auto *a, const auto *b) { return a->wall < b->wall; });
+        for (const stock::Section *h : heavier) t.values.emplace_back(h->id);
+        return t;
+    }
+
+    Trial stronger(const std::string &setting, const char *value) const {
+        Trial t{setting, {}};
+        if (!m_pattern->setting(setting)) return {};
+        if (armor::text(*m_piece, *m_pattern, setting) != value) t.values.emplace_back(std::string(value));
+        return t;
+    }
+
+    Trial weakerWinch() const {
+        Trial t{"winch", {}};
+        if (!m_pattern->setting("winch")) return {};
+        const stock::Winch *now = m_stock.winch(armor::text(*m_piece, *m_pattern, "winch"));
+        std::vector<const stock::Winch *> lower;
+        for (const stock::Winch &w : m_stock.winches)
+            if (now && w.ratedPull < now->ratedPull) lower.push_back(&w);
+        std::sort(lower.begin(), lower.end(),
+                  [](const auto *a, const auto *b) { return a->ratedPull > b->ratedPull; });
+        for (const stock::Winch *w : lower) t.values.emplace_back(w->id);
+        return t;
+    }
+
+    // What a finding is about, told from who made the parts.
+
+    [[nodiscard]] const armor::Assembly *assembly() const {
+        const PieceAppraisal *p = m_appraisal.piece(m_piece->id);
+        return p && p->assembly ? &*p->assembly : nullptr;
+    }
+
+    /// The parts that a finding is about: one, or the two of a weld, or the plate of a bolt group.
+    [[nodiscard]] std::vector<std::string> partsOf(const Finding &f) const {
+        const armor::Assembly *a = assembly();
+        if (!a) return {};
+        if (a->made(f.subject)) return {f.subject};
+        if (const armor::WeldJoint *w = weldOf(f)) return {w->b, w->a};
+        if (const armor::BoltJoint *j = boltsOf(f)) return {j->part};
+        return {};
+    }
+    [[nodiscard]] const armor::WeldJoint *weldOf(const Finding &f) const {
+        const armor::Assembly *a = assembly();
+        if (a)
+            for (const armor::WeldJoint &w : a->welds)
+                if (w.name == f.subject) return &w;
+        return nullptr;
+    }
+    [[nodiscard]] const armor::BoltJoint *boltsOf(const Finding &f) const {
+        const armor::Assembly *a = assembly();
+        if (!a) return nullptr;
+        for (const auto *list : {&a->mounts, &a->feet})
+            for (const armor::BoltJoint &j : *list)
+                if (j.name == f.subject) return &j;
+        if (a->winch && a->winch->fairleadBolts && a->winch->fairleadBolts->name == f.subject)
+            return &*a->winch->fairleadBolts;
+        return nullptr;
+    }
+
+    // Trials.
+
+    /// The next size up of what a part is made of.
+    Trial nextSize(const std::string &part) const {
+        const armor::Provenance *made = assembly()->made(part);
+        if (!made || !m_pattern->setting(made->sizedBy)) return {};
+        return assembly()->sheet(part) ? nextPlate(made->sizedBy) : nextWall(made->sizedBy);
+    }
+
+    /// What the pattern offers against findings that begin so.
+    void addOffers(std::vector<Trial> &t, const std::string &of, bool whole = false) const {
+        for (const armor::Cure &c : m_pattern->cures)
+            if (whole ? of == c.of : of.starts_with(c.of)) add(t, stepped(c.setting, c.step));
+    }
+
+    void addRoleOffers(std::vector<Trial> &t, const Finding &f) const {
+        for (const std::string &part : partsOf(f)) {
+            const armor::Role role = assembly()->made(part)->role;
+            addOffers(t, fmt::format("role/{}", parts::roleWord(role)), true);
+            if (role == armor::Role::Mount || role == armor::Role::Gusset) add(t, moreGussets(true));
+        }
+    }
+
+    /// Not twice the same setting, and nothing that the pattern does not have.
+    static void add(std::vector<Trial> &t, Trial more) {
+        const auto same = [&more](const Trial &o) {
+            return o.setting == more.setting && (o.values.empty() || o.values.front() == more.values.front());
+        };
+        if ((more.values.empty() && more.changes.empty()) || std::any_of(t.begin(), t.end(), same)) return;
+        t.push_back(std::move(more));
+    }
+
+    std::vector<Trial> trialsFor(const Finding &f) const {
+        std::vector<Trial> t;
+        if (!f.id.starts_with("check/") && !f.id.starts_with("weld-")) {
+            addOffers(t, f.id);
+            return t;
+        }
+        if (!assembly()) return t;
+        const auto is = [&f](std::string_view kind) { return f.id.starts_with(kind); };
+        if (const armor::WeldJoint *w = weldOf(f)) {
+            const bool ofWeld =
+                is("weld-size/") || is("check/weld/") || is("check/seam/") || is("check/fatigue/");
+            if (is("weld-large/")) add(t, stepped(w->legBy, -1));
+            if (ofWeld) add(t, stepped(w->legBy, 1));
+            if (is("weld-")) return t;
+            if (!ofWeld)
+                for (const std::string &part : {w->a, w->b}) add(t, nextSize(part));
+        }
+        if (const armor::BoltJoint *j = boltsOf(f)) {
+            if (is("check/bolt/")) add(t, stronger(j->gradeBy, "10.9"));
+            if (is("check/block/") && assembly()->sheet(j->part)) add(t, nextSize(j->part));
+            add(t, stepped(j->countBy, 1));
+            add(t, weakerWinch());
+            return t;
+        }
+        if (assembly()->made(f.subject)) add(t, nextSize(f.subject));
+        if (is("check/frequency/") || is("check/stability/"))
+            for (const std::string &part : mountedParts()) add(t, nextSize(part));
+        addOffers(t, f.id);
+        addRoleOffers(t, f);
+        if (is("check/impact/")) {
+            add(t, moreGussets(true));
+            for (const armor::BarPart &b : assembly()->bars)
+                if (b.made.role == armor::Role::Beam) add(t, nextSize(b.name));
+        }
+        add(t, weakerWinch());
+        return t;
+    }
+
+    /// The plates that are bolted to the vehicle, and the beams that hang on them.
+    [[nodiscard]] std::vector<std::string> mountedParts() const {
+        std::vector<std::string> out;
+        for (const armor::BoltJoint &m : assembly()->mounts) out.push_back(m.part);
+        for (const armor::BarPart &b : assembly()->bars)
+            if (b.made.role == armor::Role::Beam) out.push_back(b.name);
+        return out;
+    }
+
+    Appraisal &m_appraisal;
+    const Job &m_job;
+    const stock::Stock &m_stock;
+    std::stop_token m_stop;
+    const armor::Piece *m_piece = nullptr;
+    const armor::Pattern *m_pattern = nullptr;
+    int m_fixes = 0;
+    Appraisal m_strips;                         ///< of the same job, where plates are shells
+    Outcome m_stripsBefore;                     ///< what they come to, of the piece that is cured
+    std::map<std::string, Outcome> m_outcomes;  ///< by detail and changed piece
+    Outcome m_broken;                           ///< of an appraisal that was stopped
+};
+
+}  // namespace
+
+void addRemedies(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop) {
+    RemedyFinder(appraisal, job, stock, std::move(stop)).run();
+}
+
+}  // namespace hefty::job

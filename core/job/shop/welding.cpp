@@ -1,0 +1,105 @@
+#include <algorithm>
+
+#include "core/job/appraisal.h"
+#include "core/job/shop/weld_shrinkage.h"
+#include "core/workshop/weld/weld_cooling.h"
+
+namespace hefty::job {
+namespace {
+
+/// The order that a person gave the seams of a piece; empty: none.
+std::vector<std::string> wantedOrder(const Job &job, const std::string &piece) {
+    const auto it = job.weldOrders.find(piece);
+    return it == job.weldOrders.end() ? std::vector<std::string>{} : it->second;
+}
+
+/// The plan of a piece that has not changed.
+bool taken(PieceAppraisal &piece, const Appraisal *before, const Job &job) {
+    const PieceAppraisal *known = before ? before->piece(piece.id) : nullptr;
+    if (!known || !known->weldingPlanned || known->assembly != piece.assembly || !before->of ||
+        wantedOrder(*before->of, piece.id) != wantedOrder(job, piece.id))
+        return false;
+    piece.seams = known->seams;
+    piece.reach = known->reach;
+    piece.heat = known->heat;
+    piece.cavities = known->cavities;
+    piece.jig = known->jig;
+    piece.orderedByHand = known->orderedByHand;
+    piece.weldCost = known->weldCost;
+    piece.plannedCost = known->plannedCost;
+    piece.distortion = known->distortion;
+    piece.weldingPlanned = true;
+    return true;
+}
+
+/// The seams in an order, each with what that order makes of it.
+std::vector<workshop::SeamWork> inOrder(const PieceAppraisal &piece, const workshop::WeldPlan &order) {
+    std::vector<workshop::SeamWork> seams;
+    for (const workshop::WeldStep &s : order.steps) {
+        workshop::SeamWork work = piece.seams[s.work];
+        work.fits = s.fits;
+        work.before = s.before;
+        for (const workshop::BlockedSeam &b : order.blocked)
+            if (b.seam == work.joint) {
+                work.barredBy = b.by;
+                work.closed = b.length;
+            }
+        seams.push_back(std::move(work));
+    }
+    return seams;
+}
+
+WeldOrderCost costOf(const workshop::WeldPlan &order, const std::vector<workshop::SeamHeat> &heat) {
+    WeldOrderCost cost;
+    for (const workshop::BlockedSeam &b : order.blocked) cost.outOfReach += b.length;
+    for (const workshop::SeamHeat &h : heat) cost.waiting += h.wait;
+    return cost;
+}
+
+/// @pre its reach is known
+void plan(PieceAppraisal &piece, const rig::RigGeometry &rig, const std::vector<std::string> &wanted,
+          const std::stop_token &stop) {
+    const armor::Assembly &a = *piece.assembly;
+    const workshop::WeldPlan planned = workshop::cooledOrder(a, *piece.reach, piece.seams);
+    std::vector<workshop::SeamWork> seams = inOrder(piece, planned);
+    piece.heat = workshop::heatOf(a, seams);
+    piece.weldCost = piece.plannedCost = costOf(planned, piece.heat);
+    piece.orderedByHand = !wanted.empty();
+    if (piece.orderedByHand) {
+        const workshop::WeldPlan own = workshop::weldOrderAs(a, *piece.reach, piece.seams, wanted);
+        seams = inOrder(piece, own);
+        piece.heat = workshop::heatOf(a, seams);
+        piece.weldCost = costOf(own, piece.heat);
+    }
+    piece.distortion = weldShrinkage(a, rig, seams, stop);
+    std::vector<std::string> order;
+    for (const workshop::SeamWork &s : seams) order.push_back(s.joint);
+    piece.cavities = workshop::cavities(a, order);
+    piece.jig = workshop::jigPlan(a, piece.distortion);
+    piece.seams = std::move(seams);
+    piece.weldingPlanned = true;
+}
+
+}  // namespace
+
+void addWelding(Appraisal &appraisal, const Job &job, const Appraisal *before, const std::stop_token &stop) {
+    for (PieceAppraisal &piece : appraisal.pieces)
+        if (piece.assembly && !piece.weldingPlanned && !taken(piece, before, job) && !stop.stop_requested()) {
+            auto reach = workshop::weldReach(*piece.assembly, {}, stop);
+            if (!reach) continue;  // stopped; or a body without volume, which the gaps tell
+            piece.reach = std::make_shared<const std::vector<workshop::LineReach>>(std::move(*reach));
+            plan(piece, *appraisal.rig, wantedOrder(job, piece.id), stop);
+        }
+}
+
+void replanWelding(Appraisal &appraisal, const Job &job, const Appraisal *before) {
+    for (PieceAppraisal &piece : appraisal.pieces) {
+        const PieceAppraisal *known = before ? before->piece(piece.id) : nullptr;
+        if (!known || !known->reach || !piece.assembly || known->assembly != piece.assembly) continue;
+        if (taken(piece, before, job)) continue;
+        piece.reach = known->reach;
+        plan(piece, *appraisal.rig, wantedOrder(job, piece.id), {});
+    }
+}
+
+}  // namespace hefty::job

@@ -1,0 +1,149 @@
+#include <cmath>
+#include <numbers>
+
+#include <fmt/format.h>
+
+#include "core/joints/hollow_joint.h"
+#include "core/proof/strength/seam.h"
+
+namespace hefty::proof {
+namespace {
+
+using joints::PointLoad;
+using working::number;
+
+/// A tube that ends on the side of another.
+struct Branch {
+    const armor::BarPart *chord = nullptr, *branch = nullptr;
+    joints::TubeOnTube joint;
+    Vec3 axis = Vec3::Zero();        ///< of the branch, away from the chord
+    Vec3 outOfPlane = Vec3::Zero();  ///< at right angles to both tubes
+};
+
+/// True if the wall at a contact runs along a bar: it is stood on there, or lies against another.
+bool alongWall(const armor::BarPart &bar, const armor::Contact &contact) {
+    return std::abs(contact.normal.dot(bar.axesAt(bar.stationOf(contact.center)).x)) < 0.05;
+}
+
+/// @pre a round chord has a round branch
+Branch branchOf(const armor::BarPart &chordBar, const armor::BarPart &branchBar,
+                const armor::Contact &contact) {
+    Branch out;
+    out.chord = &chordBar;
+    out.branch = &branchBar;
+    const armor::Axes chord = out.chord->axesAt(out.chord->stationOf(contact.center));
+    const bool fromEnd =
+        (contact.center - out.branch->from).norm() < (contact.center - out.branch->to).norm();
+    const armor::Axes branch = out.branch->axesAt(fromEnd ? 0 : out.branch->length());
+    out.axis = fromEnd ? branch.x : Vec3(-branch.x);
+    joints::TubeOnTube &j = out.joint;
+    j.round = out.chord->round();
+    const double cosine = std::abs(out.axis.dot(chord.x));
+    j.angle = std::acos(std::min(1.0, cosine));
+    const bool upright = std::abs(contact.normal.dot(chord.z)) < 0.5;
+    j.chordWidth = upright ? out.chord->section.height : out.chord->section.width;
+    j.chordHeight = upright ? out.chord->section.width : out.chord->section.height;
+    j.wall = out.chord->properties.wall;
+    j.chordYield = besideWelds(out.chord->material);
+    // Which way of the branch's section runs along the chord.
+    const bool heightAlong = std::abs(branch.z.dot(chord.x)) > std::abs(branch.y.dot(chord.x));
+    j.branchLength = heightAlong ? out.branch->section.height : out.branch->section.width;
+    j.branchWidth = heightAlong ? out.branch->section.width : out.branch->section.height;
+    j.roundBranch = out.branch->round();
+    j.branchWall = out.branch->properties.wall;
+    j.branchYield = besideWelds(out.branch->material);
+    out.outOfPlane = chord.x.cross(out.axis).normalized();
+    return out;
+}
+
+struct Demand {
+    double axial = 0, inPlane = 0, outOfPlane = 0;
+};
+
+double interaction(const Demand &d, const joints::BranchStrength &s, bool round) {
+    const double in = d.inPlane / s.inPlane;
+    return d.axial / s.axial + (round ? in * in : in) + d.outOfPlane / s.outOfPlane;
+}
+
+void checkBranch(const CheckContext &context, int weld, int contactIndex) {
+    const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(weld)];
+    const armor::Contact &contact = joint.contacts[static_cast<std::size_t>(contactIndex)];
+    const armor::BarPart *a = context.assembly.bar(joint.a), *b = context.assembly.bar(joint.b);
+    if (!a || !b) return;  // plates on walls are looked at by themselves
+    const bool onA = alongWall(*a, contact), onB = alongWall(*b, contact);
+    if (!onA && !onB) return;  // a miter: no wall is stood on, the seam and the members tell all
+    const auto leave = [&](const char *why) {
+        context.leave({fmt::format("branch/{}", joint.name), joint.name,
+                       fmt::format("The wall of {} or {} where they meet", context.called(joint.a),
+                                   context.called(joint.b)),
+                       why, "", contact.center});
+    };
+    if (onA && onB) return leave("no formula is known for tubes that lie side by side or cross");
+    if (a->round() != b->round() && (onA ? a : b)->round())
+        return leave("no formula is known for a rectangular tube on a round one");
+    const auto pieces = piecesOf(context.proof, weld, contactIndex);
+    if (pieces.empty()) return leave("nothing carries a load from one to the other there");
+    const Branch found = branchOf(onA ? *a : *b, onA ? *b : *a, contact);
+    const Branch *branch = &found;
+    const auto demandIn = [&](std::size_t c) {
+        const PointLoad load = carried(context.proof, pieces, c, contact.center);
+        const Vec3 along = branch->outOfPlane.cross(branch->axis);
+        return Demand{std::abs(load.force.dot(branch->axis)), std::abs(load.moment.dot(branch->outOfPlane)),
+                      std::abs(load.moment.dot(along))};
+    };
+    joints::TubeOnTube tube = branch->joint;
+    const auto strengthIn = [&](std::size_t c) {
+        tube.chordUse = context.chordUse(c, chordStress(context, *branch->chord, contact.center, c));
+        return joints::branchStrength(tube);
+    };
+    const auto useIn = [&](std::size_t c) {
+        const Demand d = demandIn(c);
+        const double omega = context.omega(c, joints::branchOmega);
+        return interaction({d.axial * omega, d.inPlane * omega, d.outOfPlane * omega}, strengthIn(c),
+                           tube.round);
+    };
+    const Governing g = governing(context, useIn);
+    Check check = context.begin(CheckKind::Branch,
+                                contactIndex == 0 ? "branch/" + joint.name
+                                                  : fmt::format("branch/{}/{}", joint.name, contactIndex + 1),
+                                joint.name,
+                                fmt::format("{} on the wall of {}", context.called(branch->branch->name),
+                                            context.called(branch->chord->name)),
+                                g.loadCase);
+    tube.chordUse =
+        context.chordUse(g.loadCase, chordStress(context, *branch->chord, contact.center, g.loadCase));
+    const joints::BranchStrength s = joints::branchStrength(tube, &check.working);
+    const Demand d = demandIn(g.loadCase);
+    const double omega = context.omega(g.loadCase, joints::branchOmega);
+    check.demand = check.utilization = g.use;
+    check.at = contact.center;
+    working::Working &w = check.working;
+    w.given("P", "push or pull of the branch", d.axial, "N", "frame analysis");
+    w.given("Mi", "its moment in the plane of the two tubes", d.inPlane, "N·mm", "frame analysis");
+    w.given("Mo", "its moment out of that plane", d.outOfPlane, "N·mm", "frame analysis");
+    w.given("Mni", "strength in the plane", s.inPlane, "N·mm", "AISC 360-16 tables K4.1, K4.2");
+    w.given("Mno", "strength out of it", s.outOfPlane, "N·mm", "AISC 360-16 tables K4.1, K4.2");
+    w.step("u", "utilization", tube.round ? "Ω P/Pn + (Ω Mi/Mni)² + Ω Mo/Mno" : "Ω (P/Pn + Mi/Mni + Mo/Mno)",
+           fmt::format("Ω = {}", number(omega)), check.utilization, "", "AISC 360-16 K4");
+    if (!s.outside.empty()) check.beyond = "it lies beyond the ranges that the formulas were tested for";
+    if (branch->chord->material.family == "aluminum") check.beyond = steelOnly;
+    context.add(std::move(check));
+    context.addRung(
+        joint.name,
+        fmt::format("wall of {} under {}", context.called(branch->chord->name),
+                    context.called(branch->branch->name)),
+        [&](std::size_t c) { return interaction(demandIn(c), strengthIn(c), tube.round); },
+        "The wall folds; the tube stays on.");
+}
+
+}  // namespace
+
+void checkBranches(const CheckContext &context) {
+    for (int w = 0; w < static_cast<int>(context.assembly.welds.size()); ++w) {
+        const auto count =
+            static_cast<int>(context.assembly.welds[static_cast<std::size_t>(w)].contacts.size());
+        for (int c = 0; c < count; ++c) checkBranch(context, w, c);
+    }
+}
+
+}  // namespace hefty::proof

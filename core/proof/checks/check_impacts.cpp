@@ -1,0 +1,148 @@
+#include <fmt/format.h>
+
+#include "core/joints/hollow_joint.h"
+#include "core/proof/checks/checker.h"
+
+namespace hefty::proof {
+namespace {
+
+using working::number;
+
+/// The energy of two bodies that meet and go on together, and how it came to be.
+double strikeEnergy(const CheckContext &context, working::Working &w) {
+    const double vehicle = context.rig.worst.total;
+    const double other = context.rules.strikeMass, v = context.rules.strikeSpeed;
+    const double reduced = vehicle + other > 0 ? vehicle * other / (vehicle + other) : 0;
+    const double energy = reduced * v * v / 2;
+    w.given("m₁", "vehicle", vehicle, "kg", "laden, with armor");
+    w.given("m₂", "what is struck", other, "kg", "house rule");
+    w.given("v", "speed when it is struck", v, "m/s", "house rule");
+    w.step("μ", "reduced mass", "m₁ m₂/(m₁ + m₂)",
+           fmt::format("{} · {}/{}", number(vehicle), number(other), number(vehicle + other)), reduced, "kg",
+           "mechanics of two bodies, no rebound");
+    w.step("E", "energy to be taken up", "μ v²/2", fmt::format("{} · {}²/2", number(reduced), number(v)),
+           energy, "J", "");
+    return energy * 1000;  // N·mm
+}
+
+/// The energy of the weight that comes down, over the drop and over what the piece gives way.
+double dropEnergy(const CheckContext &context, const Collapse &c, double give, working::Working &w) {
+    const double weight = weightOnSpot(context.rig, c.share, context.rules), h = context.rules.dropHeight;
+    const double energy = weight * (h + give) / 1000;
+    w.given("W", "weight on the spot", weight, "N", "laden, with armor; house rule");
+    w.given("h", "drop", h, "mm", "house rule");
+    w.given("d", "the piece gives way by, when the bend that may stay is reached", give, "mm",
+            "plastic collapse");
+    w.step("E", "energy to be taken up", "W (h + d)",
+           fmt::format("{} · ({} + {})", number(weight), number(h), number(give)), energy, "J",
+           "energy of a fall");
+    return energy * 1000;  // N·mm
+}
+
+/// What a collapse has to take up [N·mm].
+double energyOf(const CheckContext &context, const Collapse &c, working::Working &w) {
+    return c.dropped ? dropEnergy(context, c, c.giveTo(context.rules.mostSet), w) : strikeEnergy(context, w);
+}
+
+void checkEnergy(const CheckContext &context, const Collapse &c) {
+    Check check =
+        context.begin(CheckKind::Impact, "impact/" + c.id, c.hinges.empty() ? c.id : c.hinges[0].part,
+                      c.title + ": energy against what the piece takes up", 0);
+    check.dutyClass = DutyClass::Survival;
+    check.demand = energyOf(context, c, check.working) / 1000;
+    check.capacity = c.energyTo(context.rules.mostSet) / 1000;
+    check.unit = "J";
+    check.utilization = check.capacity > 0 ? check.demand / check.capacity : 1000;
+    check.at = c.at;
+    working::Working &w = check.working;
+    for (std::size_t i = 0; i < c.hinges.size(); ++i)
+        w.given(fmt::format("F{}", i + 1),
+                fmt::format("push at which hinge {} forms, in {}", i + 1, c.hinges[i].part), c.hinges[i].load,
+                "N", "plastic collapse");
+    w.given("Fc", c.folds ? "push at which it folds" : "push at the end of its path", c.load, "N",
+            "plastic collapse");
+    w.given("s", "bend that may stay", context.rules.mostSet, "mm", "house rule");
+    w.step("Ec", "taken up until that bend", "∫ F dδ along the hinges, then Fc", "", check.capacity, "J",
+           "docs/methods.md, \"Impact\"");
+    w.step("u", "utilization", "E/Ec", fmt::format("{}/{}", number(check.demand), number(check.capacity)),
+           check.utilization, "", "");
+    w.note(c.dropped ? "Tires and springs take up part of a real drop; they are left out."
+                     : "The load is taken as slow; a strike at speed and the softness of what is struck are "
+                       "left out.");
+    check.loadCase = -1;
+    context.out.checks.push_back(std::move(check));
+}
+
+/// The part that a push meets.
+std::string partOf(const armor::Assembly &assembly, const Collapse &c) {
+    for (const armor::StrikeSpot &s : assembly.strikes)
+        if (!c.dropped && s.id == c.id) return s.part;
+    for (const armor::GroundSpot &g : assembly.grounds)
+        if (c.dropped && "drop." + g.id == c.id) return g.part;
+    return {};
+}
+
+/// Round tubes are dented by what pushes at them, beside being bent.
+void checkDent(const CheckContext &context, const Collapse &c) {
+    constexpr double pressed = 50;   // mm along the tube: a stone, a post
+    constexpr double deepest = 0.2;  // of the diameter: as far as the formula was tested
+    const armor::BarPart *tube = context.assembly.bar(partOf(context.assembly, c));
+    if (!tube || tube->section.shape != stock::SectionShape::RoundTube) return;
+    const joints::Dent dent{tube->section.height, tube->properties.wall, tube->material.yield, pressed};
+    Check check =
+        context.begin(CheckKind::Dent, "dent/" + c.id, tube->name, c.title + ": dent of the tube", 0);
+    check.dutyClass = DutyClass::Survival;
+    const double push = c.loadAt(energyOf(context, c, check.working));
+    check.demand = dent.depthOf(push);
+    check.capacity = deepest * dent.diameter;
+    check.unit = "mm";
+    check.utilization = check.demand / check.capacity;
+    check.at = c.at;
+    working::Working &w = check.working;
+    w.given("F", "push when the energy has been taken up by bending alone", push, "N", "plastic collapse");
+    w.given("B", "what presses, along the tube", pressed, "mm", "house");
+    w.step("w", "dent", "Rc c1 (w/D)^c2 = F",
+           fmt::format("D = {}, t = {}", number(dent.diameter), number(dent.wall)), check.demand, "mm",
+           "NORSOK N-004 A.3.6.2");
+    w.step("u", "utilization", "w/(0.2 D)",
+           fmt::format("{}/{}", number(check.demand), number(check.capacity)), check.utilization, "", "");
+    w.given("Ew", "energy that the dent takes up beside", dent.energy(check.demand) / 1000, "J",
+            "its integral");
+    w.note("A dented tube bends sooner: it is not counted on after such a hit.");
+    check.loadCase = -1;
+    context.out.checks.push_back(std::move(check));
+}
+
+/// Whether a rail still is whole when the energy has been taken up. It tells what kind of crash the piece
+/// makes of it, not whether the piece holds: so it is no check.
+CrushOrder orderOf(const CheckContext &context, const Collapse &c) {
+    CrushOrder out;
+    out.id = c.id;
+    out.title = c.title;
+    working::Working &w = out.working;
+    w.title = c.title + ": do the rails give before the armor?";
+    out.push = c.loadAt(energyOf(context, c, w));
+    out.railYields = c.railYields();
+    w.step("F", "push when E has been taken up", "along the path of hinges", "", out.push, "N",
+           "plastic collapse");
+    if (out.railYields)
+        w.given("Fr", "push at which a rail first yields", *out.railYields, "N", "plastic collapse");
+    else
+        w.note("No rail yields as far as the push was followed.");
+    if (context.vehicle.railMaterialTrust != rig::Trust::Measured)
+        w.note("The grade of the frame rail is assumed: this is not a proof.");
+    return out;
+}
+
+}  // namespace
+
+void checkImpacts(const CheckContext &context) {
+    if (!context.proof.pushOver) return;
+    for (const Collapse &c : context.proof.pushOver->collapses) {
+        checkEnergy(context, c);
+        checkDent(context, c);
+        context.out.crushOrders.push_back(orderOf(context, c));
+    }
+}
+
+}  // namespace hefty::proof

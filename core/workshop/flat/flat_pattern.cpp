@@ -1,0 +1,99 @@
+#include "core/workshop/flat/flat_pattern.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/shape/clipping.h"
+
+namespace hefty::workshop {
+namespace {
+
+using shape::Vec2;
+
+/// A bend between the middle planes of its two sides.
+struct Round {
+    double setback = 0;    ///< from the crossing to where the bend begins, mm
+    double allowance = 0;  ///< mm
+    double deduction = 0;  ///< mm
+};
+
+Round roundOf(const armor::FoldLine &line, double thickness, double k) {
+    const double a = std::abs(line.angle);
+    Round out;
+    out.setback = (line.radius + thickness / 2) * std::tan(a / 2);
+    out.allowance = a * (line.radius + k * thickness);
+    out.deduction = 2 * out.setback - out.allowance;
+    return out;
+}
+
+/// To the left of a line, in the plane: where its left side lies.
+Vec2 leftward(const armor::FoldLine &line) {
+    const Vec2 d = (line.to - line.from).normalized();
+    return {-d.y(), d.x()};
+}
+
+shape::Polygon2 moved(shape::Polygon2 ring, const Vec2 &by) {
+    for (Vec2 &p : ring) p += by;
+    return ring;
+}
+
+}  // namespace
+
+FlatPattern flatPattern(const armor::SheetPart &sheet) {
+    return {sheet.outline, sheet.cutouts, sheet.holes, {}};
+}
+
+FlatPattern flatPattern(const armor::Assembly &assembly, const armor::FoldedSheet &sheet, double k) {
+    const std::size_t count = sheet.facets.size();
+    std::vector<Vec2> shift(count, Vec2::Zero());
+    std::vector<bool> known(count, false);
+    known[0] = true;
+    FlatPattern out;
+    std::vector<bool> done(sheet.lines.size(), false);
+    for (bool more = true; more;) {
+        more = false;
+        for (std::size_t i = 0; i < sheet.lines.size(); ++i) {
+            const armor::FoldLine &l = sheet.lines[i];
+            const auto r = static_cast<std::size_t>(l.right), f = static_cast<std::size_t>(l.left);
+            if (done[i] || known[r] == known[f]) continue;
+            const Round round = roundOf(l, sheet.thickness, k);
+            const std::size_t from = known[r] ? r : f, to = known[r] ? f : r;
+            const Vec2 away = leftward(l) * (known[r] ? 1.0 : -1.0);
+            const Vec2 middle = shift[from] + away * (round.allowance / 2 - round.setback);
+            out.lines.push_back(
+                {l.from + middle, l.to + middle, l.angle, l.radius, round.allowance, round.deduction});
+            shift[to] = shift[from] - away * round.deduction;
+            known[to] = done[i] = more = true;
+        }
+    }
+    std::vector<shape::Region> sides;
+    for (std::size_t i = 0; i < count; ++i) {
+        const armor::SheetPart *side = assembly.sheet(sheet.facets[i]);
+        if (!side) continue;
+        sides.push_back({moved(side->outline, shift[i]), {}});
+        for (const shape::Polygon2 &c : side->cutouts) out.cutouts.push_back(moved(c, shift[i]));
+        for (armor::Hole h : side->holes) {
+            h.at += shift[i];
+            out.holes.push_back(std::move(h));
+        }
+    }
+    // One blank: the largest piece, should its sides not hang together.
+    for (shape::Region &r : shape::unionOf(sides))
+        if (std::abs(shape::area(r.rim)) > std::abs(shape::area(out.rim))) out.rim = std::move(r.rim);
+    return out;
+}
+
+double roundedOff(const armor::FoldedSheet &sheet) {
+    double sum = 0;
+    for (const armor::FoldLine &l : sheet.lines)
+        sum += roundOf(l, sheet.thickness, 0.5).deduction * (l.to - l.from).norm() * sheet.thickness;
+    return sum;
+}
+
+const armor::FoldedSheet *foldedOf(const armor::Assembly &assembly, const std::string &part) {
+    for (const armor::FoldedSheet &f : assembly.folded)
+        if (std::find(f.facets.begin(), f.facets.end(), part) != f.facets.end()) return &f;
+    return nullptr;
+}
+
+}  // namespace hefty::workshop
