@@ -145,6 +145,11 @@ void WeldBench::showHollows() {
         const workshop::Cavity &c = piece->cavities[i];
         QStringList bars, care;
         for (const std::string &b : c.bars) bars << QString::fromStdString(piece->assembly->labelOf(b));
+        constexpr std::size_t named = 4;
+        for (std::size_t k = 0; k < std::min(named, c.sheets.size()); ++k)
+            bars << QString::fromStdString(piece->assembly->labelOf(c.sheets[k]));
+        if (c.sheets.size() > named) bars << tr("%1 more").arg(c.sheets.size() - named);
+        if (!c.sheets.empty()) bars.front() = tr("between %1").arg(bars.front());
         for (const measure::Phrase &p : workshop::careOf(*piece->assembly, c))
             care << QString::fromStdString(p.in(m_session->units()));
         m_hollows->setRow(static_cast<int>(i),

@@ -2,6 +2,7 @@
 
 #include "core/job/appraisal.h"
 #include "core/job/shop/weld_shrinkage.h"
+#include "core/workshop/weld/enclosed.h"
 #include "core/workshop/weld/weld_cooling.h"
 
 namespace hefty::job {
@@ -75,6 +76,7 @@ void plan(PieceAppraisal &piece, const rig::RigGeometry &rig, const std::vector<
     std::vector<std::string> order;
     for (const workshop::SeamWork &s : seams) order.push_back(s.joint);
     piece.cavities = workshop::cavities(a, order);
+    for (workshop::Cavity &c : workshop::enclosedBySheets(a, order)) piece.cavities.push_back(std::move(c));
     piece.jig = workshop::jigPlan(a, piece.distortion);
     piece.seams = std::move(seams);
     piece.weldingPlanned = true;

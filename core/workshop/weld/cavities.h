@@ -7,9 +7,10 @@
 namespace hefty::workshop {
 
 struct Cavity {
-    std::vector<std::string> bars;  ///< whose insides go over into each other
-    double volume = 0;              ///< mm3
-    double inside = 0;              ///< of its walls, mm2
+    std::vector<std::string> bars;    ///< whose insides go over into each other
+    std::vector<std::string> sheets;  ///< that enclose it; of the inside of bars none
+    double volume = 0;                ///< mm3
+    double inside = 0;                ///< of its walls, mm2
     int openEnds = 0;
     int holes = 0;         ///< drilled into it, and openings
     bool drains = false;   ///< a hole or an open end at its lowest place
