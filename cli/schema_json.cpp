@@ -137,18 +137,21 @@ Json piece() {
         rules.push_back({{"if", {{"properties", {{"pattern", {{"const", p.id}}}}}}},
                          {"then", {{"properties", {{"settings", object(std::move(settings))}}}}}});
     }
-    Json out = object({{"id", text("")},
-                       {"name", text("for people")},
-                       {"pattern", text("id of a pattern; \"from-nothing\" for what is built by hand alone")},
-                       {"on", text("id of the piece that it stands on; without it the vehicle alone")},
-                       {"settings", {{"type", "object"}}},
-                       {"tweaks", listOf(object({{"kind", text("")}, {"part", text("")}}, {"kind", "part"}))},
-                       {"off", listOf(object({{"place", text("of the duty that is left out")},
-                                              {"reason", text("why, in a person's words")},
-                                              {"date", text("ISO 8601")}},
-                                             {"place", "reason"}))},
-                       {"operations", listOf(object({{"op", text("what is done")}}, {"op"}))}},
-                      {"id", "pattern"});
+    Json out = object(
+        {{"id", text("")},
+         {"name", text("for people")},
+         {"pattern", text("id of a pattern; \"from-nothing\" for what is built by hand alone")},
+         {"on", text("id of the piece that it stands on; without it the vehicle alone")},
+         {"mountStiffness",
+          number("of its bolts, as a proof pull told, against what bolts are taken with; 1 without it")},
+         {"settings", {{"type", "object"}}},
+         {"tweaks", listOf(object({{"kind", text("")}, {"part", text("")}}, {"kind", "part"}))},
+         {"off", listOf(object({{"place", text("of the duty that is left out")},
+                                {"reason", text("why, in a person's words")},
+                                {"date", text("ISO 8601")}},
+                               {"place", "reason"}))},
+         {"operations", listOf(object({{"op", text("what is done")}}, {"op"}))}},
+        {"id", "pattern"});
     out["allOf"] = std::move(rules);
     return out;
 }

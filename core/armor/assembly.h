@@ -336,6 +336,7 @@ struct Assembly {
     std::vector<FoldedBar> foldedBars;
     std::vector<WeldJoint> welds;
     std::vector<BoltJoint> mounts;  ///< to the frame
+    double mountStiffness = 1;      ///< of their bolts, against what bolts are taken with
     std::vector<BoltJoint> feet;    ///< of the winch
     std::vector<SlipFit> slips;     ///< into receivers of the vehicle
     std::vector<Fixing> fixings;    ///< by what is on the vehicle already

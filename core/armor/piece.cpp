@@ -378,6 +378,7 @@ Result<Assembly> build(const BuildInput &input) {
     auto assembly = p->build(input);
     if (!assembly) return assembly;
     assembly->off = input.piece.off;
+    assembly->mountStiffness = input.piece.mountStiffness;
     if (!input.piece.operations.empty()) applyOperations(*assembly, input, *p);
     if (!input.piece.tweaks.empty()) {
         applyTweaks(*assembly, input);
@@ -426,6 +427,10 @@ Piece readPiece(const Json &json, const std::string &path, Faults &faults) {
     piece.name = o.text("name", piece.id);
     piece.pattern = o.text("pattern");
     piece.on = o.text("on", std::string());
+    piece.mountStiffness = o.number("mountStiffness", 1);
+    if (!(piece.mountStiffness >= 1e-3 && piece.mountStiffness <= 1e5))
+        faults.add("The stiffness of mounts is a factor above 0.", o.pathOf("mountStiffness"),
+                   "1 is what is usual.");
     if (!piece.on.empty() && piece.on == piece.id)
         faults.add("A piece cannot stand on itself.", o.pathOf("on"), "Name another piece, or leave it out.");
     if (const Json *settings = o.child("settings"); settings && settings->is_object()) {
@@ -464,6 +469,7 @@ Json writePiece(const Piece &piece) {
     json["name"] = piece.name;
     json["pattern"] = piece.pattern;
     if (!piece.on.empty()) json["on"] = piece.on;
+    if (piece.mountStiffness != 1) json["mountStiffness"] = piece.mountStiffness;
     json["settings"] = Json::object();
     if (!piece.off.empty()) {
         json["off"] = Json::array();

@@ -79,6 +79,7 @@ struct Piece {
     std::vector<Tweak> tweaks;
     std::vector<Json> operations;  ///< what a person has built on by hand, in order (armor/operations.h)
     std::vector<OffDuty> off;      ///< duties that are left out of its proof
+    double mountStiffness = 1;     ///< of its bolts, as a proof pull told, against what bolts are taken with
     Json extra = Json::object();
 
     bool operator==(const Piece &) const = default;

@@ -140,6 +140,16 @@ PullPage::PullPage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     foot->addWidget(m_clear);
     layout->addLayout(foot);
     connect(m_place, &QComboBox::activated, this, &PullPage::showPull);
+    m_fit = new QPushButton(tr("Fit the mounts to it"), this);
+    m_fit->setObjectName("pullFit");
+    m_fitted = new QLabel(this);
+    m_fitted->setObjectName("pullFitted");
+    m_fitted->setWordWrap(true);
+    auto *fitRow = new QHBoxLayout;
+    fitRow->addWidget(m_fit);
+    fitRow->addWidget(m_fitted, 1);
+    layout->addLayout(fitRow);
+    connect(m_fit, &QPushButton::clicked, this, &PullPage::fitOrTake);
     connect(m_again, &QPushButton::clicked, this, &PullPage::begin);
     connect(m_clear, &QCheckBox::toggled, this, &PullPage::showPull);
     connect(m_why, &QPushButton::clicked, this, [this] {
@@ -163,6 +173,7 @@ PullPage::PullPage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
 }
 
 PullPage::~PullPage() {
+    m_worker.request_stop();
     m_port.disconnect(this);  // it tells that it closes when the rest of this is gone
 }
 
@@ -281,6 +292,11 @@ void PullPage::showPull() {
     m_take->setEnabled(goesOn);
     m_why->setEnabled(m_plan.has_value());
     m_again->setEnabled(!done.empty());
+    if (!m_fitting) {
+        m_found.reset();
+        m_fit->setText(tr("Fit the mounts to it"));
+        m_fit->setEnabled(m_verdict.give && m_verdict.stop.text.empty());
+    }
 }
 
 /// What was read, and under it what is still to be pulled.
@@ -315,6 +331,45 @@ QString PullPage::says() const {
                           .arg(said(m_plan->most, Quantity::Force))
                           .arg(over, 0, 'f', 2)
                     : tr("It held to %1.").arg(said(m_plan->most, Quantity::Force));
+}
+
+void PullPage::fitOrTake() {
+    const armor::Piece *piece = m_session->piece();
+    if (m_fitting || !piece || !m_plan || !m_verdict.give) return;
+    if (m_found) {
+        const double factor = m_found->factor;
+        m_fitted->setText({});
+        return m_session->editPiece(tr("Fit the mounts to the proof pull"),
+                                    [factor](armor::Piece &p) { p.mountStiffness = factor; });
+    }
+    m_fitting = true;
+    m_fit->setEnabled(false);
+    m_fitted->setText(tr("Being worked out..."));
+    m_worker = std::jthread([this, job = m_session->job(), stock = m_session->sharedStock(), id = piece->id,
+                             place = m_plan->place, give = *m_verdict.give](const std::stop_token &stop) {
+        auto fit = job::fitMounts(job, *stock, id, place, give, stop);
+        if (stop.stop_requested()) return;
+        QMetaObject::invokeMethod(this, [this, fit = std::move(fit)] { showFit(fit); });
+    });
+}
+
+void PullPage::showFit(const Result<job::MountFit> &fit) {
+    m_fitting = false;
+    if (!fit) {
+        showPull();
+        return m_fitted->setText(QString::fromStdString(fit.error().sentence()));
+    }
+    m_found = *fit;
+    m_fit->setEnabled(true);
+    m_fit->setText(tr("Take it into the proof"));
+    const auto per = [this](double give) { return dial(give * (m_plan ? m_plan->rated : 0)); };
+    m_fitted->setText(
+        tr("With bolts %1 times as stiff as usual it comes %2 at the rated pull instead of %3; measured %4. "
+           "Hardest worked: %5 instead of %6.")
+            .arg(fit->factor, 0, 'g', 2)
+            .arg(per(fit->is), per(fit->was), per(fit->measured))
+            .arg(fit->hardestIs, 0, 'f', 2)
+            .arg(fit->hardestWas, 0, 'f', 2));
 }
 
 void PullPage::connectOrNot() {

@@ -1,9 +1,12 @@
 #pragma once
 
+#include <thread>
+
 #include <QWidget>
 
 #include "app/instruments/instrument_port.h"
 #include "app/window/session.h"
+#include "core/job/shop/mount_fit.h"
 #include "core/job/shop/proof_pull.h"
 
 class QCheckBox;
@@ -63,6 +66,9 @@ class PullPage : public QWidget {
     void begin();
     void connectOrNot();
     void ask(double load);
+    /// Works out how stiff the mounts are; pressed again takes what was found into the piece.
+    void fitOrTake();
+    void showFit(const Result<job::MountFit> &fit);
     void read(const instrument::Reading &reading);
     [[nodiscard]] std::vector<log::PullStage> stages() const;
     [[nodiscard]] QWidget *makeReadings();
@@ -80,7 +86,11 @@ class PullPage : public QWidget {
     QCheckBox *m_clear;
     QLabel *m_says, *m_state;
     QuantityEdit *m_load, *m_reading, *m_left;
-    QPushButton *m_connect, *m_pull, *m_release, *m_take, *m_again, *m_why;
+    QPushButton *m_connect, *m_pull, *m_release, *m_take, *m_again, *m_why, *m_fit;
+    QLabel *m_fitted;
+    std::optional<job::MountFit> m_found;
+    bool m_fitting = false;
+    std::jthread m_worker;  ///< last: it ends before what it reports to
 };
 
 }  // namespace hefty::app

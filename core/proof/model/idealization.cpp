@@ -63,6 +63,9 @@ class Idealizer {
         tieWelds();
         tieStretches();
         m_bolts.tieMounts();
+        for (const std::vector<int> &springs : m_out.mountSprings)
+            for (const int s : springs)
+                m_out.model.springs[static_cast<std::size_t>(s)].stiffness *= m_in.mountStiffness;
         m_bolts.tieWinch();
         m_slips.tie();
         placeLoads();
