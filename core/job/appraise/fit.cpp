@@ -9,6 +9,7 @@
 #include "core/base/constants.h"
 #include "core/clearance/overlaps.h"
 #include "core/clearance/sweeps.h"
+#include "core/job/appraise/airflow.h"
 #include "core/workshop/convex_bodies.h"
 
 namespace hefty::job {
@@ -365,6 +366,36 @@ Result<std::vector<FitProblem>> partsThrough(const armor::Assembly &of, const st
     return out;
 }
 
+namespace {
+
+/// What is left of the radiator's face, if less than the house asks for.
+void addAirflow(Appraisal &a, const Job &job) {
+    std::vector<const armor::Assembly *> shapes;
+    for (const PieceAppraisal &p : a.pieces) shapes.push_back(p.assembly ? &p.shape() : nullptr);
+    const auto air = airflowOf(job.vehicle, shapes);
+    if (!air || air->governs.empty() || air->share >= job.rules.leastAirflow) return;
+    const PieceAppraisal &piece = a.pieces[air->pieceIndex];
+    Finding f;
+    f.id = "airflow";
+    f.severity = Severity::Fix;
+    f.stop = "layout";
+    f.piece = piece.id;
+    f.subject = air->governs;
+    f.sentence = {
+        fmt::format("{:.0f} percent of the radiator's face stays open, seen from ahead; {:.0f} are wanted. "
+                    "The {} covers most.",
+                    100 * air->share, 100 * job.rules.leastAirflow, piece.assembly->labelOf(air->governs)),
+        {}};
+    f.value = air->share;
+    f.limit = job.rules.leastAirflow;
+    f.quantity = Quantity::Ratio;
+    f.at = air->at;
+    f.working = air->working;
+    a.findings.push_back(std::move(f));
+}
+
+}  // namespace
+
 void addFit(Appraisal &a, const Job &job, const std::stop_token &stop) {
     const auto found = [&](const std::string &piece, FitProblem p) {
         Finding f;
@@ -403,6 +434,7 @@ void addFit(Appraisal &a, const Job &job, const std::stop_token &stop) {
                 take(piece.id, partsThrough(*piece.assembly, piece.id,
                                             workshop::convexBodies(*piece.assembly), a.pieces[k]));
     }
+    addAirflow(a, job);
     a.fitDone = true;
     worstFirst(a.findings);
 }

@@ -13,7 +13,7 @@ using measure::Quantity;
 
 constexpr double deg = std::numbers::pi / 180;
 
-constexpr std::array<HouseRule, 45> rulesOfTheHouse{
+constexpr std::array<HouseRule, 46> rulesOfTheHouse{
     {{"shockFactor", "Shock factor on winch pulls", "A line that jerks carries more than the winch pulls.",
       Quantity::Ratio, &HouseRules::shockFactor, 1, 5},
      {"coneSideDeg", "Winch line to the side", "How far the rope may lead to either side.", Quantity::Angle,
@@ -100,6 +100,8 @@ constexpr std::array<HouseRule, 45> rulesOfTheHouse{
       &HouseRules::leastBreakover, 0, 90 * deg},
      {"leastClearance", "Least height under the armor", "Standing on level ground.", Quantity::Length,
       &HouseRules::leastClearance, 0, 2000},
+     {"leastAirflow", "Least open share of the radiator",
+      "An engine that pulls slowly in heat needs its air.", Quantity::Ratio, &HouseRules::leastAirflow, 0, 1},
      {"mostLength", "Most length over all", "The customer's limit: garage, ferry, papers.", Quantity::Length,
       &HouseRules::mostLength, 1000, 15000},
      {"mostAddedMass", "Most added mass", "Bought parts included.", Quantity::Mass,
