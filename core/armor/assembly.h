@@ -295,6 +295,8 @@ struct LineBearing {
     Vec3 from = Vec3::Zero(), to = Vec3::Zero();
     Vec3 push = Vec3::UnitZ();  ///< the way the piece is pressed when it bears
     double stiffness = 0;       ///< N/mm for each mm of line
+    double seam = 0;   ///< thickness of the sheets that it presses on edge, all together, mm; 0: not known
+    double depth = 0;  ///< from their edge to where they are held, mm; 0: not known
 };
 
 /// A duty that a person has switched off at a place, and why.

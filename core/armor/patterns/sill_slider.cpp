@@ -182,6 +182,13 @@ class SillSlider {
     }
 
     /// Lies on the legs under the seam, which presses it down.
+    /// A datum of the vehicle that was measured; else 0.
+    [[nodiscard]] double measured(const char *id) const {
+        const auto &data = m_make.vehicle().data;
+        const auto it = data.find(id);
+        return it != data.end() && it->second.trust == rig::Trust::Measured ? it->second.value : 0;
+    }
+
     void addSeamBar(const Side &side) {
         const double t = number("seamThickness"), half = number("seamBar") / 2;
         const double at = side.sign * (face() + number("seamOut")), top = z() + m_leg.section.height / 2;
@@ -198,7 +205,9 @@ class SillSlider {
                                          {x1, at, top + t},
                                          {x0, at, top + t},
                                          -Vec3::UnitZ(),
-                                         number("seamStiffness")});
+                                         number("seamStiffness"),
+                                         measured("seamThickness"),
+                                         measured("seamDepth")});
     }
 
     void addPlaces(const Side &side) {

@@ -89,7 +89,44 @@ void checkHold(const CheckContext &context, std::size_t mount) {
     if (j.threaded) checkThread(context, j, *shared);
 }
 
-/// What a piece presses the body with along a line: what that carries is not known here, so it is told.
+/// A seam of body sheets pressed on its edge: three of them side by side, each a strip that is held above and
+/// free to sway below.
+/// @source AISC 360-16 E3 with K = 2; yield of soft drawn sheet (EN 10130); docs/methods.md, "Holds"
+void checkSeam(const CheckContext &context, const armor::LineBearing &line,
+               const std::vector<std::size_t> &of, double share) {
+    constexpr double sheets = 3, yield = 160, E = 210000, sway = 2, omega = 1.67;  // MPa
+    const double t = line.seam / sheets, slenderness = sway * line.depth / (t / std::sqrt(12.0));
+    const double Fe = std::numbers::pi * std::numbers::pi * E / (slenderness * slenderness);
+    const double Fcr = yield / Fe <= 2.25 ? std::pow(0.658, yield / Fe) * yield : 0.877 * Fe;
+    const double strength = Fcr * line.seam;  // N/mm
+    const auto pressed = [&](std::size_t c) {
+        double most = 0;
+        for (const std::size_t i : of)
+            most = std::max(most, context.proof.solution.cases[c].contacts[i] / share);
+        return most;
+    };
+    const Governing g =
+        governing(context, [&](std::size_t c) { return pressed(c) * context.omega(c, omega) / strength; });
+    Check check =
+        context.begin(CheckKind::Bearing, "bearing/" + line.name, line.part,
+                      fmt::format("Seam of the body along {}", context.called(line.part)), g.loadCase);
+    check.at = (line.from + line.to) / 2;
+    check.demand = check.utilization = g.use;
+    check.working.given("p", "pressed on its edge with", pressed(g.loadCase), "N/mm", "from the proof");
+    check.working.given("t", "sheets of the seam, together", line.seam, "mm", "measured");
+    check.working.given("h", "from its edge to where the sill widens", line.depth, "mm", "measured");
+    check.working.given("Fy", "soft drawn sheet, taken", yield, "MPa", "EN 10130 (from memory)");
+    check.working.step("λ", "slenderness of one of three sheets", "2 h √12/(t/3)", "", slenderness, "", "");
+    check.working.step("Fcr", "buckling", "E3", "", Fcr, "MPa", "AISC 360-16 E3");
+    check.working.step("R", "strength", "Fcr t", "", strength, "N/mm", "");
+    check.working.step("u", "use", "Ω p/R", fmt::format("Ω = {:.3g}", context.omega(g.loadCase, omega)),
+                       g.use, "", "");
+    check.working.note(
+        "Rust, filler and spots that have let go are not in it: look at the seam, tap along it.");
+    context.add(std::move(check));
+}
+
+/// What a piece presses the body with along a line: where what that carries is not known, it is told.
 void tellBearing(const CheckContext &context, const armor::LineBearing &line) {
     const auto &contacts = context.proof.idealization.model.contacts;
     std::vector<std::size_t> of;
@@ -101,6 +138,7 @@ void tellBearing(const CheckContext &context, const armor::LineBearing &line) {
                               "the line that it is pressed along touches no part that carries",
                               "Look whether the piece lies against it.", (line.from + line.to) / 2});
     const double share = (line.to - line.from).norm() / static_cast<double>(of.size());
+    if (line.seam > 0 && line.depth > 0) return checkSeam(context, line, of, share);
     double most = 0;
     for (std::size_t c = 0; c < context.caseCount(); ++c)
         for (const std::size_t i : of)
@@ -108,7 +146,9 @@ void tellBearing(const CheckContext &context, const armor::LineBearing &line) {
     context.leave(
         {"bearing/" + line.name, line.part, fmt::format("The body along {}", context.called(line.part)),
          fmt::format("it is pressed with up to {:.0f} N/mm, and what it carries is not known", most),
-         "Ask the vehicle's maker, or press it with a jack and look at the seam.",
+         "Measure the seam's thickness and depth (Measure), ask the vehicle's maker, or press it with a jack "
+         "and look at "
+         "the seam.",
          (line.from + line.to) / 2});
 }
 
