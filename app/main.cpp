@@ -8,6 +8,7 @@
 #include <QTimer>
 
 #include "app/sheets/job_sheet.h"
+#include "app/window/language.h"
 #include "app/window/main_window.h"
 #include "app/window/theme.h"
 #include "app/window/traveler.h"
@@ -86,9 +87,10 @@ int main(int argc, char **argv) {
     const QCommandLineOption piece("piece", "Choose a piece of the job.", "id");
     const QCommandLineOption select("select", "Choose a part of the piece.", "part");
     const QCommandLineOption dark("dark", "Dark look.");
+    const QCommandLineOption speak("language", "Language of the interface: en, de.", "code");
     const QCommandLineOption sheet("sheet", "Write a paper of the job as PDF and exit.", "file");
     const QCommandLineOption kind("kind", "Which paper: job, customer, templates or log.", "kind", "job");
-    parser.addOptions({demo, sheet, kind, picture, stop, piece, select, dark});
+    parser.addOptions({demo, sheet, kind, picture, stop, piece, select, dark, speak});
     parser.process(app);
 
     auto stock = hefty::stock::readStock(hefty::stockFolder());
@@ -96,6 +98,7 @@ int main(int argc, char **argv) {
         std::fprintf(stderr, "The stock files cannot be read. %s\n", stock.error().sentence().c_str());
         return 2;
     }
+    hefty::app::setLanguage(parser.isSet(speak) ? parser.value(speak) : hefty::app::chosenLanguage());
     if (parser.isSet(dark)) hefty::app::setLook(hefty::app::Look::Dark);
     hefty::app::applyTheme();
     QApplication::setWindowIcon(QIcon(":/icons/hefty-girder.svg"));

@@ -34,7 +34,7 @@ RecordList namedNumbers(const QString &what, std::span<const Rule> rules, Owner 
     RecordList list;
     list.what = what;
     list.count = [rules](const job::Job &) { return static_cast<int>(rules.size()); };
-    list.columns.push_back({tr("What"),
+    list.columns.push_back({ListText::tr("What"),
                             0,
                             [rules](const job::Job &, int row) {
                                 return RecordCell::fixed(QCoreApplication::translate(
@@ -43,7 +43,7 @@ RecordList namedNumbers(const QString &what, std::span<const Rule> rules, Owner 
                             {},
                             {}});
     RecordColumn value;
-    value.name = tr("Value");
+    value.name = ListText::tr("Value");
     value.width = 130;
     value.cell = [rules, owner](const job::Job &job, int row) {
         const Rule &r = rules[static_cast<std::size_t>(row)];
@@ -66,21 +66,22 @@ namespace {
 template <class Rows>
 RecordList holeList(const QString &what, Rows rows) {
     return listOf<rig::FrameHole>(what, rows)
-        .words(tr("Name"), 0, &rig::FrameHole::id)
-        .number(tr("From the end"), 110, &rig::FrameHole::behindEnd, Quantity::DrilledLength, 0,
+        .words(ListText::tr("Name"), 0, &rig::FrameHole::id)
+        .number(ListText::tr("From the end"), 110, &rig::FrameHole::behindEnd, Quantity::DrilledLength, 0,
                 rig::holeFarthestBehind)
-        .number(tr("Above center"), 110, &rig::FrameHole::aboveCenter, Quantity::DrilledLength,
+        .number(ListText::tr("Above center"), 110, &rig::FrameHole::aboveCenter, Quantity::DrilledLength,
                 -rig::holeFarthestFromCenter, rig::holeFarthestFromCenter)
-        .number(tr("Diameter"), 96, &rig::FrameHole::diameter, Quantity::DrilledLength, rig::holeLeast,
-                rig::holeMost)
+        .number(ListText::tr("Diameter"), 96, &rig::FrameHole::diameter, Quantity::DrilledLength,
+                rig::holeLeast, rig::holeMost)
         .adds([](const auto &list) {
             rig::FrameHole hole = list.empty() ? rig::FrameHole{"", 40, 0, 13} : list.back();
             if (!list.empty()) hole.behindEnd += 60;
             hole.id = freshId(list, "hole");
             return hole;
         })
-        .hint(tr("From the end of the rail along it to the middle of the hole, and up from the middle of the "
-                 "rail. Check the pattern on its diagonals; the two sides are taken alike."))
+        .hint(ListText::tr(
+            "From the end of the rail along it to the middle of the hole, and up from the middle of the "
+            "rail. Check the pattern on its diagonals; the two sides are taken alike."))
         .take();
 }
 
@@ -88,19 +89,19 @@ RecordList holeList(const QString &what, Rows rows) {
 
 RecordList boltHoleList() {
     return holeList(
-        tr("bolt hole"), [](auto &j) -> auto & { return j.vehicle.frontHoles; });
+        ListText::tr("bolt hole"), [](auto &j) -> auto & { return j.vehicle.frontHoles; });
 }
 
 RecordList rearHoleList() {
     return holeList(
-        tr("rear bolt hole"), [](auto &j) -> auto & { return j.vehicle.rearHoles; });
+        ListText::tr("rear bolt hole"), [](auto &j) -> auto & { return j.vehicle.rearHoles; });
 }
 
 RecordList crossmemberList() {
     return listOf<rig::Crossmember>(
-               tr("crossmember"), [](auto &j) -> auto & { return j.vehicle.crossmembers; })
-        .words(tr("Name"), 0, &rig::Crossmember::id)
-        .number(tr("Behind the front ends"), 170, &rig::Crossmember::behindEnd, Quantity::Length, 0,
+               ListText::tr("crossmember"), [](auto &j) -> auto & { return j.vehicle.crossmembers; })
+        .words(ListText::tr("Name"), 0, &rig::Crossmember::id)
+        .number(ListText::tr("Behind the front ends"), 170, &rig::Crossmember::behindEnd, Quantity::Length, 0,
                 rig::farthest)
         .adds([](const auto &list) {
             rig::Crossmember member;
@@ -109,57 +110,57 @@ RecordList crossmemberList() {
             member.id = freshId(list, "member");
             return member;
         })
-        .hint(
-            tr("From the front end of the rail back to the middle of the crossmember, beside the first from "
-               "either end."))
+        .hint(ListText::tr(
+            "From the front end of the rail back to the middle of the crossmember, beside the first from "
+            "either end."))
         .take();
 }
 
 RecordList holdList() {
     using rig::Hold;
     QStringList kinds, faces;
-    for (const rig::HoldKind &k : rig::holdKinds()) kinds << tr(k.name);
-    for (const rig::HoldFace &f : rig::holdFaces()) faces << tr(f.name);
+    for (const rig::HoldKind &k : rig::holdKinds()) kinds << ListText::tr(k.name);
+    for (const rig::HoldFace &f : rig::holdFaces()) faces << ListText::tr(f.name);
     auto list = listOf<Hold>(
-        tr("hold"), [](auto &j) -> auto & { return j.vehicle.holds; });
-    return list.words(tr("Name"), 190, &Hold::name)
+        ListText::tr("hold"), [](auto &j) -> auto & { return j.vehicle.holds; });
+    return list.words(ListText::tr("Name"), 190, &Hold::name)
         .column(
-            tr("What"), 150,
+            ListText::tr("What"), 150,
             [kinds](const Hold &h) {
                 const rig::HoldKind *k = rig::holdKind(h.kind);
-                return RecordCell::choice(k ? tr(k->name) : QString(), kinds);
+                return RecordCell::choice(k ? ListText::tr(k->name) : QString(), kinds);
             },
             {},
             [](Hold &h, const QString &text) {
                 for (const rig::HoldKind &k : rig::holdKinds())
-                    if (text == tr(k.name)) h.kind = k.id;
+                    if (text == ListText::tr(k.name)) h.kind = k.id;
             })
         .column(
-            tr("Looks"), 92,
+            ListText::tr("Looks"), 92,
             [faces](const Hold &h) {
                 QString now;
                 for (const rig::HoldFace &f : rig::holdFaces())
-                    if (h.face == f.id) now = tr(f.name);
+                    if (h.face == f.id) now = ListText::tr(f.name);
                 return RecordCell::choice(now, faces);
             },
             {},
             [](Hold &h, const QString &text) {
                 for (const rig::HoldFace &f : rig::holdFaces())
-                    if (text == tr(f.name)) h.face = f.id;
+                    if (text == ListText::tr(f.name)) h.face = f.id;
             })
-        .coordinate(tr("Forward"), &Hold::at, 0, -rig::farthest)
-        .coordinate(tr("Left"), &Hold::at, 1, -rig::farthest)
-        .coordinate(tr("Up"), &Hold::at, 2, 0)
-        .number(tr("Bolt"), 72, &Hold::diameter, Quantity::DrilledLength, 4, 60)
-        .number(tr("Wall, depth"), 92, &Hold::thickness, Quantity::DrilledLength, 0, 100)
-        .number(tr("Its metal"), 84, &Hold::ultimate, Quantity::Stress, 0, 2000)
-        .number(tr("Pull"), 84, &Hold::pull, Quantity::Force, 0, 1e7)
-        .number(tr("Shear"), 84, &Hold::shear, Quantity::Force, 0, 1e7)
-        .number(tr("Stiffness"), 96, &Hold::stiffness, Quantity::Rate, 0, 1e7)
-        .number(tr("Moment"), 96, &Hold::moment, Quantity::Moment, 0, 1e9)
-        .number(tr("Inside"), 84, &Hold::inside, Quantity::DrilledLength, 0, 200)
-        .number(tr("Depth"), 84, &Hold::depth, Quantity::Length, 0, 1000)
-        .number(tr("Pin at"), 84, &Hold::pinBack, Quantity::Length, 0, 500)
+        .coordinate(ListText::tr("Forward"), &Hold::at, 0, -rig::farthest)
+        .coordinate(ListText::tr("Left"), &Hold::at, 1, -rig::farthest)
+        .coordinate(ListText::tr("Up"), &Hold::at, 2, 0)
+        .number(ListText::tr("Bolt"), 72, &Hold::diameter, Quantity::DrilledLength, 4, 60)
+        .number(ListText::tr("Wall, depth"), 92, &Hold::thickness, Quantity::DrilledLength, 0, 100)
+        .number(ListText::tr("Its metal"), 84, &Hold::ultimate, Quantity::Stress, 0, 2000)
+        .number(ListText::tr("Pull"), 84, &Hold::pull, Quantity::Force, 0, 1e7)
+        .number(ListText::tr("Shear"), 84, &Hold::shear, Quantity::Force, 0, 1e7)
+        .number(ListText::tr("Stiffness"), 96, &Hold::stiffness, Quantity::Rate, 0, 1e7)
+        .number(ListText::tr("Moment"), 96, &Hold::moment, Quantity::Moment, 0, 1e9)
+        .number(ListText::tr("Inside"), 84, &Hold::inside, Quantity::DrilledLength, 0, 200)
+        .number(ListText::tr("Depth"), 84, &Hold::depth, Quantity::Length, 0, 1000)
+        .number(ListText::tr("Pin at"), 84, &Hold::pinBack, Quantity::Length, 0, 500)
         .adds([](const auto &rows) {
             Hold h;
             if (!rows.empty()) h = rows.back();
@@ -170,7 +171,7 @@ RecordList holdList() {
             h.name = h.id;
             return h;
         })
-        .hint(tr(
+        .hint(ListText::tr(
             "Where something can be bolted beside the rails: the middle of the hole on its face, left and "
             "right taken alike. What it may carry and how far it gives comes from the vehicle's maker or a "
             "test; what is 0 is not known, and nothing that hangs on it is called proved."))
@@ -180,12 +181,12 @@ RecordList holdList() {
 RecordList outlineList() {
     using rig::OutlinePoint;
     return listOf<OutlinePoint>(
-               tr("outline point"), [](auto &j) -> auto & { return j.vehicle.outline; })
-        .words(tr("Name"), 0, &OutlinePoint::name)
-        .column(tr("Where"), 78, regionCell, {}, setRegion)
-        .coordinate(tr("Forward"), &OutlinePoint::at, 0, -rig::farthest)
-        .coordinate(tr("Left"), &OutlinePoint::at, 1, -rig::farthest)
-        .coordinate(tr("Up"), &OutlinePoint::at, 2, 0)
+               ListText::tr("outline point"), [](auto &j) -> auto & { return j.vehicle.outline; })
+        .words(ListText::tr("Name"), 0, &OutlinePoint::name)
+        .column(ListText::tr("Where"), 78, regionCell, {}, setRegion)
+        .coordinate(ListText::tr("Forward"), &OutlinePoint::at, 0, -rig::farthest)
+        .coordinate(ListText::tr("Left"), &OutlinePoint::at, 1, -rig::farthest)
+        .coordinate(ListText::tr("Up"), &OutlinePoint::at, 2, 0)
         .adds([](const auto &rows) {
             OutlinePoint p;
             p.id = freshId(rows, "point");
@@ -194,19 +195,19 @@ RecordList outlineList() {
             p.at = {-1000, 0, 400};
             return p;
         })
-        .hint(
-            tr("What could touch first: forward of the front axle, left of the middle, up from the floor. A "
-               "point off the middle counts on both sides."))
+        .hint(ListText::tr(
+            "What could touch first: forward of the front axle, left of the middle, up from the floor. A "
+            "point off the middle counts on both sides."))
         .take();
 }
 
 RecordList keepOutList() {
     using rig::KeepOut;
     auto list = listOf<KeepOut>(
-        tr("keep-out"), [](auto &j) -> auto & { return j.vehicle.keepOuts; });
-    list.words(tr("Name"), 140, &KeepOut::name);
-    const std::array<QString, 6> ends{tr("Rear"), tr("Front"),  tr("Right"),
-                                      tr("Left"), tr("Bottom"), tr("Top")};
+        ListText::tr("keep-out"), [](auto &j) -> auto & { return j.vehicle.keepOuts; });
+    list.words(ListText::tr("Name"), 140, &KeepOut::name);
+    const std::array<QString, 6> ends{ListText::tr("Rear"), ListText::tr("Front"),  ListText::tr("Right"),
+                                      ListText::tr("Left"), ListText::tr("Bottom"), ListText::tr("Top")};
     for (int axis = 0; axis < 3; ++axis)
         for (const bool high : {false, true}) {
             // The far side stays at least a millimeter beyond the near one.
@@ -220,7 +221,7 @@ RecordList keepOutList() {
                 },
                 [=](KeepOut &k, double v) { (high ? k.high : k.low)(axis) = v; });
         }
-    return list.number(tr("Gap"), 76, &KeepOut::gap, Quantity::Length, 0, 500)
+    return list.number(ListText::tr("Gap"), 76, &KeepOut::gap, Quantity::Length, 0, 500)
         .adds([](const auto &rows) {
             KeepOut k;
             k.id = freshId(rows, "keepout");
@@ -229,7 +230,7 @@ RecordList keepOutList() {
             k.high = {650, 150, 800};
             return k;
         })
-        .hint(tr(
+        .hint(ListText::tr(
             "A box that must stay clear: lamps with the room to take them out, steering box, radiator. It is "
             "drawn in cross-hatch."))
         .take();
@@ -237,13 +238,13 @@ RecordList keepOutList() {
 
 RecordList houseRuleList() {
     return namedNumbers(
-        tr("house rule"), proof::houseRules(), [](auto &j) -> auto & { return j.rules; },
+        ListText::tr("house rule"), proof::houseRules(), [](auto &j) -> auto & { return j.rules; },
         &proof::HouseRule::why);
 }
 
 RecordList shopSettingList() {
     return namedNumbers(
-        tr("shop setting"), workshop::shopSettings(), [](auto &j) -> auto & { return j.shop; },
+        ListText::tr("shop setting"), workshop::shopSettings(), [](auto &j) -> auto & { return j.shop; },
         &workshop::ShopSetting::meaning);
 }
 
@@ -253,30 +254,31 @@ RecordList rackList(const stock::Stock &stock) {
     for (const stock::Section &s : stock.sections) sections << q(s.id);
     for (const stock::Material &m : stock.materials) materials << q(m.id);
     return listOf<RackItem>(
-               tr("bar"), [](auto &j) -> auto & { return j.shop.rack; })
-        .words(tr("Mark"), 84, &RackItem::id)
+               ListText::tr("bar"), [](auto &j) -> auto & { return j.shop.rack; })
+        .words(ListText::tr("Mark"), 84, &RackItem::id)
         .column(
-            tr("Section"), 0, [=](const RackItem &i) { return RecordCell::choice(q(i.section), sections); },
-            {}, [](RackItem &i, const QString &t) { i.section = t.toStdString(); })
+            ListText::tr("Section"), 0,
+            [=](const RackItem &i) { return RecordCell::choice(q(i.section), sections); }, {},
+            [](RackItem &i, const QString &t) { i.section = t.toStdString(); })
         .column(
-            tr("Material"), 110,
+            ListText::tr("Material"), 110,
             [=](const RackItem &i) { return RecordCell::choice(q(i.material), materials); }, {},
             [](RackItem &i, const QString &t) { i.material = t.toStdString(); })
-        .number(tr("Length"), 100, &RackItem::length, Quantity::Length, 1, 30000)
+        .number(ListText::tr("Length"), 100, &RackItem::length, Quantity::Length, 1, 30000)
         .column(
-            tr("Bars"), 60,
+            ListText::tr("Bars"), 60,
             [](const RackItem &i) {
                 return RecordCell::measure(i.count, Quantity::Count, 0, workshop::mostBars);
             },
             [](RackItem &i, double v) { i.count = static_cast<int>(v); })
         .column(
-            tr("Kind"), 100,
+            ListText::tr("Kind"), 100,
             [](const RackItem &i) {
-                return RecordCell::choice(i.remnant ? tr("remnant") : tr("full length"),
-                                          {tr("full length"), tr("remnant")});
+                return RecordCell::choice(i.remnant ? ListText::tr("remnant") : ListText::tr("full length"),
+                                          {ListText::tr("full length"), ListText::tr("remnant")});
             },
-            {}, [](RackItem &i, const QString &t) { i.remnant = t == tr("remnant"); })
-        .number(tr("Price"), 84, &RackItem::price, Quantity::Money, 0, 1e6)
+            {}, [](RackItem &i, const QString &t) { i.remnant = t == ListText::tr("remnant"); })
+        .number(ListText::tr("Price"), 84, &RackItem::price, Quantity::Money, 0, 1e6)
         .adds([](const auto &rows) {
             RackItem item;
             if (!rows.empty()) item = rows.back();
@@ -290,7 +292,7 @@ RecordList rackList(const stock::Stock &stock) {
             item.count = 1;
             return item;
         })
-        .hint(tr(
+        .hint(ListText::tr(
             "What lies on the rack: remnants are used first. The price is what one such bar was bought for."))
         .take();
 }
@@ -300,22 +302,22 @@ RecordList sheetList(const stock::Stock &stock) {
     QStringList materials;
     for (const stock::Material &m : stock.materials) materials << q(m.id);
     return listOf<SheetItem>(
-               tr("sheet"), [](auto &j) -> auto & { return j.shop.sheets; })
-        .words(tr("Mark"), 0, &SheetItem::id)
+               ListText::tr("sheet"), [](auto &j) -> auto & { return j.shop.sheets; })
+        .words(ListText::tr("Mark"), 0, &SheetItem::id)
         .column(
-            tr("Material"), 110,
+            ListText::tr("Material"), 110,
             [=](const SheetItem &i) { return RecordCell::choice(q(i.material), materials); }, {},
             [](SheetItem &i, const QString &t) { i.material = t.toStdString(); })
-        .number(tr("Thickness"), 100, &SheetItem::thickness, Quantity::DrilledLength, 0.5, 100)
-        .number(tr("Length"), 100, &SheetItem::length, Quantity::Length, 20, 12000)
-        .number(tr("Width"), 100, &SheetItem::width, Quantity::Length, 20, 4000)
+        .number(ListText::tr("Thickness"), 100, &SheetItem::thickness, Quantity::DrilledLength, 0.5, 100)
+        .number(ListText::tr("Length"), 100, &SheetItem::length, Quantity::Length, 20, 12000)
+        .number(ListText::tr("Width"), 100, &SheetItem::width, Quantity::Length, 20, 4000)
         .column(
-            tr("Sheets"), 70,
+            ListText::tr("Sheets"), 70,
             [](const SheetItem &i) {
                 return RecordCell::measure(i.count, Quantity::Count, 0, workshop::mostBars);
             },
             [](SheetItem &i, double v) { i.count = static_cast<int>(v); })
-        .number(tr("Price"), 84, &SheetItem::price, Quantity::Money, 0, 1e6)
+        .number(ListText::tr("Price"), 84, &SheetItem::price, Quantity::Money, 0, 1e6)
         .adds([](const auto &rows) {
             SheetItem item;
             if (!rows.empty()) item = rows.back();
@@ -323,24 +325,25 @@ RecordList sheetList(const stock::Stock &stock) {
             if (rows.empty()) item = {item.id, "S355", 10, 1000, 600, 1, true, 0};
             return item;
         })
-        .hint(tr("Sheets and what is left of them: plates are laid on them before new ones are bought."))
+        .hint(ListText::tr(
+            "Sheets and what is left of them: plates are laid on them before new ones are bought."))
         .take();
 }
 
 RecordList dieList() {
     using workshop::BenderDie;
     return listOf<BenderDie>(
-               tr("die"), [](auto &j) -> auto & { return j.shop.dies; })
-        .words(tr("Mark"), 0, &BenderDie::id)
-        .number(tr("Tube"), 90, &BenderDie::tube, Quantity::DrilledLength, 5, 200)
-        .number(tr("Radius"), 90, &BenderDie::radius, Quantity::DrilledLength, 5, 2000)
-        .number(tr("Clamp"), 90, &BenderDie::grip, Quantity::Length, 0, 1000)
-        .number(tr("Setback"), 90, &BenderDie::setback, Quantity::DrilledLength, 0, 500)
-        .number(tr("Stroke"), 90, &BenderDie::stroke, Quantity::Angle, 0, std::numbers::pi)
+               ListText::tr("die"), [](auto &j) -> auto & { return j.shop.dies; })
+        .words(ListText::tr("Mark"), 0, &BenderDie::id)
+        .number(ListText::tr("Tube"), 90, &BenderDie::tube, Quantity::DrilledLength, 5, 200)
+        .number(ListText::tr("Radius"), 90, &BenderDie::radius, Quantity::DrilledLength, 5, 2000)
+        .number(ListText::tr("Clamp"), 90, &BenderDie::grip, Quantity::Length, 0, 1000)
+        .number(ListText::tr("Setback"), 90, &BenderDie::setback, Quantity::DrilledLength, 0, 500)
+        .number(ListText::tr("Stroke"), 90, &BenderDie::stroke, Quantity::Angle, 0, std::numbers::pi)
         .adds([](const auto &rows) { return BenderDie{freshId(rows, "D-"), 48.3, 150, 80, 0, 0}; })
-        .hint(
-            tr("Radius to the middle of the tube; clamp: straight tube it holds ahead of a bend; setback: a "
-               "start mark lies this far before the bend; stroke: most in one pull, 0 for any."))
+        .hint(ListText::tr(
+            "Radius to the middle of the tube; clamp: straight tube it holds ahead of a bend; setback: a "
+            "start mark lies this far before the bend; stroke: most in one pull, 0 for any."))
         .take();
 }
 
@@ -349,22 +352,22 @@ RecordList testBendList(const stock::Stock &stock) {
     QStringList materials;
     for (const stock::Material &m : stock.materials) materials << q(m.id);
     return listOf<TestBend>(
-               tr("test bend"), [](auto &j) -> auto & { return j.shop.testBends; })
-        .words(tr("Die"), 0, &TestBend::die)
+               ListText::tr("test bend"), [](auto &j) -> auto & { return j.shop.testBends; })
+        .words(ListText::tr("Die"), 0, &TestBend::die)
         .column(
-            tr("Material"), 110,
+            ListText::tr("Material"), 110,
             [=](const TestBend &t) { return RecordCell::choice(q(t.material), materials); }, {},
             [](TestBend &t, const QString &text) { t.material = text.toStdString(); })
-        .number(tr("Set"), 100, &TestBend::set, Quantity::Angle, 0.01, 3.1)
-        .number(tr("Kept"), 100, &TestBend::got, Quantity::Angle, 0.01, 3.1)
-        .words(tr("Date"), 120, &TestBend::date)
+        .number(ListText::tr("Set"), 100, &TestBend::set, Quantity::Angle, 0.01, 3.1)
+        .number(ListText::tr("Kept"), 100, &TestBend::got, Quantity::Angle, 0.01, 3.1)
+        .words(ListText::tr("Date"), 120, &TestBend::date)
         .adds([](const auto &rows) {
             TestBend t = rows.empty() ? TestBend{"D-1", "S235", 0, 0, ""} : rows.back();
             t.set = std::numbers::pi / 2;
             t.got = t.set * 0.978;
             return t;
         })
-        .hint(tr("What the bender was set to and what the tube kept: later bends are set by it."))
+        .hint(ListText::tr("What the bender was set to and what the tube kept: later bends are set by it."))
         .take();
 }
 
@@ -382,7 +385,7 @@ struct CardLine {
 CardLine kindLine() {
     QStringList names;
     for (const rig::VehicleKind k : rig::vehicleKinds()) names << QString::fromUtf8(rig::kindName(k).data());
-    return {tr("Kind of vehicle"),
+    return {ListText::tr("Kind of vehicle"),
             [](const job::Job &j) { return QString::fromUtf8(rig::kindName(j.vehicle.kind).data()); },
             [](job::Job &j, const QString &t) {
                 for (const rig::VehicleKind k : rig::vehicleKinds())
@@ -402,33 +405,33 @@ RecordList jobCardList() {
     // The piece comes last: a job without one has a line less.
     const std::vector<CardLine> lines{
         cardLine(
-            tr("Job"), [](auto &j) -> auto & { return j.name; }),
+            ListText::tr("Job"), [](auto &j) -> auto & { return j.name; }),
         cardLine(
-            tr("Customer"), [](auto &j) -> auto & { return j.customer; }),
+            ListText::tr("Customer"), [](auto &j) -> auto & { return j.customer; }),
         cardLine(
-            tr("Vehicle"), [](auto &j) -> auto & { return j.vehicle.name; }),
+            ListText::tr("Vehicle"), [](auto &j) -> auto & { return j.vehicle.name; }),
         kindLine(),
         cardLine(
-            tr("Owner"), [](auto &j) -> auto & { return j.vehicle.owner; }),
+            ListText::tr("Owner"), [](auto &j) -> auto & { return j.vehicle.owner; }),
         cardLine(
-            tr("Workshop"), [](auto &j) -> auto & { return j.shop.name; }),
+            ListText::tr("Workshop"), [](auto &j) -> auto & { return j.shop.name; }),
         cardLine(
-            tr("Currency"), [](auto &j) -> auto & { return j.shop.currency; }),
+            ListText::tr("Currency"), [](auto &j) -> auto & { return j.shop.currency; }),
         cardLine(
-            tr("Armor piece"), [](auto &j) -> auto & { return j.pieces.front().name; })};
+            ListText::tr("Armor piece"), [](auto &j) -> auto & { return j.pieces.front().name; })};
     RecordList list;
-    list.what = tr("job card");
+    list.what = ListText::tr("job card");
     list.count = [n = static_cast<int>(lines.size())](const job::Job &j) {
         return j.pieces.empty() ? n - 1 : n;
     };
-    list.columns.push_back({tr("What"),
+    list.columns.push_back({ListText::tr("What"),
                             130,
                             [lines](const job::Job &, int row) {
                                 return RecordCell::fixed(lines[static_cast<std::size_t>(row)].name);
                             },
                             {},
                             {}});
-    list.columns.push_back({tr("Is"),
+    list.columns.push_back({ListText::tr("Is"),
                             0,
                             [lines](const job::Job &j, int row) {
                                 const CardLine &line = lines[static_cast<std::size_t>(row)];

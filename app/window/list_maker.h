@@ -13,9 +13,10 @@ namespace hefty::app::lists {
 
 using measure::Quantity;
 
-inline QString tr(const char *text) {
-    return QCoreApplication::translate("lists", text);
-}
+/// The words of lists, where translators find them.
+struct ListText {
+    Q_DECLARE_TR_FUNCTIONS(hefty::app::lists::ListText)
+};
 
 inline QString q(const std::string &text) {
     return QString::fromStdString(text);

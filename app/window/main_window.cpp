@@ -33,6 +33,7 @@
 #include "app/window/gauge_bar.h"
 #include "app/window/handbook.h"
 #include "app/window/job_files.h"
+#include "app/window/language.h"
 #include "app/window/piece_chips.h"
 #include "app/window/theme.h"
 #include "app/window/tour.h"
@@ -173,6 +174,9 @@ void MainWindow::makeActions() {
                                                                               : measure::UnitSystem::Metric);
     });
     action("dark", tr("Light or dark"), QKeySequence("Ctrl+L"), [this] { setDark(look() == Look::Light); });
+    for (const QString &code : QStringList("en") + languages())
+        action(("language." + code.toStdString()).c_str(),
+               tr("%1, from the next start").arg(languageName(code)), {}, [code] { chooseLanguage(code); });
     action("fold", tr("Fold or unfold the findings"), QKeySequence("Ctrl+J"),
            [this] { m_findings->setVisible(!m_findings->isVisible()); });
     action("pin", tr("Pin this variant, or let it go"), QKeySequence("Ctrl+D"),

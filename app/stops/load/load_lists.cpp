@@ -22,23 +22,23 @@ std::function<QString(const QString &)> readable(Read read, bool mayBeEmpty) {
 RecordList tireList() {
     using rig::TireOption;
     auto list = listOf<TireOption>(
-        tr("tire"), [](auto &j) -> auto & { return j.vehicle.loadout.tires; });
-    list.words(tr("Name"), 0, &TireOption::id)
-        .words(tr("Size code"), 104, &TireOption::code)
-        .number(tr("Pressure"), 78, &TireOption::pressure, Quantity::Pressure, rig::leastPressure,
+        ListText::tr("tire"), [](auto &j) -> auto & { return j.vehicle.loadout.tires; });
+    list.words(ListText::tr("Name"), 0, &TireOption::id)
+        .words(ListText::tr("Size code"), 104, &TireOption::code)
+        .number(ListText::tr("Pressure"), 78, &TireOption::pressure, Quantity::Pressure, rig::leastPressure,
                 rig::mostPressure)
-        .number(tr("Rim"), 78, &TireOption::wheelWidth, Quantity::Length, 0, rig::mostWheelWidth)
-        .number(tr("Offset"), 74, &TireOption::wheelOffset, Quantity::Length, -rig::mostWheelOffset,
+        .number(ListText::tr("Rim"), 78, &TireOption::wheelWidth, Quantity::Length, 0, rig::mostWheelWidth)
+        .number(ListText::tr("Offset"), 74, &TireOption::wheelOffset, Quantity::Length, -rig::mostWheelOffset,
                 rig::mostWheelOffset)
-        .words(tr("Lugs"), 80, &TireOption::lugs)
+        .words(ListText::tr("Lugs"), 80, &TireOption::lugs)
         .adds([](const auto &rows) {
             TireOption t = rows.empty() ? TireOption{"", "255/85R16", 240, 0, 0, ""} : rows.back();
             t.id = freshId(rows, "tire");
             return t;
         })
-        .hint(
-            tr("255/85R16, 33x12.50R15 or 7.50R16. The offset counts outward from the middle of the wheel to "
-               "where it bolts on; lugs as 6x139.7 or 5x4.5\"."));
+        .hint(ListText::tr(
+            "255/85R16, 33x12.50R15 or 7.50R16. The offset counts outward from the middle of the wheel to "
+            "where it bolts on; lugs as 6x139.7 or 5x4.5\"."));
     RecordList out = list.take();
     // A tire is named elsewhere by its id: what is named follows, what is removed is named no more.
     out.columns[0].setText = [](job::Job &job, int row, const QString &text) {
@@ -70,37 +70,37 @@ RecordList tireList() {
 RecordList movingList() {
     using rig::MovingThing;
     QStringList motions;
-    for (const rig::MotionKind &k : rig::motionKinds()) motions << tr(k.name);
+    for (const rig::MotionKind &k : rig::motionKinds()) motions << ListText::tr(k.name);
     const auto swings = [](const MovingThing &t) {
         const rig::MotionKind *k = rig::motionKind(t.motion);
         return k && k->swings;
     };
     auto list = listOf<MovingThing>(
-        tr("moving thing"), [](auto &j) -> auto & { return j.vehicle.moving; });
-    list.words(tr("Name"), 120, &MovingThing::name)
+        ListText::tr("moving thing"), [](auto &j) -> auto & { return j.vehicle.moving; });
+    list.words(ListText::tr("Name"), 120, &MovingThing::name)
         .column(
-            tr("How"), 190,
+            ListText::tr("How"), 190,
             [motions](const MovingThing &t) {
                 const rig::MotionKind *k = rig::motionKind(t.motion);
-                return RecordCell::choice(k ? tr(k->name) : QString(), motions);
+                return RecordCell::choice(k ? ListText::tr(k->name) : QString(), motions);
             },
             {},
             [swings](MovingThing &t, const QString &text) {
                 const bool before = swings(t);
                 for (const rig::MotionKind &k : rig::motionKinds())
-                    if (text == tr(k.name)) t.motion = k.id;
+                    if (text == ListText::tr(k.name)) t.motion = k.id;
                 // Degrees do not turn into millimeters: a middling way to begin with.
                 if (swings(t) != before) t.reach = swings(t) ? 1.0 : 200;
             })
         .column(
-            tr("How far"), 84,
+            ListText::tr("How far"), 84,
             [swings](const MovingThing &t) {
                 return swings(t) ? RecordCell::measure(t.reach, Quantity::Angle, 0.01, rig::mostSwing)
                                  : RecordCell::measure(t.reach, Quantity::Length, 1, rig::mostSlide);
             },
             [](MovingThing &t, double v) { t.reach = v; });
-    const std::array<QString, 6> ends{tr("Rear"), tr("Front"),  tr("Right"),
-                                      tr("Left"), tr("Bottom"), tr("Top")};
+    const std::array<QString, 6> ends{ListText::tr("Rear"), ListText::tr("Front"),  ListText::tr("Right"),
+                                      ListText::tr("Left"), ListText::tr("Bottom"), ListText::tr("Top")};
     for (int axis = 0; axis < 3; ++axis)
         for (const bool high : {false, true})
             list.column(
@@ -112,10 +112,10 @@ RecordList movingList() {
                                                       t.high(axis) - 1);
                 },
                 [=](MovingThing &t, double v) { (high ? t.high : t.low)(axis) = v; });
-    list.coordinate(tr("Hinge fwd"), &MovingThing::hinge, 0, -rig::farthest)
-        .coordinate(tr("Hinge left"), &MovingThing::hinge, 1, -rig::farthest)
-        .coordinate(tr("Hinge up"), &MovingThing::hinge, 2, -rig::farthest)
-        .number(tr("Gap"), 76, &MovingThing::gap, Quantity::Length, 0, 500)
+    list.coordinate(ListText::tr("Hinge fwd"), &MovingThing::hinge, 0, -rig::farthest)
+        .coordinate(ListText::tr("Hinge left"), &MovingThing::hinge, 1, -rig::farthest)
+        .coordinate(ListText::tr("Hinge up"), &MovingThing::hinge, 2, -rig::farthest)
+        .number(ListText::tr("Gap"), 76, &MovingThing::gap, Quantity::Length, 0, 500)
         .adds([](const auto &rows) {
             MovingThing t;
             t.id = freshId(rows, "moving");
@@ -124,28 +124,30 @@ RecordList movingList() {
             t.high = {700, 200, 1000};
             return t;
         })
-        .hint(tr("Hood, tailgate, hatch, door, a lamp on its way out, a lever with the hand on it: a box at "
-                 "rest and "
-                 "how it moves. The armor must leave it the gap all the way."));
+        .hint(ListText::tr(
+            "Hood, tailgate, hatch, door, a lamp on its way out, a lever with the hand on it: a box at "
+            "rest and "
+            "how it moves. The armor must leave it the gap all the way."));
     return list.take();
 }
 
 RecordList massList() {
     using rig::MassItem;
     return listOf<MassItem>(
-               tr("mass"), [](auto &j) -> auto & { return j.vehicle.loadout.masses; })
-        .words(tr("What"), 104, &MassItem::name)
-        .number(tr("Mass"), 94, &MassItem::mass, Quantity::Mass, -rig::mostItemMass, rig::mostItemMass)
-        .coordinate(tr("Forward"), &MassItem::at, 0, -rig::farthest)
-        .coordinate(tr("Left"), &MassItem::at, 1, -rig::farthest)
-        .coordinate(tr("Up"), &MassItem::at, 2, 0)
+               ListText::tr("mass"), [](auto &j) -> auto & { return j.vehicle.loadout.masses; })
+        .words(ListText::tr("What"), 104, &MassItem::name)
+        .number(ListText::tr("Mass"), 94, &MassItem::mass, Quantity::Mass, -rig::mostItemMass,
+                rig::mostItemMass)
+        .coordinate(ListText::tr("Forward"), &MassItem::at, 0, -rig::farthest)
+        .coordinate(ListText::tr("Left"), &MassItem::at, 1, -rig::farthest)
+        .coordinate(ListText::tr("Up"), &MassItem::at, 2, 0)
         .column(
-            tr("Now"), 70,
+            ListText::tr("Now"), 70,
             [](const MassItem &m) {
-                return RecordCell::choice(m.aboard ? tr("aboard") : tr("ashore"),
-                                          {tr("aboard"), tr("ashore")});
+                return RecordCell::choice(m.aboard ? ListText::tr("aboard") : ListText::tr("ashore"),
+                                          {ListText::tr("aboard"), ListText::tr("ashore")});
             },
-            {}, [](MassItem &m, const QString &t) { m.aboard = t == tr("aboard"); })
+            {}, [](MassItem &m, const QString &t) { m.aboard = t == ListText::tr("aboard"); })
         .adds([](const auto &rows) {
             MassItem m;
             m.id = freshId(rows, "mass");
@@ -154,18 +156,20 @@ RecordList massList() {
             m.at = {-2000, 0, 900};
             return m;
         })
-        .hint(tr("What was not aboard when it was weighed; taken off is minus. Armor counts by itself."))
+        .hint(ListText::tr(
+            "What was not aboard when it was weighed; taken off is minus. Armor counts by itself."))
         .take();
 }
 
 RecordList templateList(Session *session) {
     using job::Template;
     auto list = listOf<Template>(
-        tr("template"), [](auto &j) -> auto & { return j.templates; });
-    list.words(tr("Name"), 0, &Template::name)
-        .column(tr("From"), 96, [](const Template &t) { return RecordCell::fixed(q(t.source)); }, {});
+        ListText::tr("template"), [](auto &j) -> auto & { return j.templates; });
+    list.words(ListText::tr("Name"), 0, &Template::name)
+        .column(ListText::tr("From"), 96, [](const Template &t) { return RecordCell::fixed(q(t.source)); },
+                {});
     RecordList out = list.take();
-    out.columns.push_back({tr("Area"),
+    out.columns.push_back({ListText::tr("Area"),
                            96,
                            [session](const job::Job &, int row) {
                                const auto appraisal = session->appraisal();
@@ -173,7 +177,7 @@ RecordList templateList(Session *session) {
                                if (r >= appraisal->templates.size())
                                    return RecordCell::fixed(QStringLiteral("…"));
                                return RecordCell::fixed(
-                                   tr("%1 cm²").arg(appraisal->templates[r].area / 100, 0, 'f', 1));
+                                   ListText::tr("%1 cm²").arg(appraisal->templates[r].area / 100, 0, 'f', 1));
                            },
                            {},
                            {}});
@@ -193,15 +197,16 @@ RecordList offsetList(std::function<int()> chosen) {
             list = &j.templates[static_cast<std::size_t>(row)].offsets;
         return *list;
     };
-    return listOf<Offset>(tr("offset"), rows)
-        .number(tr("Along"), 100, &Offset::along, Quantity::Length, 0, 10000)
-        .number(tr("Off the line"), 110, &Offset::off, Quantity::Length, 0, 5000)
+    return listOf<Offset>(ListText::tr("offset"), rows)
+        .number(ListText::tr("Along"), 100, &Offset::along, Quantity::Length, 0, 10000)
+        .number(ListText::tr("Off the line"), 110, &Offset::off, Quantity::Length, 0, 5000)
         .column(
-            tr("Edge"), 0,
+            ListText::tr("Edge"), 0,
             [](const Offset &o) {
-                return RecordCell::choice(o.smooth ? tr("curve") : tr("corner"), {tr("corner"), tr("curve")});
+                return RecordCell::choice(o.smooth ? ListText::tr("curve") : ListText::tr("corner"),
+                                          {ListText::tr("corner"), ListText::tr("curve")});
             },
-            {}, [](Offset &o, const QString &t) { o.smooth = t == tr("curve"); })
+            {}, [](Offset &o, const QString &t) { o.smooth = t == ListText::tr("curve"); })
         .adds([](const auto &list) {
             Offset o;
             if (!list.empty()) o = {list.back().along + 50, list.back().off, false};

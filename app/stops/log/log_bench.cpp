@@ -52,25 +52,25 @@ void setKind(log::Entry &e, const QString &text) {
 
 RecordList entryList() {
     return listOf<log::Entry>(
-               lists::tr("log entry"), [](auto &j) -> auto & { return j.log.entries; })
-        .words(lists::tr("Date"), 110, &log::Entry::date)
-        .column(lists::tr("Kind"), 130, kindCell, {}, setKind)
-        .words(lists::tr("What"), 0, &log::Entry::what)
+               lists::ListText::tr("log entry"), [](auto &j) -> auto & { return j.log.entries; })
+        .words(lists::ListText::tr("Date"), 110, &log::Entry::date)
+        .column(lists::ListText::tr("Kind"), 130, kindCell, {}, setKind)
+        .words(lists::ListText::tr("What"), 0, &log::Entry::what)
         .column(
-            lists::tr("How much"), 100,
+            lists::ListText::tr("How much"), 100,
             [](const log::Entry &e) { return RecordCell::measure(e.amount, Quantity::Ratio, 0, 1e9); },
             [](log::Entry &e, double v) { e.amount = v; })
-        .words(lists::tr("Part"), 150, &log::Entry::part)
+        .words(lists::ListText::tr("Part"), 150, &log::Entry::part)
         .adds([](const auto &) {
             log::Entry e;
             e.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
             return e;
         })
-        .hint(
-            lists::tr("Hours in h, costs in the shop's money, trips in km. Note a hit with the part that "
-                      "took it: it is "
-                      "looked at first at the next inspection. Cracks and dents in mm, with their part: seen "
-                      "again, their growth is told."))
+        .hint(lists::ListText::tr(
+            "Hours in h, costs in the shop's money, trips in km. Note a hit with the part that "
+            "took it: it is "
+            "looked at first at the next inspection. Cracks and dents in mm, with their part: seen "
+            "again, their growth is told."))
         .take();
 }
 

@@ -28,16 +28,16 @@ RecordCell kindCell(const Reading &r) {
     QStringList words;
     QString now;
     for (const auto &[word, kind] : readingKinds) {
-        words << tr(word);
+        words << ListText::tr(word);
         if (kind.first == r.kind && (r.kind != MeasureKind::Coordinate || kind.second == r.axis))
-            now = tr(word);
+            now = ListText::tr(word);
     }
     return RecordCell::choice(now, words);
 }
 
 void setKind(Reading &r, const QString &text) {
     for (const auto &[word, kind] : readingKinds)
-        if (text == tr(word)) std::tie(r.kind, r.axis) = kind;
+        if (text == ListText::tr(word)) std::tie(r.kind, r.axis) = kind;
     if (r.kind == MeasureKind::Coordinate) r.to.clear();
 }
 
@@ -67,7 +67,7 @@ RecordColumn pointColumn(const QString &name, std::string Reading::*member) {
 /// How far a reading is off what the others say; a word where there is no number.
 QString offText(const Session &session, int row) {
     const Reading &r = session.job().vehicle.survey.readings[static_cast<std::size_t>(row)];
-    if (r.ignored) return r.date.empty() ? tr("to read") : tr("ignored");
+    if (r.ignored) return r.date.empty() ? ListText::tr("to read") : ListText::tr("ignored");
     const auto appraisal = session.appraisal();
     if (!appraisal->survey || session.isWorking()) return QStringLiteral("…");
     const auto &measures = appraisal->survey->net.readingOf;
@@ -77,7 +77,7 @@ QString offText(const Session &session, int row) {
     const auto &suspects = appraisal->survey->adjustment.suspects;
     const bool suspect = std::find(suspects.begin(), suspects.end(), static_cast<int>(m)) != suspects.end();
     const survey::AdjustedMeasure &a = appraisal->survey->adjustment.measures[m];
-    if (a.checked < 0.01) return tr("unchecked");
+    if (a.checked < 0.01) return ListText::tr("unchecked");
     return QString::fromStdString(
                measure::printQuantity(a.residual, Quantity::DrilledLength, session.units())) +
            (suspect ? QStringLiteral(" !") : QString());
@@ -87,13 +87,15 @@ QString offText(const Session &session, int row) {
 
 RecordList surveyPointList() {
     auto list = listOf<BookPoint>(
-        tr("survey point"), [](auto &j) -> auto & { return j.vehicle.survey.points; });
-    list.words(tr("Name"), 0, &BookPoint::name)
-        .coordinate(tr("Forward"), &BookPoint::near, 0, -rig::farthest)
-        .coordinate(tr("Left"), &BookPoint::near, 1, -rig::farthest)
-        .coordinate(tr("Up"), &BookPoint::near, 2, 0);
-    const QStringList words{tr("nothing"),       tr("forward"),     tr("left"),     tr("up"),
-                            tr("forward, left"), tr("forward, up"), tr("left, up"), tr("all")};
+        ListText::tr("survey point"), [](auto &j) -> auto & { return j.vehicle.survey.points; });
+    list.words(ListText::tr("Name"), 0, &BookPoint::name)
+        .coordinate(ListText::tr("Forward"), &BookPoint::near, 0, -rig::farthest)
+        .coordinate(ListText::tr("Left"), &BookPoint::near, 1, -rig::farthest)
+        .coordinate(ListText::tr("Up"), &BookPoint::near, 2, 0);
+    const QStringList words{ListText::tr("nothing"),       ListText::tr("forward"),
+                            ListText::tr("left"),          ListText::tr("up"),
+                            ListText::tr("forward, left"), ListText::tr("forward, up"),
+                            ListText::tr("left, up"),      ListText::tr("all")};
     constexpr std::array<std::array<bool, 3>, 8> sets{{{false, false, false},
                                                        {true, false, false},
                                                        {false, true, false},
@@ -103,7 +105,7 @@ RecordList surveyPointList() {
                                                        {false, true, true},
                                                        {true, true, true}}};
     list.column(
-        tr("Given"), 110,
+        ListText::tr("Given"), 110,
         [=](const BookPoint &p) {
             const auto it = std::find(sets.begin(), sets.end(), p.fixed);
             return RecordCell::choice(words[static_cast<int>(it - sets.begin())], words);
@@ -123,7 +125,7 @@ RecordList surveyPointList() {
         job.vehicle.survey.points.push_back(*next);
     };
     out.hint = [](int) {
-        return tr(
+        return ListText::tr(
             "Roughly where each point is; the tape finds the rest. What is given is not asked for: two "
             "points "
             "far apart hold the net, or the whole of it could slide and turn on the floor.");
@@ -133,13 +135,13 @@ RecordList surveyPointList() {
 
 RecordList tapeList(Session *session) {
     auto list = listOf<Reading>(
-        tr("reading"), [](auto &j) -> auto & { return j.vehicle.survey.readings; });
-    list.column(tr("Kind"), 70, kindCell, {}, setKind);
+        ListText::tr("reading"), [](auto &j) -> auto & { return j.vehicle.survey.readings; });
+    list.column(ListText::tr("Kind"), 70, kindCell, {}, setKind);
     RecordList out = list.take();
-    out.columns.push_back(pointColumn(tr("From"), &Reading::from));
-    out.columns.push_back(pointColumn(tr("To"), &Reading::to));
+    out.columns.push_back(pointColumn(ListText::tr("From"), &Reading::from));
+    out.columns.push_back(pointColumn(ListText::tr("To"), &Reading::to));
     RecordColumn reads;
-    reads.name = tr("Reads");
+    reads.name = ListText::tr("Reads");
     reads.width = 104;
     reads.cell = [](const job::Job &job, int row) {
         const Reading &r = job.vehicle.survey.readings[static_cast<std::size_t>(row)];
@@ -154,7 +156,7 @@ RecordList tapeList(Session *session) {
     };
     out.columns.push_back(std::move(reads));
     out.columns.push_back(
-        {tr("Off by"),
+        {ListText::tr("Off by"),
          88,
          [session](const job::Job &, int row) { return RecordCell::fixed(offText(*session, row)); },
          {},
@@ -162,7 +164,8 @@ RecordList tapeList(Session *session) {
     out.hint = [session](int row) {
         const auto &readings = session->job().vehicle.survey.readings;
         if (row < 0 || row >= static_cast<int>(readings.size()))
-            return tr("Diagonals, heights, levels: each reading more than needed checks the others.");
+            return ListText::tr(
+                "Diagonals, heights, levels: each reading more than needed checks the others.");
         const Reading &r = readings[static_cast<std::size_t>(row)];
         const rig::SurveyPlace *place = rig::surveyPlace(r.from);
         return q(rig::readingName(session->job().vehicle.survey, r)) + QStringLiteral(". ") +

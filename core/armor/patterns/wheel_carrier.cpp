@@ -1,4 +1,5 @@
 #include "core/armor/making/rear_frame_beam.h"
+#include "core/armor/making/settings.h"
 #include "core/armor/making/wheel_gate.h"
 
 namespace hefty::armor {
