@@ -50,7 +50,39 @@ void setKind(log::Entry &e, const QString &text) {
         if (text == QLatin1String(word)) e.kind = kind;
 }
 
-RecordList entryList() {
+/// The parts of all pieces as people call them, with their ids.
+std::vector<std::pair<QString, std::string>> partsOf(const Session &session) {
+    std::vector<std::pair<QString, std::string>> out;
+    const auto appraisal = session.appraisal();
+    for (const job::PieceAppraisal &piece : appraisal->pieces) {
+        if (!piece.assembly) continue;
+        const auto add = [&](const std::string &part) {
+            out.emplace_back(q(piece.assembly->labelOf(part)), part);
+        };
+        for (const armor::BarPart &b : piece.assembly->bars) add(b.name);
+        for (const armor::SheetPart &s : piece.assembly->sheets) add(s.name);
+    }
+    return out;
+}
+
+RecordCell partCell(const Session &session, const log::Entry &e) {
+    QStringList words{QString()};
+    QString now = q(e.part);
+    for (const auto &[label, id] : partsOf(session)) {
+        words << label;
+        if (id == e.part) now = label;
+    }
+    if (!words.contains(now)) words << now;  // of a piece that is not there any more
+    return RecordCell::choice(now, words);
+}
+
+void setPart(const Session &session, log::Entry &e, const QString &text) {
+    e.part = text.toStdString();
+    for (const auto &[label, id] : partsOf(session))
+        if (text == label) e.part = id;
+}
+
+RecordList entryList(const Session *session) {
     return listOf<log::Entry>(
                lists::ListText::tr("log entry"), [](auto &j) -> auto & { return j.log.entries; })
         .words(lists::ListText::tr("Date"), 110, &log::Entry::date)
@@ -60,7 +92,10 @@ RecordList entryList() {
             lists::ListText::tr("How much"), 100,
             [](const log::Entry &e) { return RecordCell::measure(e.amount, Quantity::Ratio, 0, 1e9); },
             [](log::Entry &e, double v) { e.amount = v; })
-        .words(lists::ListText::tr("Part"), 150, &log::Entry::part)
+        .column(
+            lists::ListText::tr("Part"), 170,
+            [session](const log::Entry &e) { return partCell(*session, e); }, {},
+            [session](log::Entry &e, const QString &text) { setPart(*session, e, text); })
         .adds([](const auto &) {
             log::Entry e;
             e.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
@@ -110,7 +145,7 @@ QWidget *LogBench::makeLog() {
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_sums);
     layout->addWidget(m_factor, 0, Qt::AlignLeft);
-    layout->addWidget(new RecordTable(m_session, "logTable", entryList(), page), 1);
+    layout->addWidget(new RecordTable(m_session, "logTable", entryList(m_session), page), 1);
     return page;
 }
 

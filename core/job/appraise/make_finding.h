@@ -13,6 +13,9 @@ namespace hefty::job {
     f.stop = std::move(stop);
     f.subject = std::move(subject);
     f.sentence = std::move(sentence);
+    // A part's name may come first: sentences begin with a capital.
+    if (!f.sentence.text.empty() && f.sentence.text[0] >= 'a' && f.sentence.text[0] <= 'z')
+        f.sentence.text[0] = static_cast<char>(f.sentence.text[0] - 'a' + 'A');
     return f;
 }
 
