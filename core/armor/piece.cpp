@@ -12,17 +12,20 @@
 #include "core/armor/making/maker.h"
 #include "core/armor/operations/operations.h"
 #include "core/armor/places_of.h"
+#include "core/armor/stitches.h"
 
 namespace hefty::armor {
 namespace {
 
-constexpr std::array<std::pair<Tweak::Kind, std::string_view>, 6> tweakWords{
+constexpr std::array<std::pair<Tweak::Kind, std::string_view>, 8> tweakWords{
     {{Tweak::Kind::Move, "move"},
      {Tweak::Kind::Section, "section"},
      {Tweak::Kind::Thickness, "thickness"},
      {Tweak::Kind::Gusset, "gusset"},
      {Tweak::Kind::Drill, "drill"},
-     {Tweak::Kind::WeldLeg, "weldLeg"}}};
+     {Tweak::Kind::WeldLeg, "weldLeg"},
+     {Tweak::Kind::Stitch, "stitch"},
+     {Tweak::Kind::LeaveOut, "leaveOut"}}};
 
 const SettingValue &settingValue(const Piece &piece, const Pattern &pattern, std::string_view setting) {
     const auto it = piece.settings.find(setting);
@@ -166,7 +169,9 @@ void applyTweaks(Assembly &assembly, const BuildInput &input) {
                 drill(assembly, tweak);
                 break;
             case Tweak::Kind::Gusset:   // built by the pattern, which knows where a gusset can stand
-            case Tweak::Kind::WeldLeg:  // applied when the welds have been found
+            case Tweak::Kind::WeldLeg:  // these are applied when the welds have been found
+            case Tweak::Kind::Stitch:
+            case Tweak::Kind::LeaveOut:
                 break;
         }
     }
@@ -178,15 +183,41 @@ void heedThickness(Assembly &assembly) {
     for (SheetPart &p : assembly.sheets) p.material = p.material.in(p.thickness);
 }
 
-void applyWeldLegs(Assembly &assembly, const Piece &piece) {
+bool isOfWeld(Tweak::Kind kind) {
+    return kind == Tweak::Kind::WeldLeg || kind == Tweak::Kind::Stitch || kind == Tweak::Kind::LeaveOut;
+}
+
+/// @return why it cannot be stitched so; empty: it is
+std::string stitch(Assembly &assembly, WeldJoint &joint, const Tweak &tweak) {
+    const double length = tweak.value, pitch = tweak.at.x();
+    if (!(length >= 10 && length <= 1000 && pitch > length && pitch <= 2000))
+        return "stitches are 10 to 1000 mm long, and further apart than that.";
+    for (Contact &c : joint.contacts) c.lines = stitched(c, length, pitch);
+    if (length < leastStitch(joint.leg))
+        assembly.notes.push_back(
+            {joint.a,
+             {fmt::format("Stitches of {{0}} between {} and {} are shorter than {{1}} for their leg.",
+                          assembly.labelOf(joint.a), assembly.labelOf(joint.b)),
+              {{length}, {leastStitch(joint.leg)}}},
+             "Make them longer, or the leg smaller (AISC 360-16 J2.2b)."});
+    return {};
+}
+
+/// What a person has changed about single seams.
+void applyWeldTweaks(Assembly &assembly, const Piece &piece) {
     for (const Tweak &tweak : piece.tweaks) {
-        if (tweak.kind != Tweak::Kind::WeldLeg) continue;
-        const auto it = std::find_if(assembly.welds.begin(), assembly.welds.end(),
-                                     [&tweak](const WeldJoint &w) { return w.name == tweak.part; });
-        if (it == assembly.welds.end() || !(tweak.value > 0))
+        if (!isOfWeld(tweak.kind)) continue;
+        const auto it =
+            std::find_if(assembly.welds.begin(), assembly.welds.end(),
+                         [&tweak](const WeldJoint &w) { return w.name == tweak.part && !w.isFold(); });
+        if (it == assembly.welds.end() || (tweak.kind == Tweak::Kind::WeldLeg && !(tweak.value > 0)))
             orphan(assembly, tweak, "the piece has no such weld.");
-        else
+        else if (tweak.kind == Tweak::Kind::WeldLeg)
             it->leg = tweak.value;
+        else if (tweak.kind == Tweak::Kind::LeaveOut)
+            assembly.welds.erase(it);
+        else if (const std::string why = stitch(assembly, *it, tweak); !why.empty())
+            orphan(assembly, tweak, why.c_str());
     }
 }
 
@@ -386,7 +417,7 @@ Result<Assembly> build(const BuildInput &input) {
     }
     heedThickness(*assembly);
     findWelds(*assembly, p, input);
-    applyWeldLegs(*assembly, input.piece);
+    applyWeldTweaks(*assembly, input.piece);
     noteWhatNothingHolds(*assembly);
     return assembly;
 }

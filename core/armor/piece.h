@@ -55,15 +55,15 @@ struct SettingDescriptor {
 
 /// A later change to one named part.
 struct Tweak {
-    enum class Kind { Move, Section, Thickness, Gusset, Drill, WeldLeg };
+    enum class Kind { Move, Section, Thickness, Gusset, Drill, WeldLeg, Stitch, LeaveOut };
     Kind kind = Kind::Move;
-    std::string part;        ///< the part, or the weld "a~b" for WeldLeg
+    std::string part;        ///< the part, or the weld "a~b" for WeldLeg, Stitch and LeaveOut
     Vec3 by = Vec3::Zero();  ///< Move: vehicle axes, mm
     std::string section;     ///< Section: stock id
-    double value = 0;        ///< Thickness or WeldLeg or Gusset's leg or Drill's diameter, mm
-    Vec2 at = Vec2::Zero();  ///< Drill: in the part's axes; Gusset: x = along the beam (0 outer, 1 inner), y
-                             ///< = height
-    std::string label;       ///< Drill: what the hole is for
+    double value = 0;        ///< Thickness or WeldLeg or Gusset's leg or Drill's diameter or a Stitch, mm
+    Vec2 at = Vec2::Zero();  ///< Drill: in the part's axes; Stitch: x = from middle to middle; Gusset: x =
+                             ///< along the beam (0 outer, 1 inner), y = height
+    std::string label;  ///< Drill: what the hole is for
 
     bool operator==(const Tweak &) const = default;
 };

@@ -116,7 +116,8 @@ void SchoolsSheet::take() {
     const job::SchoolPrice price = m_prices[i];
     m_session->editPiece(tr("Build with %1").arg(QString::fromStdString(price.option).toLower()),
                          [&price](armor::Piece &piece) {
-                             for (const auto &[id, value] : price.edit.settings) piece.settings[id] = value;
+                             piece.settings = price.piece.settings;
+                             piece.tweaks = price.piece.tweaks;
                          });
 }
 

@@ -29,6 +29,8 @@ double firstStandard(Kind kind) {
             return 80;
         case Kind::WeldLeg:
             return 8;
+        case Kind::Stitch:
+            return 40;
         default:
             return 0;
     }
@@ -121,6 +123,10 @@ QString TweakBox::describe(const armor::Tweak &t) const {
             return tr("hole %1 in %2").arg(mm(t.value), part);
         case Kind::WeldLeg:
             return tr("weld %1, leg %2").arg(part, mm(t.value));
+        case Kind::Stitch:
+            return tr("weld %1, stitches %2 every %3").arg(part, mm(t.value), mm(t.at.x()));
+        case Kind::LeaveOut:
+            return tr("weld %1 left out").arg(part);
     }
     return part;
 }
@@ -182,7 +188,11 @@ void TweakBox::offerKinds() {
         offer(tr("Move"), Kind::Move);
         offer(tr("Drill a hole"), Kind::Drill);
     }
-    if (weld) offer(tr("Other leg"), Kind::WeldLeg);
+    if (weld) {
+        offer(tr("Other leg"), Kind::WeldLeg);
+        offer(tr("Weld it in stitches"), Kind::Stitch);
+        offer(tr("Leave it out"), Kind::LeaveOut);
+    }
     if (plate && addsGussets(part)) offer(tr("Add a gusset"), Kind::Gusset);
     m_kind->setCurrentIndex(std::max(0, m_kind->findData(before)));
     m_kind->blockSignals(false);
@@ -201,6 +211,7 @@ void TweakBox::fitFields() {
     if (any && kind == Kind::Move) names = {tr("Forward"), tr("Left"), tr("Up")};
     if (any && kind == Kind::Drill) names = {tr("Diameter"), tr("Along"), tr("Across")};
     if (any && kind == Kind::WeldLeg) names = {tr("Leg")};
+    if (any && kind == Kind::Stitch) names = {tr("Stitch"), tr("Middle to middle")};
     if (any && kind == Kind::Gusset) names = {tr("Leg"), tr("Above middle")};
     const std::array<std::pair<QuantityEdit *, QLabel *>, 3> fields{
         {{m_first, m_firstName}, {m_second, m_secondName}, {m_third, m_thirdName}}};
@@ -211,7 +222,7 @@ void TweakBox::fitFields() {
         if (i < names.size()) {
             label->setText(names[i]);
             edit->setAccessibleName(names[i]);
-            const double standard = i > 0 ? 0 : firstStandard(kind);
+            const double standard = i == 0 ? firstStandard(kind) : kind == Kind::Stitch ? 100 : 0;
             edit->setValue(standard);
             edit->setProperty("amount", standard);
         }
@@ -258,6 +269,12 @@ void TweakBox::make() {
             break;
         case Kind::WeldLeg:
             tweak.value = amount(m_first);
+            break;
+        case Kind::Stitch:
+            tweak.value = amount(m_first);
+            tweak.at = {amount(m_second), 0};
+            break;
+        case Kind::LeaveOut:
             break;
         case Kind::Thickness:
             tweak.value = m_choice->currentData().toDouble();

@@ -1,6 +1,7 @@
 #include "core/job/design/schools.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "core/job/appraise/appraise_under.h"
@@ -23,7 +24,10 @@ double hoursIn(const PieceAppraisal &piece) {
 
 void priceIt(const Job &job, const Appraisal &now, const stock::Stock &stock, const std::string &id,
              SchoolPrice &price, const std::stop_token &stop) {
-    const Appraisal then = appraiseShape(apply(job, price.edit), stock, stop, &now);
+    Job with = job;
+    for (armor::Piece &p : with.pieces)
+        if (p.id == id) p = price.piece;
+    const Appraisal then = appraiseShape(with, stock, stop, &now);
     const PieceAppraisal *was = now.piece(id), *is = then.piece(id);
     if (!is || !is->assembly || !is->fabrication || !was->fabrication) {
         for (const Finding &f : then.findings)
@@ -41,6 +45,58 @@ void priceIt(const Job &job, const Appraisal &now, const stock::Stock &stock, co
         if (before && after && before->value && after->value &&
             std::abs(*after->value - *before->value) > noticed)
             price.angles.emplace_back(*after, *after->value - *before->value);
+    }
+}
+
+constexpr double stitchLength = 40, stitchPitch = 100;  // mm, as is usual for covers of 3 to 6 mm
+constexpr double longSeam = 200;                        // mm: shorter ones are welded through
+
+/// Seams along covers, ribs, fillers and lips.
+std::vector<std::string> longSeams(const armor::Assembly &a) {
+    constexpr std::array light{armor::Role::Skin, armor::Role::Filler, armor::Role::Rib, armor::Role::Lip,
+                               armor::Role::Closing};
+    const auto isLight = [&](const std::string &part) {
+        const armor::Provenance *made = a.made(part);
+        return made && std::find(light.begin(), light.end(), made->role) != light.end();
+    };
+    std::vector<std::string> out;
+    for (const armor::WeldJoint &w : a.welds) {
+        if (w.isFold() || (!isLight(w.a) && !isLight(w.b))) continue;
+        const bool isLong = std::any_of(w.contacts.begin(), w.contacts.end(), [](const armor::Contact &c) {
+            return std::any_of(c.lines.begin(), c.lines.end(),
+                               [](const armor::WeldLine &l) { return (l.to - l.from).norm() > longSeam; });
+        });
+        if (isLong) out.push_back(w.name);
+    }
+    return out;
+}
+
+/// Welded all along, or stitched and caulked.
+void addStitching(const Job &job, const Appraisal &now, const stock::Stock &stock, const armor::Piece &piece,
+                  const armor::Assembly &assembly, const std::stop_token &stop,
+                  std::vector<SchoolPrice> &out) {
+    const auto isStitch = [](const armor::Tweak &t) { return t.kind == armor::Tweak::Kind::Stitch; };
+    const bool stitched = std::any_of(piece.tweaks.begin(), piece.tweaks.end(), isStitch);
+    const std::vector<std::string> seams = longSeams(assembly);
+    if ((seams.empty() && !stitched) || stop.stop_requested()) return;
+    for (const bool inStitches : {false, true}) {
+        SchoolPrice price;
+        price.school = "Long seams of covers and ribs";
+        price.option = inStitches ? "Stitches of 40 in 100, caulked between" : "Welded all along";
+        price.taken = price.built = inStitches == stitched;
+        price.piece = piece;
+        if (!inStitches) std::erase_if(price.piece.tweaks, isStitch);
+        if (inStitches && !stitched)
+            for (const std::string &seam : seams) {
+                armor::Tweak t;
+                t.kind = armor::Tweak::Kind::Stitch;
+                t.part = seam;
+                t.value = stitchLength;
+                t.at = {stitchPitch, 0};
+                price.piece.tweaks.push_back(std::move(t));
+            }
+        if (!price.taken) priceIt(job, now, stock, piece.id, price, stop);
+        out.push_back(std::move(price));
     }
 }
 
@@ -62,14 +118,15 @@ std::vector<SchoolPrice> schoolPrices(const Job &job, const Appraisal &now, cons
             price.school = school.name;
             price.option = option.name;
             price.taken = isSo(*piece, *pattern, option);
-            price.edit.piece = id;
-            for (const auto &[setting, value] : option.sets) price.edit.settings[setting] = value;
+            price.piece = *piece;
+            for (const auto &[setting, value] : option.sets) price.piece.settings[setting] = value;
             if (price.taken)
                 price.built = true;
             else
                 priceIt(job, now, stock, id, price, stop);
             out.push_back(std::move(price));
         }
+    addStitching(job, now, stock, *piece, *built->assembly, stop, out);
     return out;
 }
 
