@@ -255,11 +255,13 @@ struct GroundSpot {
 struct CarriedWheel {
     std::string part;  ///< that its hub is fixed to
     Vec3 center = Vec3::Zero();
-    Vec3 hub = Vec3::Zero();  ///< where it is bolted on
-    double mass = 0;          ///< kg
-    double radius = 0;        ///< mm; 0: no wheel, nobody hangs on it
-    double width = 0;         ///< of its tire, mm; 0: not known
-    std::string name = {};    ///< for people, of what is no wheel: "Work lamp"
+    Vec3 hub = Vec3::Zero();              ///< where it is bolted on
+    double mass = 0;                      ///< kg
+    double radius = 0;                    ///< mm; 0: no wheel, nobody hangs on it
+    double width = 0;                     ///< of its tire, mm; 0: not known
+    std::string name = {};                ///< for people, of what is no wheel: "Work lamp"
+    int studs = 0;                        ///< that it is bolted on by, evenly around `hub`
+    double studCircle = 0, studSize = 0;  ///< diameters, mm
 };
 
 /// What swings on a spindle and is held shut by a latch.
@@ -278,6 +280,7 @@ struct Gate {
     std::string latched;       ///< the part that it holds
     Vec3 latch = Vec3::Zero();
     double latchRating = 0;  ///< N, as its maker says; 0: not said
+    double holdPin = 0;      ///< diameter of the pin that keeps it open, mm; 0: it has none
     double opens = 0;        ///< rad, about the axis from low to high; below 0: the other way around
 };
 

@@ -63,7 +63,7 @@ struct Tweak {
     double value = 0;        ///< Thickness or WeldLeg or Gusset's leg or Drill's diameter or a Stitch, mm
     Vec2 at = Vec2::Zero();  ///< Drill: in the part's axes; Stitch: x = from middle to middle; Gusset: x =
                              ///< along the beam (0 outer, 1 inner), y = height
-    std::string label;  ///< Drill: what the hole is for
+    std::string label;       ///< Drill: what the hole is for
 
     bool operator==(const Tweak &) const = default;
 };

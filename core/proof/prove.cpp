@@ -117,7 +117,7 @@ constexpr std::array onTheWay{checkMembers,    checkOpenings,      checkPlates, 
                               checkWinchBolts, checkHolds,         checkSlips,    checkFixings,
                               checkFrameEnds,  checkBranches,      addBoughtRungs};
 /// Those that look at a life or a gate.
-constexpr std::array besides{checkFatigue, checkToes, checkGates};
+constexpr std::array besides{checkFatigue, checkToes, checkGates, checkStuds};
 /// Those that look at the piece as bars.
 constexpr std::array ofBars{checkImpacts, checkStability};
 

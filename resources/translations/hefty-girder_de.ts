@@ -4021,6 +4021,14 @@ Erst das Fahrzeug messen: Fehlendes steht rechts.</translation>
             <translation>Naht %1, Schenkel %2</translation>
         </message>
         <message>
+            <source>weld %1, stitches %2 every %3</source>
+            <translation>Naht %1, Stiche %2 alle %3</translation>
+        </message>
+        <message>
+            <source>weld %1 left out</source>
+            <translation>Naht %1 weggelassen</translation>
+        </message>
+        <message>
             <source>Remove a change</source>
             <translation>Eine Änderung entfernen</translation>
         </message>
@@ -4047,6 +4055,14 @@ Erst das Fahrzeug messen: Fehlendes steht rechts.</translation>
         <message>
             <source>Other leg</source>
             <translation>Anderer Schenkel</translation>
+        </message>
+        <message>
+            <source>Weld it in stitches</source>
+            <translation>In Stichen schweißen</translation>
+        </message>
+        <message>
+            <source>Leave it out</source>
+            <translation>Weglassen</translation>
         </message>
         <message>
             <source>Add a gusset</source>
@@ -4087,6 +4103,14 @@ Erst das Fahrzeug messen: Fehlendes steht rechts.</translation>
         <message>
             <source>Leg</source>
             <translation>Schenkel</translation>
+        </message>
+        <message>
+            <source>Stitch</source>
+            <translation>Stich</translation>
+        </message>
+        <message>
+            <source>Middle to middle</source>
+            <translation>Mitte zu Mitte</translation>
         </message>
         <message>
             <source>Above middle</source>

@@ -44,6 +44,10 @@ void addHubPlate(Maker &maker, const HubPlate &hub) {
     const Vec3 middle = seat + axes.z * maker.number("backspacing");
     const double r = maker.number("wheelRadius"), width = maker.number("wheelWidth");
     maker.out().wheels.push_back({hub.name, middle, seat, maker.number("wheelMass"), r, width});
+    CarriedWheel &carried = maker.out().wheels.back();
+    carried.studs = studs;
+    carried.studCircle = maker.number("studCircle");
+    carried.studSize = maker.number("studSize");
     BoughtPart wheel;
     wheel.name = "wheel";
     wheel.id = "spare wheel";

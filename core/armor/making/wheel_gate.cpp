@@ -51,6 +51,8 @@ void addWheelGateSettings(std::vector<SettingDescriptor> &s) {
                                             "As its maker says; 0: not said, and then it is not proved.");
     latch.quantity = measure::Quantity::Force;
     s.push_back(std::move(latch));
+    s.push_back(lengthSetting("holdPin", "Hold-open pin", "Carrier", 10, 0, 25,
+                              "Diameter of the pin that keeps the carrier open; 0: none."));
     s.push_back(angleSetting("opens", "Opens by", "Carrier", radians(110), radians(60), radians(180),
                              "How far it swings."));
     s.push_back(legSetting("gateWeld", "Leg, carrier", 5, "Of the carrier's own seams."));
@@ -214,6 +216,7 @@ void WheelGate::addGate() {
     g.latched = "carrier.arm";
     g.latch = {m_seat.x, latchY(), armZ()};
     g.latchRating = number("latchRating");
+    g.holdPin = number("holdPin");
     // The free end goes out of the vehicle: seen from above clockwise about a left hinge behind it.
     g.opens = m_side * m_out * number("opens");
     m_make.out().gates.push_back(std::move(g));

@@ -158,6 +158,43 @@ void checkSag(const CheckContext &context, const OpenGate &open) {
     context.add(std::move(check));
 }
 
+/// The pin that keeps an open gate from swinging, in double shear, of mild steel.
+/// @source AISC 360-16 J4.2 on two sections; docs/methods.md, "Gates"
+void checkHoldOpen(const CheckContext &context, const OpenGate &open) {
+    const armor::Gate &g = context.assembly.gates[static_cast<std::size_t>(open.gate)];
+    double drift = 0;
+    for (const double d : open.drift) drift = std::max(drift, std::abs(d));
+    if (!(g.holdPin > 0)) {
+        if (drift > 0)
+            context.leave({"holdopen/" + g.name, g.name, "What keeps the open gate from swinging",
+                           "it has no hold-open pin or plunger",
+                           "Give it one: an open gate swings on a slope.", g.low});
+        return;
+    }
+    constexpr double yield = 235, omega = 1.67;
+    const double force = drift / holdOpenArm, area = std::numbers::pi / 4 * g.holdPin * g.holdPin;
+    Check check = context.begin(CheckKind::Latch, "holdopen/" + g.name, g.name,
+                                g.name + ": hold-open pin on a side slope", 0);
+    check.dutyClass = DutyClass::Working;
+    check.demand = force;
+    check.capacity = 2 * 0.6 * yield * area / omega;
+    check.unit = "N";
+    check.utilization = force / check.capacity;
+    check.at = g.low;
+    check.working
+        .given("T", "largest moment about the hinge that it drifts with", drift / 1000, "N·m",
+               "frame analysis")
+        .given("a", "arm of the pin about the hinge", holdOpenArm, "mm", "house practice")
+        .given("d", "pin", g.holdPin, "mm", "setting")
+        .step("F", "force on the pin", "T/a", fmt::format("{}/{}", number(drift), number(holdOpenArm)), force,
+              "N", "")
+        .step("R", "what it may carry", "2 · 0.6 Fy π d²/4/Ω", fmt::format("Fy = {}, Ω = {}", yield, omega),
+              check.capacity, "N", "AISC 360-16 J4.2")
+        .step("u", "utilization", "F/R", "", check.utilization, "", "");
+    check.working.note("Wind on the wheel and someone leaning on the gate are not in it.");
+    context.add(std::move(check));
+}
+
 }  // namespace
 
 void checkGates(const CheckContext &context) {
@@ -165,7 +202,10 @@ void checkGates(const CheckContext &context) {
         checkHinge(context, i);
         checkLatch(context, i);
     }
-    for (const OpenGate &o : context.proof.openGates) checkSag(context, o);
+    for (const OpenGate &o : context.proof.openGates) {
+        checkSag(context, o);
+        checkHoldOpen(context, o);
+    }
 }
 
 }  // namespace hefty::proof

@@ -119,6 +119,7 @@ void checkToes(const CheckContext &context);
 
 /// Hinges, latches and sag of gates, shut and open.
 void checkGates(const CheckContext &context);
+void checkStuds(const CheckContext &context);
 
 /// What a spring carries, as a load on its `from` side at a place [N, N·mm].
 [[nodiscard]] joints::PointLoad springLoad(const Proof &proof, int spring, std::size_t loadCase,
