@@ -141,7 +141,7 @@ Result<std::pair<job::Job, job::Appraisal>> shapesOf(const std::string &jobText)
     return std::pair{*job, job::appraiseShape(*job, *stock)};
 }
 
-Json planJson(const armor::Assembly &a, const rig::RigGeometry &rig,
+Json planJson(const armor::Assembly &a, const rig::RigGeometry &rig, double shrinkFactor,
               const std::vector<workshop::SeamWork> &work, const workshop::WeldPlan &plan) {
     Json seams = Json::array(), blocked = Json::array(), moves = Json::array();
     std::vector<workshop::SeamWork> inTurn;
@@ -167,7 +167,7 @@ Json planJson(const armor::Assembly &a, const rig::RigGeometry &rig,
     }
     for (const workshop::BlockedSeam &b : plan.blocked)
         blocked.push_back({{"seam", b.seam}, {"by", b.by}, {"length", b.length}});
-    for (const workshop::Distortion &d : job::weldShrinkage(a, rig, inTurn)) {
+    for (const workshop::Distortion &d : job::weldShrinkage(a, rig, inTurn, {}, shrinkFactor)) {
         const double scale = d.angle ? degrees(1) : 1;
         Json steps = Json::array();
         for (const double v : d.steps) steps.push_back(v * scale);
@@ -234,7 +234,7 @@ Result<Json> runWeldPlan(const std::string &jobText) {
         const auto reach = workshop::weldReach(*p.assembly);
         if (!reach) return tl::unexpected(reach.error());
         const auto own = shapes->first.weldOrders.find(p.id);
-        pieces[p.id] = planJson(*p.assembly, *shapes->second.rig, work,
+        pieces[p.id] = planJson(*p.assembly, *shapes->second.rig, shapes->first.rules.shrinkFactor, work,
                                 own == shapes->first.weldOrders.end()
                                     ? workshop::cooledOrder(*p.assembly, *reach, work)
                                     : workshop::weldOrderAs(*p.assembly, *reach, work, own->second));

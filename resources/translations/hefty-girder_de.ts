@@ -2175,6 +2175,14 @@ Nicht nachgewiesen: es hängt an der Größe der Schalen.</translation>
             <translation>Schätzen nach dem, was dieser Auftrag brauchte</translation>
         </message>
         <message>
+            <source>Expect welds to pull as they did here</source>
+            <translation>Nähte so ziehen lassen wie hier</translation>
+        </message>
+        <message>
+            <source>Expect welds to pull as they did here: %1 times what is computed instead of %2</source>
+            <translation>Nähte so ziehen lassen wie hier: %1-mal das Gerechnete statt %2</translation>
+        </message>
+        <message>
             <source>Estimate later work by this job: %1 times instead of %2</source>
             <translation>Spätere Arbeit nach diesem Auftrag schätzen: %1-mal statt %2</translation>
         </message>

@@ -16,6 +16,7 @@
 #include "app/window/theme.h"
 #include "core/job/appraise/gauges.h"
 #include "core/job/names.h"
+#include "core/job/shop/weld_shrinkage.h"
 
 namespace hefty::app {
 namespace {
@@ -145,6 +146,11 @@ QWidget *LogBench::makeLog() {
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_sums);
     layout->addWidget(m_factor, 0, Qt::AlignLeft);
+    m_shrink = new QPushButton(page);
+    m_shrink->setObjectName("useShrinkage");
+    m_shrink->hide();
+    connect(m_shrink, &QPushButton::clicked, this, &LogBench::useShrinkage);
+    layout->addWidget(m_shrink, 0, Qt::AlignLeft);
     layout->addWidget(new RecordTable(m_session, "logTable", entryList(m_session), page), 1);
     return page;
 }
@@ -156,7 +162,21 @@ void LogBench::useFactor() {
                         [&](job::Job &job) { job.shop.hoursFactor = *f; });
 }
 
+/// Later welds are expected to pull as those of this job did.
+void LogBench::useShrinkage() {
+    if (const auto f = job::learnedShrinkage(m_session->job(), *m_session->appraisal()))
+        m_session->edit(tr("Expect welds to pull as they did here"),
+                        [&](job::Job &job) { job.rules.shrinkFactor = *f; });
+}
+
 void LogBench::refresh() {
+    const auto shrunk = job::learnedShrinkage(m_session->job(), *m_session->appraisal());
+    const bool learns = shrunk && std::abs(*shrunk - m_session->job().rules.shrinkFactor) > 0.02;
+    if (learns)
+        m_shrink->setText(tr("Expect welds to pull as they did here: %1 times what is computed instead of %2")
+                              .arg(*shrunk, 0, 'f', 2)
+                              .arg(m_session->job().rules.shrinkFactor, 0, 'f', 2));
+    m_shrink->setVisible(learns);
     const auto learned = job::learnedFactor(m_session->job(), *m_session->appraisal());
     if (learned)
         m_factor->setText(tr("Estimate later work by this job: %1 times instead of %2")

@@ -25,8 +25,9 @@ class LogBench : public QWidget {
     [[nodiscard]] QWidget *makeLog();
     Session *m_session;
     void useFactor();
+    void useShrinkage();
     QLabel *m_sums;
-    QPushButton *m_factor;
+    QPushButton *m_factor, *m_shrink;
 };
 
 }  // namespace hefty::app

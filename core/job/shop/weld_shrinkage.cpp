@@ -18,7 +18,8 @@ using State = std::vector<mechanics::Vec6>;
 
 constexpr double worthTelling = 0.3;         // mm
 constexpr double worthTellingTurn = 0.0035;  // rad, a fifth of a degree
-constexpr double shortest = 150;             // mm: of bars whose shape is told
+constexpr const char *closerToTwin = "comes closer to its twin", *awayFromTwin = "moves away from its twin";
+constexpr double shortest = 150;  // mm: of bars whose shape is told
 
 std::vector<proof::ShrinkingSeam> shrinking(const std::vector<workshop::SeamWork> &seams) {
     std::vector<proof::ShrinkingSeam> out;
@@ -134,8 +135,7 @@ class ShapeTeller {
         };
         const double value = closes(m_runs.free, m_runs.free.released);
         if (std::abs(value) < worthTelling) return;
-        Distortion d = banded(value > 0 ? "comes closer to its twin" : "moves away from its twin", a.part,
-                              std::abs(value), false);
+        Distortion d = banded(value > 0 ? closerToTwin : awayFromTwin, a.part, std::abs(value), false);
         d.way = way * (value > 0 ? 1 : -1);
         d.advice = value > 0 ? "Set both apart by as much before, tack a bar between them, or leave a gap "
                                "beside the rails "
@@ -178,6 +178,22 @@ class ShapeTeller {
     std::vector<Distortion> m_out;
 };
 
+/// By what this shop's welds pull against what is computed.
+std::vector<Distortion> scaled(std::vector<Distortion> list, double factor) {
+    if (factor == 1) return list;
+    for (Distortion &d : list) {
+        d.value *= factor;
+        d.low *= factor;
+        d.high *= factor;
+        for (double *v : {&d.held, &d.tied})
+            if (*v >= 0) *v *= factor;
+        for (double &v : d.steps) v *= factor;
+        d.working.step("d'", "of this shop", "d times what its welds pull against what is computed", "",
+                       d.value, d.angle ? "rad" : "mm", "house rule");
+    }
+    return list;
+}
+
 /// Bars between the places of mounts that mirror each other.
 std::vector<std::pair<PulledNode, PulledNode>> tiesOf(const armor::Assembly &a, const PulledShape &shape) {
     const auto nearest = [&shape](const armor::BoltJoint &m) -> const PulledNode * {
@@ -203,7 +219,7 @@ std::vector<std::pair<PulledNode, PulledNode>> tiesOf(const armor::Assembly &a, 
 
 std::vector<Distortion> weldShrinkage(const armor::Assembly &a, const rig::RigGeometry &rig,
                                       const std::vector<workshop::SeamWork> &seams,
-                                      const std::stop_token &stop) {
+                                      const std::stop_token &stop, double factor) {
     if (seams.empty()) return {};
     std::vector<Distortion> closed = workshop::shrinkage(a, seams);
     stock::Material steel;  // of the rails or of the jig that stands for them
@@ -212,7 +228,7 @@ std::vector<Distortion> weldShrinkage(const armor::Assembly &a, const rig::RigGe
     steel.yield = 235;
     const auto list = shrinking(seams);
     auto free = proof::weldPull(a, rig, steel, list, {}, stop);
-    if (!free) return closed;
+    if (!free) return scaled(std::move(closed), factor);
     Runs runs{std::move(*free), {}, {}};
     if (auto held = proof::weldPull(a, rig, steel, list, {true, {}}, stop)) runs.held = std::move(*held);
     const auto ties = tiesOf(a, runs.free);
@@ -225,7 +241,25 @@ std::vector<Distortion> weldShrinkage(const armor::Assembly &a, const rig::RigGe
     std::stable_sort(out.begin(), out.end(), [](const Distortion &x, const Distortion &y) {
         return x.value * (x.angle ? 100 : 1) > y.value * (y.angle ? 100 : 1);
     });
-    return out;
+    return scaled(std::move(out), factor);
+}
+
+std::optional<double> learnedShrinkage(const Job &job, const Appraisal &appraisal) {
+    constexpr double least = 0.5, lowest = 0.2, highest = 5;  // mm; factors that heat and hands can make
+    std::vector<double> ratios;
+    for (const PieceAppraisal &piece : appraisal.pieces) {
+        if (!piece.asBuilt) continue;
+        for (const Distortion &d : piece.distortion) {
+            const bool closer = d.what == closerToTwin;
+            if ((!closer && d.what != awayFromTwin) || d.value < least) continue;
+            // The right side stands at a y below 0: up in y is toward the left.
+            const double measured = piece.asBuilt->moved.y() * (closer ? 1 : -1);
+            ratios.push_back(job.rules.shrinkFactor * measured / d.value);
+        }
+    }
+    if (ratios.empty()) return std::nullopt;
+    std::sort(ratios.begin(), ratios.end());
+    return std::clamp(ratios[ratios.size() / 2], lowest, highest);
 }
 
 }  // namespace hefty::job

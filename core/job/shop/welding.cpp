@@ -18,7 +18,8 @@ std::vector<std::string> wantedOrder(const Job &job, const std::string &piece) {
 bool taken(PieceAppraisal &piece, const Appraisal *before, const Job &job) {
     const PieceAppraisal *known = before ? before->piece(piece.id) : nullptr;
     if (!known || !known->weldingPlanned || known->assembly != piece.assembly || !before->of ||
-        wantedOrder(*before->of, piece.id) != wantedOrder(job, piece.id))
+        wantedOrder(*before->of, piece.id) != wantedOrder(job, piece.id) ||
+        before->of->rules.shrinkFactor != job.rules.shrinkFactor)
         return false;
     piece.seams = known->seams;
     piece.reach = known->reach;
@@ -58,8 +59,8 @@ WeldOrderCost costOf(const workshop::WeldPlan &order, const std::vector<workshop
 }
 
 /// @pre its reach is known
-void plan(PieceAppraisal &piece, const rig::RigGeometry &rig, const std::vector<std::string> &wanted,
-          const std::stop_token &stop) {
+void plan(PieceAppraisal &piece, const rig::RigGeometry &rig, const Job &job, const std::stop_token &stop) {
+    const std::vector<std::string> wanted = wantedOrder(job, piece.id);
     const armor::Assembly &a = *piece.assembly;
     const workshop::WeldPlan planned = workshop::cooledOrder(a, *piece.reach, piece.seams);
     std::vector<workshop::SeamWork> seams = inOrder(piece, planned);
@@ -72,7 +73,7 @@ void plan(PieceAppraisal &piece, const rig::RigGeometry &rig, const std::vector<
         piece.heat = workshop::heatOf(a, seams);
         piece.weldCost = costOf(own, piece.heat);
     }
-    piece.distortion = weldShrinkage(a, rig, seams, stop);
+    piece.distortion = weldShrinkage(a, rig, seams, stop, job.rules.shrinkFactor);
     std::vector<std::string> order;
     for (const workshop::SeamWork &s : seams) order.push_back(s.joint);
     piece.cavities = workshop::cavities(a, order);
@@ -90,7 +91,7 @@ void addWelding(Appraisal &appraisal, const Job &job, const Appraisal *before, c
             auto reach = workshop::weldReach(*piece.assembly, {}, stop);
             if (!reach) continue;  // stopped; or a body without volume, which the gaps tell
             piece.reach = std::make_shared<const std::vector<workshop::LineReach>>(std::move(*reach));
-            plan(piece, *appraisal.rig, wantedOrder(job, piece.id), stop);
+            plan(piece, *appraisal.rig, job, stop);
         }
 }
 
@@ -100,7 +101,7 @@ void replanWelding(Appraisal &appraisal, const Job &job, const Appraisal *before
         if (!known || !known->reach || !piece.assembly || known->assembly != piece.assembly) continue;
         if (taken(piece, before, job)) continue;
         piece.reach = known->reach;
-        plan(piece, *appraisal.rig, wantedOrder(job, piece.id), {});
+        plan(piece, *appraisal.rig, job, {});
     }
 }
 

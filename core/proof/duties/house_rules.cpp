@@ -13,7 +13,7 @@ using measure::Quantity;
 
 constexpr double deg = std::numbers::pi / 180;
 
-constexpr std::array<HouseRule, 46> rulesOfTheHouse{
+constexpr std::array<HouseRule, 47> rulesOfTheHouse{
     {{"shockFactor", "Shock factor on winch pulls", "A line that jerks carries more than the winch pulls.",
       Quantity::Ratio, &HouseRules::shockFactor, 1, 5},
      {"coneSideDeg", "Winch line to the side", "How far the rope may lead to either side.", Quantity::Angle,
@@ -102,6 +102,9 @@ constexpr std::array<HouseRule, 46> rulesOfTheHouse{
       &HouseRules::leastClearance, 0, 2000},
      {"leastAirflow", "Least open share of the radiator",
       "An engine that pulls slowly in heat needs its air.", Quantity::Ratio, &HouseRules::leastAirflow, 0, 1},
+     {"shrinkFactor", "Weld shrinkage against what is computed",
+      "Heat, tacks and hands of this shop: as its fit-ups have told.", Quantity::Ratio,
+      &HouseRules::shrinkFactor, 0.2, 5},
      {"mostLength", "Most length over all", "The customer's limit: garage, ferry, papers.", Quantity::Length,
       &HouseRules::mostLength, 1000, 15000},
      {"mostAddedMass", "Most added mass", "Bought parts included.", Quantity::Mass,

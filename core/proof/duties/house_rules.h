@@ -51,6 +51,7 @@ struct HouseRules {
     double leastBreakover = 0.349065850399;  ///< 20 degrees
     double leastClearance = 300;             ///< mm, under the armor
     double leastAirflow = 0.4;               ///< of the radiator's face that has to stay open
+    double shrinkFactor = 1;                 ///< of what welds of this shop pull, against what is computed
     double mostLength = 6000;                ///< mm, over all
     double mostAddedMass = 120;              ///< kg
     double mostAxleShift = 170;              ///< kg more on the front axle

@@ -160,6 +160,38 @@ class TestWeldShrinkage : public QObject {
         QVERIFY(near(turn, workshop::angularShrinkage(6, 8), 1e-12));
         QVERIFY(near(rise, turn * 120, 0.15));
     }
+    /// What a fit-up measured of the way that two mounts came together, over what was computed, is what later
+    /// welds are expected to pull; everything told grows by it.
+    void learnedFromAFitUp() {
+        job::Job job = job::loadJob(hefty::testing::demoPath("dunnock-small-winch")).value();
+        const auto rig = rig::geometry(job.vehicle).value();
+        const Assembly a = build({job.pieces[0], job.vehicle, rig, shippedStock()}).value();
+        const auto work = workshop::seamWork(a, shippedStock());
+        job::Appraisal found;
+        found.pieces.resize(1);
+        found.pieces[0].distortion = job::weldShrinkage(a, rig, work);
+        const auto isPair = [](const workshop::Distortion &d) {
+            return d.what.find("twin") != std::string::npos;
+        };
+        const auto pair =
+            std::find_if(found.pieces[0].distortion.begin(), found.pieces[0].distortion.end(), isPair);
+        QVERIFY(pair != found.pieces[0].distortion.end());
+        QVERIFY(!job::learnedShrinkage(job, found));
+        if (pair->value < 0.5) QSKIP("it comes together by too little to learn from");
+        workshop::AsBuilt built;
+        built.moved = {0, (pair->what.starts_with("comes") ? 1.4 : -1.4) * pair->value, 0};
+        found.pieces[0].asBuilt = built;
+        const auto factor = job::learnedShrinkage(job, found);
+        QVERIFY(factor && near(*factor, 1.4, 1e-9));
+        const auto later = job::weldShrinkage(a, rig, work, {}, *factor);
+        const auto then = std::find_if(later.begin(), later.end(), isPair);
+        QVERIFY(then != later.end() && near(then->value, 1.4 * pair->value, 1e-9));
+        QVERIFY(near(then->steps.back(), then->value, 1e-6) && near(then->high, 1.5 * then->value, 1e-9));
+        // told with that factor in hand the same fit-up asks for no other
+        job.rules.shrinkFactor = *factor;
+        found.pieces[0].distortion = later;
+        QVERIFY(near(*job::learnedShrinkage(job, found), 1.4, 1e-9));
+    }
     /// A bar tacked between two ears keeps them apart while they are welded; let go they give some of it
     /// back.
     void barBetweenTheEars() {
