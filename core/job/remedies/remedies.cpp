@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/armor/standing.h"
 #include "core/base/constants.h"
 #include "core/job/appraisal.h"
 #include "core/job/appraise/strip_check.h"
@@ -56,20 +57,47 @@ class RemedyFinder {
         const auto it = std::find_if(m_job.pieces.begin(), m_job.pieces.end(),
                                      [&f](const armor::Piece &p) { return p.id == f.piece; });
         if (it == m_job.pieces.end()) return;
-        m_piece = &*it;
-        m_pattern = armor::pattern(it->pattern);
+        m_proved = &*it;
+        change(*it);
         if (!m_pattern) return;
         m_stripsBefore = outcomeOf(m_strips);
-        for (const Trial &t : trialsFor(f)) {
-            if (m_stop.stop_requested()) return;
-            attempt(f, t);
-        }
+        tryAll(f, trialsFor(f));
+        cureBelow(f);
         // Cures first, then what leaves the least to fix; among equals the order of the trials stands, which
         // begins with the change that takes least away from the customer.
         std::stable_sort(f.remedies.begin(), f.remedies.end(), [](const Remedy &a, const Remedy &b) {
             if (a.cures != b.cures) return a.cures;
             return a.fixesAfter - a.fixesBefore < b.fixesAfter - b.fixesBefore;
         });
+    }
+
+    /// The piece that is changed from here on.
+    void change(const armor::Piece &piece) {
+        m_piece = &piece;
+        m_pattern = armor::pattern(piece.pattern);
+    }
+    void tryAll(Finding &f, const std::vector<Trial> &trials) {
+        for (const Trial &t : trials) {
+            if (m_stop.stop_requested()) return;
+            attempt(f, t);
+        }
+    }
+    /// A finding about a part of a piece that this one stands on: what that piece can do.
+    void cureBelow(Finding &f) {
+        std::string on = m_proved->on;
+        for (std::size_t deep = 0; !on.empty() && deep < m_job.pieces.size(); ++deep) {
+            const auto lower = std::find_if(m_job.pieces.begin(), m_job.pieces.end(),
+                                            [&on](const armor::Piece &p) { return p.id == on; });
+            if (lower == m_job.pieces.end()) return;
+            const std::string begin = armor::nameBelow(on, "");
+            Finding there = f;
+            std::string &subject = there.subject;
+            for (auto at = subject.find(begin); at != std::string::npos; at = subject.find(begin, at))
+                subject.erase(at, begin.size());
+            change(*lower);
+            if (subject != f.subject && m_pattern) tryAll(f, trialsFor(there));
+            on = lower->on;
+        }
     }
 
     /// Tries the values in turn and keeps the first that cures, or the best if none does and it helps.
@@ -120,7 +148,7 @@ class RemedyFinder {
             out.findings.try_emplace(f.id, f.value, f.severity);
             out.stopped = out.stopped || f.severity == Severity::Stop;
         }
-        if (const PieceAppraisal *p = a.piece(m_piece->id); p && p->proof)
+        if (const PieceAppraisal *p = a.piece(m_proved->id); p && p->proof)
             for (const proof::Check &c : p->proof->checks) out.uses[c.id] = c.utilization;
         for (const Gauge &g : a.gauges)
             if (g.value) out.gauges[g.id] = *g.value;
@@ -163,6 +191,7 @@ class RemedyFinder {
             r.label.text += " to ";
             addValue(r.label, *d, change.value);
         }
+        if (m_piece != m_proved) r.label.text = m_piece->name + ", " + r.label.text;
         r.before = f.value;
         const Outcome &after = outcome(r.edit, detail);
         const bool strips = detail == proof::Detail::Strips, guessed = isClose() && strips;
@@ -428,7 +457,9 @@ class RemedyFinder {
     const Job &m_job;
     const stock::Stock &m_stock;
     std::stop_token m_stop;
-    const armor::Piece *m_piece = nullptr;
+    const armor::Piece *m_proved = nullptr;  ///< that a finding is of
+    const armor::Piece *m_piece =
+        nullptr;  ///< that is changed against it: the same, or one that it stands on
     const armor::Pattern *m_pattern = nullptr;
     int m_fixes = 0;
     Appraisal m_strips;                         ///< of the same job, where plates are shells

@@ -209,6 +209,35 @@ class TestStacked : public QObject {
         QVERIFY(same.piece("beam")->proof == a.piece("beam")->proof);
     }
 
+    /// A part of the lower piece that the upper one's loads work too hard: the remedies are settings of the
+    /// lower piece, worked out as any other, and taking one makes it so.
+    void remediesBelow() {
+        Job job = onTheFrame();
+        job.pieces[0].settings["endThickness"] = 4.0;
+        Appraisal a = appraise(job, shippedStock());
+        const std::string lower = job.pieces[0].id;
+        const auto about = [&](const Finding &f) {
+            return f.piece == "beam" && f.severity == Severity::Fix && f.id.starts_with("check/") &&
+                   f.subject.starts_with(lower + "/");
+        };
+        QVERIFY(std::any_of(a.findings.begin(), a.findings.end(), about));
+        addRemedies(a, job, shippedStock());
+        bool below = false;
+        for (const Finding &f : a.findings) {
+            if (!about(f)) continue;
+            for (const Remedy &r : f.remedies) {
+                if (r.edit.piece != lower) continue;
+                below = true;
+                QVERIFY(r.label.text.starts_with(job.pieces[0].name + ", "));
+                QVERIFY2(r.after < f.value, f.id.c_str());
+                const Appraisal then = appraise(apply(job, r.edit), shippedStock());
+                const Finding *still = then.finding(f.id);
+                QVERIFY(r.cures ? !still || still->severity == Severity::Note
+                                : still && std::abs(still->value - r.after) < 1e-6 * r.after);
+            }
+        }
+        QVERIFY(below);
+    }
     void fileKeepsIt() {
         const Job job = onTheFrame();
         QVERIFY(readJob(writeJob(job)).value() == job);
