@@ -232,18 +232,30 @@ class Puller {
         bend(b, at, off.cross(x) * (force * (to - from).norm()));
     }
 
-    /// Loads that stand for a kink of a beam at a place: work-equivalent, by the second derivatives of its
-    /// shape functions.
+    /// Loads that stand for a kink of a beam at a place: what holds its ends where they would be without it,
+    /// as stiff as it is against bending and shear.
     /// @param m  bending stiffness times the kink, N mm2, at right angles to the beam
     void bend(std::size_t b, const Vec3 &at, const Vec3 &m) {
         const auto &beam = m_ideal.model.beams[b];
+        const auto &section = m_ideal.model.sections[static_cast<std::size_t>(beam.section)];
+        const auto [from, to] = endsOf(b);
+        const Vec3 x = (to - from).normalized(), z = (beam.up - x * beam.up.dot(x)).normalized(),
+                   y = z.cross(x);
+        bendAbout(b, at, y * m.dot(y), section.Iy, section.Asz);
+        bendAbout(b, at, z * m.dot(z), section.Iz, section.Asy);
+    }
+    void bendAbout(std::size_t b, const Vec3 &at, const Vec3 &m, double I, const std::optional<double> &As) {
+        const auto &beam = m_ideal.model.beams[b];
+        const auto &material = m_ideal.model.materials[static_cast<std::size_t>(beam.material)];
         const auto [from, to] = endsOf(b);
         const double L = (to - from).norm();
         const Vec3 x = (to - from) / L;
         const double on = std::clamp((at - from).dot(x) / L, 0.0, 1.0);
-        const Vec3 f = x.cross(m) * ((6 - 12 * on) / (L * L));
-        load(beam.from, -f, m * ((4 - 6 * on) / L));
-        load(beam.to, f, m * ((2 - 6 * on) / L));
+        // Timoshenko's beam (Przemieniecki 1968, 5.6): short ones give by shear.
+        const double phi = As ? 12 * material.E * I / (material.shearModulus() * *As * L * L) : 0;
+        const Vec3 f = x.cross(m) * ((6 - 12 * on) / (L * L * (1 + phi)));
+        load(beam.from, -f, m * ((4 - 6 * on + phi) / (L * (1 + phi))));
+        load(beam.to, f, m * ((2 - 6 * on - phi) / (L * (1 + phi))));
     }
 
     /// A plate that a fillet lies on rises to both sides of it: 0.02 W w^1.3/t^2 over W in inches (Blodgett).

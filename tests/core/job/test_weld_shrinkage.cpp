@@ -1,5 +1,7 @@
 #include <QtTest>
 
+#include <algorithm>
+
 #include "core/job/shop/weld_shrinkage.h"
 #include "core/proof/analyses/weld_pull.h"
 #include "core/workshop/weld/weld_order.h"
@@ -133,6 +135,30 @@ class TestWeldShrinkage : public QObject {
         // and no seam, no bow
         const auto none = proof::weldPull(a, demoRig(), steel(), {}).value();
         QVERIFY(std::abs(bow(none, none.released)) < 1e-12);
+    }
+    /// A seam around the end of a bar, whose first stretch in the model is as short as 15 mm: each wall gets
+    /// shorter by a tenth of the seam's metal over it, so that the end turns by no more than that over its
+    /// depth, and nothing is sheared off.
+    void aroundAMiter() {
+        const job::Job job = hefty::testing::demoJob();
+        const Assembly a = hefty::testing::buildDemo(job);
+        const BarPart &end = *a.bar("beam.left");
+        const double leg = 6, area = leg * leg / 2, wall = end.section.wall;
+        const proof::PulledShape shape =
+            proof::weldPull(a, rig::geometry(job.vehicle).value(), steel(),
+                            {{"beam~beam.left", workshop::tendonForce(900), area, leg, ""}})
+                .value();
+        const auto moved = [&](double station) {
+            return shape.moved(shape.released, "beam.left", end.axesAt(station).origin);
+        };
+        const double turn = 0.1 * area / wall / std::min(end.section.width, end.section.height);
+        const Vec3 along = end.axes().x;
+        for (const double station : {20.0, 100.0, 200.0, 300.0}) {
+            const Vec3 off = moved(station) - moved(0);
+            QVERIFY2((off - along * off.dot(along)).norm() < turn * station + 0.1,
+                     qPrintable(QString("%1: %2").arg(station).arg(off.norm())));
+            QVERIFY(std::abs(off.dot(along)) < 0.1 * area / wall);
+        }
     }
     /// A rib on a plate with a fillet on both sides: the plate's edges rise by 0.02 w^1.3/t2 (inches) for
     /// each of their distance from it.
