@@ -7,6 +7,8 @@
 #include <QFileInfo>
 #include <QUndoCommand>
 
+#include "core/job/file_angles.h"
+
 namespace hefty::app {
 namespace {
 
@@ -148,7 +150,7 @@ void Session::setSetting(const QString &settingId, const armor::SettingValue &va
     if (!d) return;
     editPiece(
         tr("Set %1").arg(QString::fromStdString(d->name).toLower()),
-        [&](armor::Piece &piece) { piece.settings[id] = value; }, gesture);
+        [&](armor::Piece &piece) { piece.settings[id] = job::asKept(*d, value); }, gesture);
 }
 
 void Session::takeRemedy(const job::Remedy &remedy) {

@@ -9,10 +9,12 @@
 namespace hefty::job {
 namespace {
 
+constexpr double decimals = 1e9;  // of a degree
+
 /// Degrees that are read back as exactly this, if there are any beside the nearest; few digits where they do.
 double degreesThatGive(double rad) {
     const double plain = degrees(rad);
-    const double scale = 1e9, shortened = std::round(plain * scale) / scale;
+    const double shortened = std::round(plain * decimals) / decimals;
     for (const double d : {shortened, plain, std::nextafter(plain, 1e300), std::nextafter(plain, -1e300)})
         if (radians(d) == rad) return d;
     return plain;
@@ -74,6 +76,12 @@ void turnAll(Json &job, Turn to) {
 }
 
 }  // namespace
+
+armor::SettingValue asKept(const armor::SettingDescriptor &descriptor, const armor::SettingValue &value) {
+    const double *rad = std::get_if<double>(&value);
+    if (!rad || descriptor.quantity != measure::Quantity::Angle || !std::isfinite(*rad)) return value;
+    return radians(std::round(degrees(*rad) * decimals) / decimals);
+}
 
 void anglesToDegrees(Json &job) {
     turnAll(job, degreesThatGive);

@@ -230,7 +230,11 @@ Job apply(Job job, const Edit &edit) {
     const auto it = std::find_if(job.pieces.begin(), job.pieces.end(),
                                  [&edit](const armor::Piece &p) { return p.id == edit.piece; });
     if (it == job.pieces.end()) return job;
-    for (const auto &[id, value] : edit.settings) it->settings[id] = value;
+    const armor::Pattern *pattern = armor::pattern(it->pattern);
+    for (const auto &[id, value] : edit.settings) {
+        const armor::SettingDescriptor *d = pattern ? pattern->setting(id) : nullptr;
+        it->settings[id] = d ? asKept(*d, value) : value;
+    }
     for (const armor::Tweak &t : edit.tweaks) it->tweaks.push_back(t);
     return job;
 }

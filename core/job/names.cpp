@@ -11,8 +11,7 @@ std::string nameOf(const Job &job, const Appraisal &appraisal, const std::string
 }
 
 std::string asSubject(const armor::Assembly &assembly, const std::string &part) {
-    const std::string label = assembly.labelOf(part);
-    return label == part ? part : "The " + label;
+    return assembly.has(part) ? "The " + assembly.labelOf(part) : part;
 }
 
 }  // namespace hefty::job

@@ -8,7 +8,7 @@ namespace hefty::job {
 /// A part of a piece by its label, a point of the vehicle's outline by its name; else the id itself.
 [[nodiscard]] std::string nameOf(const Job &job, const Appraisal &appraisal, const std::string &id);
 
-/// As the first words of a sentence: "The left bracket"; an id stays as it is.
+/// As the first words of a sentence: "The left bracket"; the id of nothing in it stays as it is.
 [[nodiscard]] std::string asSubject(const armor::Assembly &assembly, const std::string &part);
 
 }  // namespace hefty::job

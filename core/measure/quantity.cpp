@@ -134,7 +134,9 @@ Result<ReadQuantity> readQuantity(std::string_view text, Quantity quantity, Unit
         return fail(ProblemKind::BadInput, fmt::format("\"{}\" is not a unit for this.", word), word,
                     fallback.empty() ? "Write the number alone." : fmt::format("Use {}.", fallback));
     }
-    const double value = number * factor;
+    // Degrees go the way that files take: what is typed is read back as the same number.
+    const bool inDegrees = quantity == Quantity::Angle && factor == std::numbers::pi / 180;
+    const double value = inDegrees ? radians(number) : number * factor;
     if (quantity == Quantity::Count && value != std::floor(value))
         return fail(ProblemKind::BadInput, "A whole number is expected here.", std::string(text), "");
     return ReadQuantity{value, printQuantity(value, quantity, defaultSystem)};

@@ -41,9 +41,16 @@ class Face {
             for (int i = y0; i <= y1; ++i) {
                 std::string &by = m_by[static_cast<std::size_t>(j) * static_cast<std::size_t>(m_across) +
                                        static_cast<std::size_t>(i)];
-                if (by.empty() && covers(Vec2(m_low.x() + (i + 0.5) * dy, m_low.y() + (j + 0.5) * dz)))
+                const Vec2 in = placeIn(i + j * m_across);
+                if (by.empty() && covers(Vec2(m_low.x() + (i + in.x()) * dy, m_low.y() + (j + in.y()) * dz)))
                     by = part;
             }
+    }
+    /// Where in its cell a place is looked at: each time elsewhere, or rows of holes would fall in step with
+    /// the cells (additive recurrence of the plastic number).
+    [[nodiscard]] static Vec2 placeIn(int k) {
+        constexpr double a = 0.7548776662466927, b = 0.5698402909980532;
+        return {std::fmod(0.5 + a * k, 1.0), std::fmod(0.5 + b * k, 1.0)};
     }
     [[nodiscard]] std::map<std::string, int> counts() const {
         std::map<std::string, int> out;

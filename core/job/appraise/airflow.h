@@ -1,5 +1,6 @@
 #pragma once
 
+#include "core/job/appraisal.h"
 #include "core/job/job.h"
 
 namespace hefty::job {

@@ -10,6 +10,7 @@
 #include "core/clearance/overlaps.h"
 #include "core/clearance/sweeps.h"
 #include "core/job/appraise/airflow.h"
+#include "core/job/appraise/in_view.h"
 #include "core/workshop/convex_bodies.h"
 
 namespace hefty::job {
@@ -263,6 +264,12 @@ class FitFinder {
         const std::string label = m_assembly.labelOf(part);
         return label == part ? part : "the " + label;
     }
+    /// "1 of the left bracket"
+    [[nodiscard]] std::string boltOf(const std::string &id) const {
+        for (const armor::BoltJoint &m : m_assembly.mounts)
+            if (id.starts_with(m.name + "/")) return id.substr(m.name.size() + 1) + " of " + called(m.part);
+        return id;
+    }
     [[nodiscard]] std::string nameOf(const std::string &id) const {
         for (const rig::KeepOut &k : m_job.vehicle.keepOuts)
             if (k.id == id) return k.name;
@@ -321,11 +328,11 @@ class FitFinder {
             p.id = fmt::format("access/{}/{}", g.id, g.body);
             p.severity = Severity::Note;  // an open wrench, or bolting up before the part is on, may do
             p.sentence = {
-                fmt::format("No socket gets onto bolt {}: {} is in its way ({{0}} of room is needed).", g.id,
-                            g.body),
+                fmt::format("No socket gets onto bolt {}: {} is in its way ({{0}} of room is needed).",
+                            boltOf(g.id), called(g.body)),
                 {{socketLength, Quantity::Length}}};
             working::Working w;
-            w.title = "Room for a socket on bolt " + g.id;
+            w.title = "Room for a socket on bolt " + boltOf(g.id);
             w.given("l", "length of socket and ratchet", socketLength, "mm", "house value")
                 .given("r", "radius of the socket over the bolt's diameter", socketRadius, "", "house value")
                 .note(g.body + " reaches into that cylinder.");
@@ -435,6 +442,7 @@ void addFit(Appraisal &a, const Job &job, const std::stop_token &stop) {
                                             workshop::convexBodies(*piece.assembly), a.pieces[k]));
     }
     addAirflow(a, job);
+    addInView(a, job);
     a.fitDone = true;
     worstFirst(a.findings);
 }

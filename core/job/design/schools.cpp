@@ -4,6 +4,7 @@
 #include <array>
 #include <cmath>
 
+#include "core/base/constants.h"
 #include "core/job/appraise/appraise_under.h"
 
 namespace hefty::job {
@@ -19,7 +20,7 @@ bool isSo(const armor::Piece &piece, const armor::Pattern &pattern, const armor:
 }
 
 double hoursIn(const PieceAppraisal &piece) {
-    return piece.hours ? piece.hours->minutes / 60 : 0;
+    return piece.hours ? piece.hours->hours : 0;
 }
 
 void priceIt(const Job &job, const Appraisal &now, const stock::Stock &stock, const std::string &id,
@@ -39,7 +40,7 @@ void priceIt(const Job &job, const Appraisal &now, const stock::Stock &stock, co
     price.mass = is->fabrication->mass - was->fabrication->mass;
     price.cost = is->fabrication->materialCost - was->fabrication->materialCost;
     price.hours = hoursIn(*is) - hoursIn(*was);
-    constexpr double noticed = 1e-4;  // rad
+    constexpr double noticed = radians(0.05);  // of what is printed
     for (const char *name : {"approach", "wheelPath", "breakover", "departure"}) {
         const Gauge *before = now.gauge(name), *after = then.gauge(name);
         if (before && after && before->value && after->value &&

@@ -82,6 +82,7 @@ class TestStitches : public QObject {
         QVERIFY2(of(then) < 0.6 * of(whole) && of(then) > 0.3 * of(whole),
                  qPrintable(QString::number(of(then))));
         const auto again = job::readJob(job::writeJob(job));
+        QVERIFY(again && again->pieces[0].tweaks == job.pieces[0].tweaks);
         QVERIFY(again && *again == job);
         // left out it is not there at all
         job.pieces[0].tweaks = {tweakOf(Tweak::Kind::LeaveOut, longest->name)};

@@ -1,6 +1,7 @@
 #include <QTest>
 
 #include <cmath>
+#include <random>
 
 #include <fmt/format.h>
 
@@ -194,6 +195,25 @@ class TestJobFormat : public QObject {
             job.pieces[0].settings["sweep"] = radians(angle);
             QVERIFY(writeJob(job).find(fmt::format("\"sweep\": {:.12g}", angle)) != std::string::npos);
             QVERIFY(*readJob(writeJob(job)) == job);
+        }
+    }
+
+    /// What a hand set comes back as the same number, whatever it was: not all rad are those of some degrees.
+    void anglesAsAHandSetsThem() {
+        Job job = hefty::testing::demoJob();
+        std::mt19937 random(5);
+        std::uniform_real_distribution<double> any(-1.5, 1.5);
+        for (int i = 0; i < 300; ++i) {
+            const double rad = any(random);
+            const armor::Piece &piece = job.pieces[0];
+            job = apply(job, Edit{piece.id, {{"sweep", rad}}, {}});
+            QVERIFY(std::abs(std::get<double>(job.pieces[0].settings["sweep"]) - rad) < 1e-11);
+            QVERIFY(*readJob(writeJob(job)) == job);
+        }
+        for (int tenths = 1; tenths < 1800; ++tenths) {
+            const auto read = measure::readQuantity(fmt::format("{:.1f} deg", tenths / 10.0),
+                                                    measure::Quantity::Angle, measure::UnitSystem::Metric);
+            QVERIFY(read && read->value == radians(tenths / 10.0));
         }
     }
 

@@ -40,7 +40,8 @@ class TestMountFit : public QObject {
             QVERIFY2(fit, fit ? "" : fit.error().sentence().c_str());
             // other springs of the joint are in parallel with them: not exactly a series
             QVERIFY2(std::abs(fit->factor - truth) < 0.1 * truth, qPrintable(QString::number(fit->factor)));
-            QVERIFY(std::abs(fit->is - give) < 0.01 * give);
+            QVERIFY2(std::abs(fit->is - give) < 0.01 * give,
+                     qPrintable(QString("%1: %2 %3").arg(truth).arg(fit->is).arg(give)));
             QVERIFY(fit->was != fit->is && fit->hardestIs > 0);
             QVERIFY(!fit->working.steps.empty());
         }

@@ -68,7 +68,7 @@ class TestSchools : public QObject {
         QVERIFY(!cut->angles.empty());
         for (const auto &[gauge, by] : cut->angles) {
             QVERIFY(std::abs(*then.gauge(gauge.id)->value - *now.gauge(gauge.id)->value - by) < 1e-12);
-            QVERIFY(by > 0);
+            QVERIFY2(by > 0, qPrintable(QString("%1 %2").arg(gauge.id.c_str()).arg(by)));
         }
     }
     void nothingToChoose() {

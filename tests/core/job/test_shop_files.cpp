@@ -3,6 +3,7 @@
 #include <cmath>
 #include <random>
 
+#include "core/base/constants.h"
 #include "core/job/job.h"
 #include "core/job/shop/proof_pull.h"
 #include "tests/core/demo.h"
@@ -46,8 +47,8 @@ class TestShopFiles : public QObject {
     void goesThroughAFile() {
         Job job = hefty::testing::demoJob();
         job.shop.sheets.push_back({"S-9", "S355", 6, 1200, 800, 2, true, 55});
-        job.shop.dies.push_back({"D-9", 33.7, 100, 60, 9, 1.2});
-        job.shop.testBends.push_back({"D-9", "S235", 1.1, 1.07, "2026-04-01"});
+        job.shop.dies.push_back({"D-9", 33.7, 100, 60, 9, radians(68)});
+        job.shop.testBends.push_back({"D-9", "S235", radians(63), radians(61), "2026-04-01"});
         for (const workshop::ShopSetting &s : workshop::shopSettings())
             job.shop.*s.member = s.least + 0.37 * (s.most - s.least);
         std::mt19937 dice(1);
@@ -95,7 +96,7 @@ class TestShopFiles : public QObject {
         row("more kept than set", "/shop/testBends",
             R"([{"die": "d", "material": "S355", "set": 1, "got": 1.2}])", "shop/testBends");
         row("more than half a turn", "/shop/testBends",
-            R"([{"die": "d", "material": "S355", "set": 4, "got": 1}])", "shop/testBends");
+            R"([{"die": "d", "material": "S355", "set": 200, "got": 1}])", "shop/testBends");
         row("a factor of nothing", "/shop/hoursFactor", "0", "hoursFactor");
         row("minutes as a word", "/shop/sawMinutes", "\"five\"", "sawMinutes");
         row("a pull below nothing", "/log/pulls",

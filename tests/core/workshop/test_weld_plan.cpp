@@ -1,80 +1,19 @@
 #include <QtTest>
 
 #include <algorithm>
-#include <cmath>
-#include <numbers>
 #include <numeric>
 #include <random>
 #include <set>
 
-#include "core/armor/contact.h"
-#include "core/workshop/weld/shrinkage.h"
 #include "core/workshop/weld/weld_cooling.h"
 #include "core/workshop/weld/weld_heat.h"
-#include "tests/core/demo.h"
+#include "tests/core/weld_assemblies.h"
 
 using namespace hefty;
 using namespace hefty::workshop;
-using hefty::testing::shippedStock;
-using shape::Polygon2;
-using shape::Vec3;
+using namespace hefty::testing;
 
 namespace {
-
-armor::SheetPart sheet(const std::string &name, const armor::Axes &axes, Polygon2 outline,
-                       double thickness = 6) {
-    armor::SheetPart s;
-    s.name = name;
-    s.axes = axes;
-    s.outline = std::move(outline);
-    s.thickness = thickness;
-    s.material = *shippedStock().material("S355");
-    return s;
-}
-
-armor::Axes level(double z) {
-    return {{0, 0, z}, Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
-}
-armor::Axes upright(double y) {
-    return {{0, y, 0}, Vec3::UnitX(), Vec3::UnitZ(), -Vec3::UnitY()};
-}
-armor::Axes across(double x) {
-    return {{x, 0, 0}, Vec3::UnitY(), Vec3::UnitZ(), Vec3::UnitX()};
-}
-
-armor::WeldJoint seam(const std::string &a, const std::string &b, std::vector<armor::WeldLine> lines) {
-    armor::WeldJoint w;
-    w.a = a;
-    w.b = b;
-    w.name = a + "~" + b;
-    w.leg = 5;
-    armor::Contact c;
-    c.normal = Vec3::UnitZ();
-    c.lines = std::move(lines);
-    w.contacts.push_back(std::move(c));
-    return w;
-}
-
-void finish(armor::Assembly &a) {
-    for (const armor::SheetPart &s : a.sheets) {
-        armor::Solid solid;
-        solid.part = s.name;
-        const Vec3 half = s.axes.z * (s.thickness / 2);
-        shape::Polygon3 top, bottom;
-        for (const shape::Vec2 &p : s.outline) {
-            top.push_back(s.axes.toWorld(p) + half);
-            bottom.push_back(s.axes.toWorld(p) - half);
-        }
-        for (std::size_t i = 0; i < top.size(); ++i) {
-            const std::size_t j = (i + 1) % top.size();
-            solid.faces.push_back({{bottom[i], bottom[j], top[j], top[i]}, {}});
-        }
-        std::reverse(bottom.begin(), bottom.end());
-        solid.faces.push_back({top, {}});
-        solid.faces.push_back({bottom, {}});
-        a.solids.push_back(std::move(solid));
-    }
-}
 
 /// A trough of a floor and two walls, a rib across it, and a lid.
 armor::Assembly box(double high) {
@@ -287,85 +226,6 @@ class TestWeldPlan : public QObject {
         for (std::size_t i = 0; i < same.steps.size(); ++i)
             QCOMPARE(same.steps[i].seam, planned.steps[i].seam);
     }
-    /// Two upright plates 14 mm apart: no torch gets between them, whichever comes first is in the way of
-    /// the other's inner seam.
-    void tooNarrow() {
-        armor::Assembly a;
-        a.sheets.push_back(sheet("floor", level(0), {{0, -100}, {300, -100}, {300, 100}, {0, 100}}));
-        a.sheets.push_back(sheet("one", upright(-10), {{0, 3}, {300, 3}, {300, 100}, {0, 100}}));
-        a.sheets.push_back(sheet("two", upright(10), {{0, 3}, {300, 3}, {300, 100}, {0, 100}}));
-        a.welds.push_back(seam("floor", "one", {{{0, -7, 3}, {300, -7, 3}}}));
-        a.welds.push_back(seam("floor", "two", {{{0, 7, 3}, {300, 7, 3}}}));
-        finish(a);
-        const auto reach = weldReach(a).value();
-        QCOMPARE(reach.size(), std::size_t{2});
-        for (const StretchReach &s : reach[0].stretches) QCOMPARE(s.after, std::vector<std::string>{"two"});
-        for (const StretchReach &s : reach[1].stretches) QCOMPARE(s.after, std::vector<std::string>{"one"});
-        const WeldPlan plan = weldOrder(a, reach, seamWork(a, shippedStock()));
-        QCOMPARE(plan.blocked.size(), std::size_t{1});
-        QVERIFY(std::abs(plan.blocked[0].length - 300) < 1e-9);
-        QVERIFY(plan.parts.size() == 3);
-    }
-    /// A plate that leans over a seam of its own at 12 degrees leaves no room for a torch: no order helps.
-    void underItsOwnPart() {
-        armor::Assembly a;
-        const double lean = 12 * std::numbers::pi / 180;
-        a.sheets.push_back(sheet("floor", level(0), {{0, -200}, {300, -200}, {300, 200}, {0, 200}}));
-        const Vec3 y(0, std::cos(lean), std::sin(lean));
-        a.sheets.push_back(sheet("roof", {{0, 0, 8}, Vec3::UnitX(), y, Vec3::UnitX().cross(y)},
-                                 {{0, 0}, {300, 0}, {300, 180}, {0, 180}}));
-        a.welds.push_back(seam("floor", "roof", {{{0, 40, 3}, {300, 40, 3}}}));
-        finish(a);
-        const auto reach = weldReach(a).value();
-        QCOMPARE(reach.size(), std::size_t{1});
-        QVERIFY(!reach[0].stretches.empty());
-        for (const StretchReach &s : reach[0].stretches) {
-            QVERIFY(s.after.empty());
-            QCOMPARE(s.never, std::string("roof"));
-        }
-        const WeldPlan plan = weldOrder(a, reach, seamWork(a, shippedStock()));
-        QCOMPARE(plan.blocked.size(), std::size_t{1});
-        QCOMPARE(plan.blocked[0].by, std::string("roof"));
-        QVERIFY(std::abs(plan.blocked[0].length - 300) < 1e-9);
-    }
-    /// A short post beside a long seam closes only the stretch beside it.
-    void aStretchOfIt() {
-        armor::Assembly a;
-        a.sheets.push_back(sheet("floor", level(0), {{0, -100}, {600, -100}, {600, 100}, {0, 100}}));
-        a.sheets.push_back(sheet("wall", upright(-10), {{0, 3}, {600, 3}, {600, 100}, {0, 100}}));
-        a.sheets.push_back(sheet("post", upright(10), {{270, 3}, {330, 3}, {330, 250}, {270, 250}}));
-        a.welds.push_back(seam("floor", "wall", {{{0, -7, 3}, {600, -7, 3}}}));
-        a.welds.push_back(seam("floor", "post", {{{270, 7, 3}, {330, 7, 3}}}));
-        finish(a);
-        const WeldPlan plan = weldOrder(a, weldReach(a).value(), seamWork(a, shippedStock()));
-        QCOMPARE(plan.blocked.size(), std::size_t{1});
-        QVERIFY(plan.blocked[0].length > 0 && plan.blocked[0].length <= 120);
-    }
-    /// The seam over the outer corner of a miter: each bar ends in the plane that both are sawn in, so that a
-    /// torch stands on the bisector of the corner.
-    void overAMiter() {
-        armor::Assembly a;
-        const double half = 12.5 * std::numbers::pi / 180;
-        for (const double side : {-1.0, 1.0}) {
-            armor::BarPart b;
-            b.name = side < 0 ? "one" : "two";
-            b.section = *shippedStock().section("RHS 120x80x6");
-            b.material = *shippedStock().material("S355");
-            b.properties = stock::properties(b.section, b.material.density).value();
-            b.from = {0, 0, 0};
-            b.to = Vec3(-std::sin(half), side * std::cos(half), 0) * 400;
-            b.up = Vec3::UnitZ();
-            b.cutFrom = Vec3::UnitY();
-            a.bars.push_back(b);
-        }
-        const double outer = a.bars[0].section.width / 2 / std::cos(half);
-        a.welds.push_back(seam("one", "two", {{{outer, 0, -30}, {outer, 0, 30}}}));
-        for (const armor::BarPart &b : a.bars) a.solids.push_back(armor::solidOf(b));
-        const auto reach = weldReach(a).value();
-        QCOMPARE(reach.size(), std::size_t{1});
-        QVERIFY(reach[0].torch.dot(Vec3::UnitX()) > std::cos(0.2));
-        for (const StretchReach &s : reach[0].stretches) QVERIFY(s.never.empty() && s.after.empty());
-    }
     /// Of the demo every seam comes once, its parts are there by then, and what must come later does.
     void demoInOrder() {
         const job::Job job = job::loadJob(demoFolder() + "/marten-full-set.girder.json").value();
@@ -435,75 +295,6 @@ class TestWeldPlan : public QObject {
             (any ? possible : impossible) += 1;
         }
         QVERIFY(possible > 50 && impossible > 20);
-    }
-    /// A plate with a fillet on one face leans by the formula; on both faces alike it stands.
-    void platesThatLean() {
-        const auto leaning = [](bool both) {
-            armor::Assembly a;
-            a.sheets.push_back(sheet("floor", level(0), {{0, -100}, {300, -100}, {300, 100}, {0, 100}}));
-            a.sheets.push_back(sheet("wall", upright(0), {{0, 3}, {300, 3}, {300, 100}, {0, 100}}, 8));
-            std::vector<armor::WeldLine> lines{{{0, 4, 3}, {300, 4, 3}}};
-            if (both) lines.push_back({{0, -4, 3}, {300, -4, 3}});
-            a.welds.push_back(seam("floor", "wall", lines));
-            return shrinkage(a, seamWork(a, shippedStock()));
-        };
-        const auto one = leaning(false);
-        QCOMPARE(one.size(), std::size_t{1});
-        QVERIFY(one[0].angle && one[0].part == "wall");
-        QVERIFY(std::abs(one[0].value - 0.02 * std::pow(5 / 25.4, 1.3) / std::pow(8 / 25.4, 2)) < 1e-12);
-        QVERIFY(std::abs(one[0].high / one[0].low - 3) < 1e-12);
-        QVERIFY(leaning(true).empty());
-    }
-    /// Figures worked by hand: 0.2 kN per J/mm; 3/8 in fillet on 1/2 in plate; 25 mm2 in 10 mm.
-    void figures() {
-        QVERIFY(std::abs(tendonForce(800) - 160000) < 1e-9);
-        QVERIFY(std::abs(angularShrinkage(9.525, 12.7) - 0.022353) < 2e-6);
-        QVERIFY(std::abs(transverseShrinkage(25, 10) - 0.25) < 1e-12);
-    }
-    /// Seams alike on both sides of a tube leave it straight; on one side it bows as F e L2/8EI of half the
-    /// force says, toward the seam.
-    void beamWithSeams() {
-        const auto bowed = [](bool both, double seamed = 1600) {
-            armor::Assembly a;
-            armor::BarPart b;
-            b.name = "beam";
-            b.section = *shippedStock().section("RHS 120x80x6");
-            b.material = *shippedStock().material("S355");
-            b.properties = stock::properties(b.section, b.material.density).value();
-            b.from = {0, 0, 0};
-            b.to = {1600, 0, 0};
-            a.bars.push_back(b);
-            a.sheets.push_back(sheet("bar", level(63), {{0, -20}, {seamed, -20}, {seamed, 20}, {0, 20}}));
-            a.welds.push_back(
-                seam("beam", "bar", {{{0, -20, 60}, {seamed, -20, 60}}, {{0, 20, 60}, {seamed, 20, 60}}}));
-            if (both) {
-                a.sheets.push_back(sheet("under", level(-63), {{0, -20}, {1600, -20}, {1600, 20}, {0, 20}}));
-                a.welds.push_back(seam("beam", "under",
-                                       {{{0, -20, -60}, {1600, -20, -60}}, {{0, 20, -60}, {1600, 20, -60}}}));
-            }
-            return a;
-        };
-        const armor::Assembly one = bowed(false);
-        const auto work = seamWork(one, shippedStock());
-        const auto ofBeam = [](const std::vector<Distortion> &all) {
-            return std::find_if(all.begin(), all.end(), [](const Distortion &d) { return d.part == "beam"; });
-        };
-        const auto found = shrinkage(one, work);
-        const auto bow = ofBeam(found);
-        QVERIFY(bow != found.end());
-        const double force = 2 * tendonForce(work[0].heat * work[0].passes) / 2;
-        const double byHand = force * 60 * 1600 * 1600 / (8 * 2.1e5 * one.bars[0].properties.Iy);
-        QVERIFY2(std::abs(bow->value - byHand) < 0.05 * byHand,
-                 qPrintable(QString("%1 %2").arg(bow->value).arg(byHand)));
-        QVERIFY(bow->low < bow->value && bow->high > bow->value && bow->what.starts_with("bow"));
-        // Over the first half only: the moments of a beam loaded on its half, 9 q L2/128.
-        const armor::Assembly half = bowed(false, 800);
-        const auto foundHalf = shrinkage(half, seamWork(half, shippedStock()));
-        const auto bowHalf = ofBeam(foundHalf);
-        QVERIFY(bowHalf != foundHalf.end());
-        QVERIFY(std::abs(bowHalf->value - byHand * 8 * 9 / 128) < 0.05 * byHand);
-        const armor::Assembly two = bowed(true);
-        for (const Distortion &d : shrinkage(two, seamWork(two, shippedStock()))) QVERIFY(d.part != "beam");
     }
 };
 
