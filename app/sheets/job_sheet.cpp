@@ -15,6 +15,7 @@
 #include "app/window/theme.h"
 #include "core/base/constants.h"
 #include "core/exchange/cutting.h"
+#include "core/job/names.h"
 
 namespace hefty::app {
 namespace {
@@ -39,7 +40,7 @@ void summary(const Printing &s) {
                      : QStringLiteral("–"),
              std::isfinite(g.limit) ? (g.limitIsLeast ? "≥ " : "≤ ") + s.print(g.limit, g.quantity) + unit
                                     : QString::fromStdString(g.aside),
-             QString::fromStdString(g.governs)},
+             QString::fromStdString(job::nameOf(job, *s.appraisal, g.governs))},
             {0.3, 0.2, 0.2, 0.3});
     }
 }

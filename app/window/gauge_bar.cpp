@@ -8,6 +8,7 @@
 
 #include "app/window/theme.h"
 #include "core/base/constants.h"
+#include "core/job/names.h"
 
 namespace hefty::app {
 namespace {
@@ -62,7 +63,8 @@ void GaugeButton::refresh() {
         }
     }
     setToolTip(g && !g->governs.empty()
-                   ? tr("Governed by %1. Click for the working.").arg(QString::fromStdString(g->governs))
+                   ? tr("Governed by %1. Click for the working.")
+                         .arg(QString::fromStdString(job::nameOf(m_session->job(), *appraisal, g->governs)))
                    : tr("Click for the working."));
     if (shown == std::tuple(m_working, m_value, m_limit, m_change, m_broken)) return;
     setText(QStringLiteral("%1 %2").arg(m_name, m_value));

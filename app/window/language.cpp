@@ -8,14 +8,10 @@
 #include <QSettings>
 #include <QTranslator>
 
-namespace {
-
-// Of a library that is linked in: its resources are asked for by name.
-void initTranslations() {
+// Of a library that is linked in: its resources are asked for by name, from outside of any namespace.
+static void initTranslations() {
     Q_INIT_RESOURCE(translations);
 }
-
-}  // namespace
 
 namespace hefty::app {
 namespace {

@@ -300,6 +300,7 @@ QWidget *MainWindow::makeStrip() {
     m_title = new QLabel;
     m_title->setObjectName("jobTitle");
     m_title->setFont(textFont(13, true));
+    m_title->setMinimumWidth(150);  // a long name is cut rather than the window made wider
     m_vehicle = new QLabel;
     m_vehicle->setObjectName("vehicleName");
     layout->addWidget(m_title);
@@ -321,7 +322,7 @@ QWidget *MainWindow::makeStrip() {
     m_undo = stripButton(undo, "undoButton");
     m_redo = stripButton(redo, "redoButton");
     // A long name must not make the window wider: it is shortened, its tip has the whole of it.
-    for (const auto &[button, width] : {std::pair{m_undo, 150}, {m_redo, 80}}) {
+    for (const auto &[button, width] : {std::pair{m_undo, 140}, {m_redo, 80}}) {
         const auto shorten = [button = button, width = width] {
             const QString whole = button->defaultAction()->text();
             button->setText(button->fontMetrics().elidedText(whole, Qt::ElideRight, width - 24));

@@ -9,6 +9,7 @@
 #include "app/window/traveler.h"
 
 using namespace hefty::app;
+using namespace hefty::testing;
 
 namespace {
 

@@ -28,6 +28,9 @@ BuildBox::BuildBox(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     m_kind = new QComboBox(this);
     m_kind->setObjectName("buildKind");
     m_kind->setAccessibleName(tr("What to build"));
+    m_kind->setSizeAdjustPolicy(
+        QComboBox::AdjustToMinimumContentsLengthWithIcon);  // never wider than the tray
+    m_kind->setMinimumContentsLength(12);
     for (const BuildSpec &o : buildSpecs())
         m_kind->addItem(o.addOn ? tr("Add: %1").arg(QCoreApplication::translate("build", o.name).toLower())
                                 : QCoreApplication::translate("build", o.name),
@@ -157,15 +160,18 @@ void BuildBox::layFields() {
         widget->setObjectName(QStringLiteral("build.") + QLatin1String(f.key));
         widget->setAccessibleName(QLatin1String(f.name));
         m_edits[QLatin1String(f.key)] = widget;
+        auto *label = new QLabel(QLatin1String(f.name), m_fields);
+        label->setWordWrap(true);
+        label->setBuddy(widget);
         if (f.kind == Field::Place || f.kind == Field::Wall || f.kind == Field::Spot ||
             f.kind == Field::OnPart) {
             auto *row = new QHBoxLayout;
             row->setContentsMargins(0, 0, 0, 0);
             row->addWidget(widget, 1);
             row->addWidget(makePick(f));
-            form->addRow(QLatin1String(f.name), row);
+            form->addRow(label, row);
         } else {
-            form->addRow(QLatin1String(f.name), widget);
+            form->addRow(label, widget);
         }
     }
     const armor::AddOn *addOn = spec().addOn;

@@ -11,6 +11,7 @@
 #include <QVBoxLayout>
 
 #include "app/window/theme.h"
+#include "core/job/names.h"
 
 namespace hefty::app {
 namespace {
@@ -79,7 +80,9 @@ QVariant VariantModel::data(const QModelIndex &index, int role) const {
     const Column &c = columns[static_cast<std::size_t>(index.column() - 2)];
     const auto [value, why] = v.clearance ? c.value(*v.clearance) : std::pair{std::optional<double>(), v.why};
     if (role == Qt::ToolTipRole)
-        return value ? tr("Governed by %1").arg(QString::fromStdString(why)) : QString::fromStdString(why);
+        return value ? tr("Governed by %1")
+                           .arg(QString::fromStdString(job::nameOf(m_session->job(), *m_shown, why)))
+                     : QString::fromStdString(why);
     if (role == Qt::TextAlignmentRole) return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
     if (role != Qt::DisplayRole) return {};
     return value ? QString::fromStdString(measure::printQuantity(*value, c.quantity, m_session->units()))

@@ -172,9 +172,10 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
     p.setPen(colors().ink);
     p.setFont(textFont(11, true));
     p.drawText(box.adjusted(10, 4, 0, 0), Qt::AlignLeft | Qt::AlignTop, shown.title);
-    constexpr int most = 8;
-    const int count = std::min<int>(most, static_cast<int>(rungs->size()));
     const double top = box.top() + 34, bottom = box.bottom() - 26;
+    constexpr double twoLines = 34;  // of the small letters in which a long name is written
+    const int most = std::clamp(static_cast<int>((bottom - top) / twoLines), 3, 8);
+    const int count = std::min<int>(most, static_cast<int>(rungs->size()));
     const double left = box.left() + 14, right = box.left() + 112;
     const double step = (bottom - top) / count;
     p.setPen(QPen(colors().ink, 5));
@@ -200,8 +201,10 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
         p.setFont(textFont(9.5, i == 0));
         constexpr int flags = Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap;
         if (p.fontMetrics().horizontalAdvance(title) > text.width()) p.setFont(textFont(8, i == 0));
+        const double lines = std::max(1.0, std::floor((step + 2) / p.fontMetrics().lineSpacing()));
         if (p.boundingRect(text, flags, title).height() > step + 2)
-            title = p.fontMetrics().elidedText(title, Qt::ElideRight, static_cast<int>(text.width()));
+            title = p.fontMetrics().elidedText(title, Qt::ElideRight,
+                                               static_cast<int>((lines - 0.2) * text.width()));
         p.drawText(text, flags, title);
     }
     p.setFont(textFont(9.5));

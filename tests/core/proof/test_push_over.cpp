@@ -132,7 +132,10 @@ class TestPushOver : public QObject {
                              (v["N₃"] > 0 ? v["n₃"] / v["N₃"] : 0);
             QVERIFY2(std::abs(D - v["D"]) < 1e-9 * (1 + D), c.id.c_str());
             QVERIFY((c.utilization <= 1) == (D <= 1));
-            if (v["N₃"] > 1e12 * v["n₃"]) QVERIFY(std::abs(std::pow(c.utilization, 3) / D - 1) < 0.3);
+            // of what hardly works, the road counts once its ranges are made so much larger
+            if (v["N₃"] > 1e12 * v["n₃"] && c.utilization > 0.1)
+                QVERIFY2(std::abs(std::pow(c.utilization, 3) / D - 1) < 0.3,
+                         qPrintable(QString("%1: %2, D = %3").arg(c.id.c_str()).arg(c.utilization).arg(D)));
         }
         QVERIFY(checked > 10);
     }
