@@ -107,6 +107,12 @@ void coverBySheet(Face &face, const std::string &part, const armor::SheetPart &s
 
 }  // namespace
 
+std::vector<const armor::Assembly *> shapesOf(const Appraisal &appraisal) {
+    std::vector<const armor::Assembly *> out;
+    for (const PieceAppraisal &p : appraisal.pieces) out.push_back(p.assembly ? &p.shape() : nullptr);
+    return out;
+}
+
 std::optional<Airflow> airflowOf(const rig::Vehicle &vehicle,
                                  const std::vector<const armor::Assembly *> &assemblies) {
     const auto radiator = std::find_if(vehicle.keepOuts.begin(), vehicle.keepOuts.end(),

@@ -18,6 +18,9 @@ struct Airflow {
 /// The radiator is the keep-out of that id that the walk around the vehicle asks for.
 inline constexpr const char *radiatorId = "radiator";
 
+/// The pieces as they stand, fitted where that was measured; null where one is not built.
+[[nodiscard]] std::vector<const armor::Assembly *> shapesOf(const Appraisal &appraisal);
+
 /// Looked at in cells of 8 mm along the vehicle; holes and openings of sheets let the air through.
 /// @param assemblies  of the job's pieces, null where one is not built
 /// @return nothing: no radiator was measured

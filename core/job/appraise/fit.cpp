@@ -377,9 +377,7 @@ namespace {
 
 /// What is left of the radiator's face, if less than the house asks for.
 void addAirflow(Appraisal &a, const Job &job) {
-    std::vector<const armor::Assembly *> shapes;
-    for (const PieceAppraisal &p : a.pieces) shapes.push_back(p.assembly ? &p.shape() : nullptr);
-    const auto air = airflowOf(job.vehicle, shapes);
+    const auto air = airflowOf(job.vehicle, shapesOf(a));
     if (!air || air->governs.empty() || air->share >= job.rules.leastAirflow) return;
     const PieceAppraisal &piece = a.pieces[air->pieceIndex];
     Finding f;

@@ -9,6 +9,7 @@
 #include <fmt/format.h>
 
 #include "core/base/constants.h"
+#include "core/job/appraise/airflow.h"
 
 namespace hefty::job {
 namespace {
@@ -185,9 +186,7 @@ std::vector<InView> inView(const rig::Vehicle &vehicle,
 
 void addInView(Appraisal &a, const Job &job) {
     constexpr double noticed = 0.99;
-    std::vector<const armor::Assembly *> shapes;
-    for (const PieceAppraisal &p : a.pieces) shapes.push_back(p.assembly ? &p.shape() : nullptr);
-    for (InView &v : inView(job.vehicle, shapes)) {
+    for (InView &v : inView(job.vehicle, shapesOf(a))) {
         if (v.governs.empty() || v.share >= noticed) continue;
         const PieceAppraisal &piece = a.pieces[v.piece];
         Finding f;

@@ -5,11 +5,12 @@
 #include "core/job/appraise/airflow.h"
 #include "core/job/appraise/appraise_under.h"
 #include "core/job/appraise/fit.h"
-#include "tests/core/demo.h"
+#include "tests/core/plate_across.h"
 
 using namespace hefty;
 using namespace hefty::armor;
 using hefty::testing::byHand;
+using hefty::testing::plate;
 
 namespace {
 
@@ -22,17 +23,6 @@ rig::Vehicle vehicle() {
     k.high = {300, 300, 1000};
     v.keepOuts.push_back(k);
     return v;
-}
-
-/// Upright across the vehicle at x, w wide and h high around (y, z).
-Json plate(double x, double y, double z, double w, double h) {
-    return {{"op", "plate"},
-            {"name", "plate"},
-            {"thickness", 4},
-            {"at", {{"at", {x, y, z}}}},
-            {"normal", {1, 0, 0}},
-            {"up", {0, 0, 1}},
-            {"outline", {{-w / 2, -h / 2}, {w / 2, -h / 2}, {w / 2, h / 2}, {-w / 2, h / 2}}}};
 }
 
 job::Airflow air(const Assembly &a) {
