@@ -11,6 +11,7 @@
 #include <fmt/format.h>
 
 #include "core/base/constants.h"
+#include "core/measure/sum.h"
 
 namespace hefty::measure {
 namespace {
@@ -282,10 +283,10 @@ Result<double> gaugeThickness(int gauge, GaugeKind kind) {
                 fmt::format("Gauges {} to {} are known.", table.front().gauge, table.back().gauge));
 }
 
-Result<ReadLength> readLength(std::string_view text, UnitSystem defaultSystem) {
-    const std::string plain = plainText(text);
-    if (plain.empty())
-        return fail(ProblemKind::BadInput, "There is no measure.", "", "Write for example 45mm or 1-3/4.");
+namespace {
+
+/// @param plain  as plainText() makes it
+Result<ReadLength> readOne(std::string_view plain, UnitSystem defaultSystem) {
     Scanner scan(plain);
     const bool negative = scan.take('-');
     if (!negative) scan.take('+');
@@ -297,7 +298,8 @@ Result<ReadLength> readLength(std::string_view text, UnitSystem defaultSystem) {
     Scanner ahead = scan;
     const std::string word = ahead.takeWord();
     if (word == "ga" || word == "gauge" || word == "gage") {
-        if (negative) return fail(ProblemKind::BadInput, "A gauge cannot be negative.", plain, "");
+        if (negative)
+            return fail(ProblemKind::BadInput, "A gauge cannot be negative.", std::string(plain), "");
         return readGauge(number->value, ahead);
     }
     double mm = 0;
@@ -322,9 +324,27 @@ Result<ReadLength> readLength(std::string_view text, UnitSystem defaultSystem) {
                     "Write for example 45mm, 1-3/4, 2'6\" or 11ga sheet.");
     if (negative) mm = -mm;
     if (!std::isfinite(mm) || std::abs(mm) > 1e6)
-        return fail(ProblemKind::BadInput, "The measure is beyond one kilometer.", plain,
+        return fail(ProblemKind::BadInput, "The measure is beyond one kilometer.", std::string(plain),
                     "Check the number and its unit.");
     return ReadLength{mm, understoodAs(mm, unit)};
+}
+
+}  // namespace
+
+Result<ReadLength> readLength(std::string_view text, UnitSystem defaultSystem) {
+    const std::string plain = plainText(text);
+    if (plain.empty())
+        return fail(ProblemKind::BadInput, "There is no measure.", "", "Write for example 45mm or 1-3/4.");
+    const auto sum = workOut(plain, [&](std::string_view term) -> Result<double> {
+        return readOne(term, defaultSystem).map([](const ReadLength &r) { return r.mm; });
+    });
+    if (!sum) return tl::unexpected(sum.error());
+    if (!*sum) return readOne(plain, defaultSystem);
+    if (!std::isfinite(**sum) || std::abs(**sum) > 1e6)
+        return fail(ProblemKind::BadInput, "The measure is beyond one kilometer.", plain,
+                    "Check the numbers and their units.");
+    return ReadLength{
+        **sum, fmt::format("{} = {}", plain, printLength(**sum, defaultSystem, Fineness::Drilled).text)};
 }
 
 PrintedLength printInches(double mm, int denominator) {

@@ -24,6 +24,8 @@ struct ReadLength {
 /// system. A comma is read as a decimal point unless three digits follow it, which is refused as
 /// ambiguous.
 ///
+/// Sums of measures are worked out as workOut() does: "640 - 25", "2 x 44.5", "1-3/4 + 3/16", "half of 1180".
+///
 /// Gauges: sheet by the Manufacturers' Standard Gauge for steel sheet (the default), tube and "wall"
 /// by the Birmingham (Stubs) gauge, aluminum by the Brown & Sharpe gauge.
 ///

@@ -9,6 +9,7 @@
 #include <fmt/format.h>
 
 #include "core/base/constants.h"
+#include "core/measure/sum.h"
 
 namespace hefty::measure {
 namespace {
@@ -99,7 +100,7 @@ bool hasStrayGap(std::string_view text) {
     return false;
 }
 
-std::string trimmed(std::string_view text) {
+std::string squeezed(std::string_view text) {
     std::string out;
     for (const char c : text)
         if (c != ' ' && c != '\t') out += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
@@ -108,15 +109,13 @@ std::string trimmed(std::string_view text) {
 
 }  // namespace
 
-Result<ReadQuantity> readQuantity(std::string_view text, Quantity quantity, UnitSystem defaultSystem) {
-    if (quantity == Quantity::Length || quantity == Quantity::DrilledLength)
-        return readLength(text, defaultSystem).map([](const ReadLength &r) {
-            return ReadQuantity{r.mm, r.understood};
-        });
+namespace {
+
+Result<ReadQuantity> readOne(std::string_view text, Quantity quantity, UnitSystem defaultSystem) {
     if (hasStrayGap(text))
         return fail(ProblemKind::BadInput, "Two numbers stand here where one is expected.", std::string(text),
                     "Write one number.");
-    std::string plain = trimmed(text);
+    std::string plain = squeezed(text);
     if (!plain.empty() && plain.front() == '+') plain.erase(0, 1);
     double number = 0;
     const auto [end, error] = std::from_chars(plain.data(), plain.data() + plain.size(), number);
@@ -140,6 +139,26 @@ Result<ReadQuantity> readQuantity(std::string_view text, Quantity quantity, Unit
     if (quantity == Quantity::Count && value != std::floor(value))
         return fail(ProblemKind::BadInput, "A whole number is expected here.", std::string(text), "");
     return ReadQuantity{value, printQuantity(value, quantity, defaultSystem)};
+}
+
+}  // namespace
+
+Result<ReadQuantity> readQuantity(std::string_view text, Quantity quantity, UnitSystem defaultSystem) {
+    if (quantity == Quantity::Length || quantity == Quantity::DrilledLength)
+        return readLength(text, defaultSystem).map([](const ReadLength &r) {
+            return ReadQuantity{r.mm, r.understood};
+        });
+    const auto sum = workOut(text, [&](std::string_view term) -> Result<double> {
+        return readOne(term, quantity, defaultSystem).map([](const ReadQuantity &r) { return r.value; });
+    });
+    if (!sum) return tl::unexpected(sum.error());
+    if (!*sum) return readOne(text, quantity, defaultSystem);
+    if (!std::isfinite(**sum))
+        return fail(ProblemKind::BadInput, "The sum is no number.", std::string(text), "Check its numbers.");
+    if (quantity == Quantity::Count && **sum != std::floor(**sum))
+        return fail(ProblemKind::BadInput, "A whole number is expected here.", std::string(text), "");
+    return ReadQuantity{
+        **sum, fmt::format("{} = {}", squeezed(text), printQuantity(**sum, quantity, defaultSystem))};
 }
 
 std::string printQuantity(double value, Quantity quantity, UnitSystem system) {

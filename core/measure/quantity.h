@@ -34,7 +34,7 @@ struct ReadQuantity {
 
 /// Reads text as a quantity: lengths as readLength does; angles in degrees; masses in kg, lb;
 /// forces in N, kN, kgf, lbf; moments in N·m, kN·m, lbf·ft; stresses in MPa, ksi; pressures in kPa, bar, psi;
-/// rates in N/mm, lb/in.
+/// rates in N/mm, lb/in. Sums of all of these as workOut() does.
 /// @error BadInput if the text is not such a quantity
 [[nodiscard]] Result<ReadQuantity> readQuantity(std::string_view text, Quantity quantity,
                                                 UnitSystem defaultSystem);
