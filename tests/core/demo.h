@@ -49,4 +49,13 @@ inline const job::Job &fullSet() {
     return job;
 }
 
+/// What the vehicle is held by in front is behind it instead.
+inline void turnHolds(rig::Vehicle &vehicle) {
+    for (rig::Hold &h : vehicle.holds) {
+        if (h.face != "front") continue;
+        h.face = "rear";
+        h.at = {-h.at.x() - 4000, -h.at.y(), h.at.z()};
+    }
+}
+
 }  // namespace hefty::testing

@@ -162,7 +162,7 @@ class Appraiser {
         const PieceAppraisal *same = earlier(piece.id);
         if (same && same->assembly) {
             out.assembly = same->assembly;
-            out.proved = same->proved;
+            out.proved = same->proved == same->fitted ? same->assembly : same->proved;
         } else {
             auto assembly = job::buildPiece(m_job, piece, m_out, m_stock);
             if (!assembly) {
@@ -201,6 +201,16 @@ class Appraiser {
         m_out.pieces.push_back(std::move(out));
     }
 
+    /// The shape as built; that of the appraisal before, if the readings are the same.
+    [[nodiscard]] std::shared_ptr<const armor::Assembly> asFittedOf(const PieceAppraisal &piece) const {
+        const PieceAppraisal *same = earlier(piece.id);
+        if (same && same->fitted && same->assembly == piece.assembly && same->asBuilt &&
+            same->asBuilt->left.isApprox(piece.asBuilt->left) &&
+            same->asBuilt->right.isApprox(piece.asBuilt->right))
+            return same->fitted;
+        return std::make_shared<const armor::Assembly>(workshop::asFitted(*piece.assembly, *piece.asBuilt));
+    }
+
     /// What was read between the holes of the piece says whether it goes on.
     void lookAsBuilt(PieceAppraisal &out) {
         std::map<std::string, double> readings;
@@ -208,9 +218,9 @@ class Appraiser {
             if (r.value) readings[r.item] = *r.value;
         if (readings.empty()) return;
         out.asBuilt = workshop::asBuilt(out.id, *out.assembly, readings);
-        if (out.asBuilt)
-            out.fitted =
-                std::make_shared<const armor::Assembly>(workshop::asFitted(*out.assembly, *out.asBuilt));
+        if (out.asBuilt) out.fitted = asFittedOf(out);
+        // What stands on another piece is proved with that one as drawn.
+        if (out.fitted && out.proved == out.assembly) out.proved = out.fitted;
         if (!out.asBuilt || out.asBuilt->goesOn) return;
         Finding f = makeFinding(
             "asBuilt/" + out.id, Severity::Fix, "fitup", out.id,
@@ -254,9 +264,9 @@ class Appraiser {
     /// Takes over the proof of the same piece under the same weights and rules, if there is one.
     bool provenBefore(PieceAppraisal &out) const {
         const PieceAppraisal *same = earlier(out.id);
-        if (!same || !same->proof || m_before->detail != m_out.detail || !m_before->underAll ||
-            !m_duties.empty() || !(m_before->of->rules == m_job.rules) || !m_before->rig ||
-            !(m_before->rig->worst == m_out.rig->worst))
+        if (!same || !same->proof || same->proved != out.proved || m_before->detail != m_out.detail ||
+            !m_before->underAll || !m_duties.empty() || !(m_before->of->rules == m_job.rules) ||
+            !m_before->rig || !(m_before->rig->worst == m_out.rig->worst))
             return false;
         out.proof = same->proof;
         return true;

@@ -116,13 +116,22 @@ class Expander {
 
     void addGravityOnly() { begin("gravity", {"gravity", "Standing still, own weight"}); }
 
+    /// 1: the rope goes out ahead, -1: behind.
+    [[nodiscard]] double winchWay() const {
+        return m_assembly.winch->fairleadAt.x() >= m_assembly.winch->drum.x() ? 1 : -1;
+    }
+    /// Left and right are the vehicle's, whichever way the rope goes out.
     [[nodiscard]] std::vector<Direction> winchCone() const {
         const double s = m_rules.coneSide, u = m_rules.coneUp, d = -m_rules.coneDown;
-        return {{"straight", "straight ahead", 0, 0},
+        return {{"straight", winchWay() > 0 ? "straight ahead" : "straight back", 0, 0},
                 {"left-up", "to the left and up", s, u},
                 {"left-down", "to the left and down", s, d},
                 {"right-up", "to the right and up", -s, u},
                 {"right-down", "to the right and down", -s, d}};
+    }
+    [[nodiscard]] Vec3 winchLine(double side, double lift) const {
+        const Vec3 ahead = lineDirection(side, lift);
+        return {winchWay() * ahead.x(), ahead.y(), ahead.z()};
     }
 
     /// Where the rope turns: on its straight way from the drum if that passes through the opening, else at
@@ -162,7 +171,7 @@ class Expander {
             for (const auto &[side, drum] : places) {
                 const Way way{fmt::format("{}/{}", d.id, side == 0 ? "mid" : (side > 0 ? "left" : "right")),
                               fmt::format(" {}, {}", d.title, drum)};
-                const Vec3 out = lineDirection(d.side, d.lift);
+                const Vec3 out = winchLine(d.side, d.lift);
                 applyLine(begin("winch", {"winch", "Winch pull"}, way), rated * m_rules.shockFactor, out,
                           side);
                 const int survival =
@@ -176,12 +185,13 @@ class Expander {
     void addDoubleLine() {
         const double T = m_stock.winch(m_assembly.winch->winch)->ratedPull * m_rules.shockFactor;
         for (const armor::Anchor &a : m_assembly.anchors) {
-            if (!canPull(a) || a.forward.x() < 0)
+            if (!canPull(a) || a.forward.x() * winchWay() < 0)
                 continue;  // the rope comes back to the side that it went out on
             const int c =
                 begin("double-line", placeOf("double-line", "Double line through a block, back to ", a));
-            applyLine(c, T, Vec3::UnitX(), 0);
-            pullAnchor(c, a, Vec3::UnitX() * T);
+            const Vec3 line = winchLine(0, 0);
+            applyLine(c, T, line, 0);
+            pullAnchor(c, a, line * T);
         }
     }
 

@@ -1,4 +1,5 @@
 #include "core/workshop/fitup/as_built.h"
+#include "core/armor/places_in.h"
 
 #include <algorithm>
 #include <array>
@@ -176,18 +177,22 @@ Vec3 AsBuilt::placed(const Vec3 &drawn) const {
 
 armor::Assembly asFitted(const armor::Assembly &assembly, const AsBuilt &built) {
     armor::Assembly out = assembly;
+    for (Vec3 *at : armor::placesIn(out)) *at = built.placed(*at);
     for (armor::BarPart &b : out.bars) {
         b.from = built.placed(b.from);
         b.to = built.placed(b.to);
         for (armor::PathPoint &p : b.bends) p.at = built.placed(p.at);
     }
     for (armor::SheetPart &s : out.sheets) {
+        // As it lies about its middle: its axes may begin elsewhere.
         constexpr double step = 50;  // mm: so far along its axes a plate is looked at
-        const Vec3 origin = built.placed(s.axes.origin);
-        const Vec3 x = (built.placed(s.axes.origin + s.axes.x * step) - origin).normalized();
-        const Vec3 y = built.placed(s.axes.origin + s.axes.y * step) - origin;
+        const Vec3 center = s.center(), middle = built.placed(center);
+        const Vec3 from = s.axes.toLocal(center);
+        const Vec3 x = (built.placed(center + s.axes.x * step) - middle).normalized();
+        const Vec3 y = built.placed(center + s.axes.y * step) - middle;
         const Vec3 z = x.cross(y).normalized();
-        s.axes = {origin, x, z.cross(x), z};
+        s.axes = {middle, x, z.cross(x), z};
+        s.axes.origin -= s.axes.x * from.x() + s.axes.y * from.y() + s.axes.z * from.z();
     }
     for (armor::BoughtPart &b : out.bought) b.center = built.placed(b.center);
     for (armor::Solid &solid : out.solids)

@@ -52,8 +52,8 @@ inline constexpr double drawnTogether = 1.5;
 [[nodiscard]] std::optional<AsBuilt> asBuilt(const std::string &piece, const armor::Assembly &assembly,
                                              const std::map<std::string, double> &readings);
 
-/// The piece in the shape that it was built in, set on the vehicle: its parts and their faces. Welds, bolts
-/// and places of duties stay as they are drawn.
+/// The piece in the shape that it was built in, set on the vehicle: its parts and their faces, welds, bolts
+/// and the places where something acts. Parts keep their size.
 [[nodiscard]] armor::Assembly asFitted(const armor::Assembly &assembly, const AsBuilt &built);
 
 }  // namespace hefty::workshop

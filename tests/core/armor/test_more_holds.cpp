@@ -1,6 +1,7 @@
 #include <QtTest>
 
 #include <cmath>
+#include <map>
 #include <numbers>
 
 #include "core/base/constants.h"
@@ -126,6 +127,46 @@ class TestMoreHolds : public QObject {
             QVERIFY2(check(p, id), id);
     }
 
+    /// The same receiver behind: the cradle looks rearward, left is still left, and what it is worked by is
+    /// what it is worked by in front.
+    void cradleBehind() {
+        job::Job job = demo("marten-winch-cradle");
+        const Assembly front = built(job);
+        const proof::Proof ahead = proved(job, front);
+        hefty::testing::turnHolds(job.vehicle);
+        job.pieces[0].pattern = "rear-winch-cradle";
+        const Assembly a = built(job);
+        nothingToMend(a);
+        const double mouth = a.slips[0].mouth.x();
+        QVERIFY(a.winch->drum.x() < mouth && a.winch->fairleadAt.x() < a.winch->drum.x());
+        QVERIFY(std::abs((mouth - a.winch->drum.x()) - (front.winch->drum.x() - front.slips[0].mouth.x())) <
+                1e-9);
+        QVERIFY(a.sheet("cheek.left")->center().y() > 0 && a.sheet("handle.right")->center().y() < 0);
+        QCOMPARE(a.welds.size(), front.welds.size());
+        const proof::Proof p = proved(job, a);
+        const std::size_t c = caseOf(p, "winch/straight/mid");
+        QVERIFY(beyondWeight(p, p.idealization.slips[0].pin, c).norm() > 15000);
+        QVERIFY(p.duties.cases[c].way.starts_with("straight back"));
+        // The piece is alike on both sides: of every pair the harder worked one.
+        const auto worked = [](const proof::Proof &of) {
+            std::map<std::string, double> out;
+            for (const proof::Check &k : of.checks) {
+                std::string id = k.id;
+                for (std::size_t at = id.find(".right"); at != std::string::npos; at = id.find(".right"))
+                    id.replace(at, 6, ".left");
+                out[id] = std::max(out[id], k.utilization);
+            }
+            return out;
+        };
+        const auto one = worked(ahead), other = worked(p);
+        QCOMPARE(one.size(), other.size());
+        for (const auto &[id, use] : one) {
+            QVERIFY2(other.contains(id), id.c_str());
+            QVERIFY2(std::abs(other.at(id) - use) < 1e-6 + 1e-4 * use,
+                     qPrintable(QString("%1: %2, in front %3").arg(id.c_str()).arg(other.at(id)).arg(use)));
+        }
+    }
+
     /// What nobody has declared of a receiver is not called proved; what is not measured is refused.
     void receiversThatAreNotKnown() {
         job::Job job = demo("marten-winch-cradle");
@@ -231,6 +272,11 @@ class TestMoreHolds : public QObject {
         const Assembly a = built(job);
         nothingToMend(a);
         QVERIFY(welded(a, "hinge.post", "hinge.plate") && welded(a, "keeper", "latch.plate"));
+        // The cover that was added under the arm swings with it, what stays does not.
+        const std::vector<std::string> &swings = a.gates[0].parts;
+        QVERIFY(std::find(swings.begin(), swings.end(), "cover") != swings.end());
+        for (const char *stays : {"hinge.post", "hinge.plate", "latch.plate", "keeper"})
+            QVERIFY2(std::find(swings.begin(), swings.end(), stays) == swings.end(), stays);
         QCOMPARE(a.bar("carrier.arm")->bends.size(), std::size_t{4});
         const BarPart &arm = *a.bar("carrier.arm");
         const double out = job.pieces[0].settings.contains("bulge")

@@ -159,6 +159,32 @@ class TestAfterWelding : public QObject {
         const auto wide = [](const armor::Assembly &a) { return a.extent().sizes().y(); };
         const double wider = wide(built.pieces[0].shape()) - wide(assembly);
         QVERIFY2(wider > 7 && wider < 8.2, qPrintable(QString::number(wider)));
+        // The proof is of that shape too: what is checked is the same, every tab is pulled where it came to
+        // be, and what carries one side moves by no more than the shape does.
+        const job::PieceAppraisal &piece = built.pieces[0];
+        QVERIFY(piece.proved == piece.fitted && drawn.pieces[0].proved == drawn.pieces[0].assembly);
+        const auto &before = drawn.pieces[0].proof->checks, &after = piece.proof->checks;
+        QCOMPARE(after.size(), before.size());
+        int moved = 0;
+        for (const proof::Check &c : before) {
+            const auto same = std::find_if(after.begin(), after.end(),
+                                           [&c](const proof::Check &o) { return o.id == c.id; });
+            QVERIFY2(same != after.end(), c.id.c_str());
+            if (c.utilization < 0.3) continue;
+            QVERIFY2(
+                std::abs(same->utilization / c.utilization - 1) < 0.15,
+                qPrintable(
+                    QString("%1: %2, drawn %3").arg(c.id.c_str()).arg(same->utilization).arg(c.utilization)));
+            if (std::abs(same->utilization - c.utilization) > 1e-6) ++moved;
+        }
+        QVERIFY(moved > 0);
+        const double apart = piece.proved->anchors[0].hole.y() - piece.proved->anchors[1].hole.y(),
+                     asDrawn = assembly.anchors[0].hole.y() - assembly.anchors[1].hole.y();
+        QVERIFY(std::abs(apart) > std::abs(asDrawn) + 3);
+        // Nothing read anew: shape and proof are taken over.
+        const job::Appraisal same =
+            job::appraise(job, hefty::testing::shippedStock(), {}, proof::Detail::Strips, &built);
+        QVERIFY(same.pieces[0].proof == piece.proof && same.pieces[0].fitted == piece.fitted);
     }
     /// One side 8 mm ahead of the other: holes 500 apart along the rails show it in the diagonals. Turned as
     /// a whole by 8/920 its faces stand askew by half of 500 · 8/920 at their ends; holes of 100 hardly show
