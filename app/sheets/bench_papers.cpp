@@ -18,8 +18,16 @@ const armor::BarPart *barOf(const job::PieceAppraisal &piece, const job::BentBar
     return piece.assembly ? piece.assembly->bar(bent.part) : nullptr;
 }
 
+/// Both names of two that are bent of one tube.
+QString nameOf(const job::PieceAppraisal &piece, const job::BentBar &bent) {
+    const QString name = QString::fromStdString(piece.assembly->labelOf(bent.part));
+    return bent.twin.empty() ? name
+                             : JobSheet::tr("%1 and %2")
+                                   .arg(name, QString::fromStdString(piece.assembly->labelOf(bent.twin)));
+}
+
 QString titleOf(const Printing &s, const job::PieceAppraisal &piece, const job::BentBar &bent) {
-    return QString::fromStdString(s.nameOf(piece) + ": " + piece.assembly->labelOf(bent.part));
+    return QString::fromStdString(s.nameOf(piece)) + ": " + nameOf(piece, bent);
 }
 
 /// A band to lay along the tube, in pieces as long as the page is wide, each glued on at the dashed line.
@@ -110,13 +118,12 @@ void printBends(const Printing &s, const job::PieceAppraisal &piece) {
     for (const job::BentBar &bent : piece.bent) {
         const armor::BarPart *bar = barOf(piece, bent);
         if (!bar) continue;
-        const QString name = QString::fromStdString(piece.assembly->labelOf(bent.part));
         if (!bent.plan) {
-            s.page.row({name, QString::fromStdString(bent.why)}, {0.28, 0.72});
+            s.page.row({nameOf(piece, bent), QString::fromStdString(bent.why)}, {0.28, 0.72});
             continue;
         }
         s.page.row({JobSheet::tr("%1, cut to %2, its %3 first")
-                        .arg(name, s.length(bent.plan->cut),
+                        .arg(nameOf(piece, bent), s.length(bent.plan->cut),
                              bent.plan->fromEnd ? JobSheet::tr("end") : JobSheet::tr("start"))},
                    {1.0}, true);
         const auto marks = workshop::bendMarks(*bent.plan, bar->section.height);
@@ -125,6 +132,8 @@ void printBends(const Printing &s, const job::PieceAppraisal &piece) {
                         turned(marks[i].set), i == 0 ? QString() : turned(marks[i].rotation),
                         QString::number(marks[i].pulls)},
                        shares);
+        if (bent.plan->cutApart > 0)
+            s.page.row({JobSheet::tr("saw apart"), s.length(bent.plan->cutApart), {}, {}, {}, {}}, shares);
     }
 }
 

@@ -26,7 +26,7 @@ void CutPartView::show(const std::string &part) {
     if (piece && piece->assembly && !part.empty()) {
         const workshop::BendPlan *plan = nullptr;
         for (const job::BentBar &b : piece->bent)
-            if (b.part == part && b.plan) plan = &*b.plan;
+            if ((b.part == part || b.twin == part) && b.plan) plan = &*b.plan;
         m_drawing = exchange::cutDrawing(*piece->assembly, part, plan);
         m_name = QString::fromStdString(piece->assembly->labelOf(part));
     }

@@ -6,6 +6,7 @@
 
 #include "core/base/constants.h"
 #include "core/base/csv.h"
+#include "core/workshop/bend/twins.h"
 #include "core/workshop/cut/notches.h"
 #include "core/workshop/flat/flat_pattern.h"
 #include "core/workshop/masses.h"
@@ -206,14 +207,24 @@ Result<bool> nestBars(const armor::Assembly &a, const Shop &shop, std::stop_toke
         const armor::FoldedBar *whole = foldedBarOf(a, b.name);
         return whole ? whole->name : b.name;
     };
+    const auto isCut = [&](const std::string &part) {
+        return std::any_of(cut.begin(), cut.end(), [&](const CutAlready &c) { return c.part == part; });
+    };
+    std::vector<TwinTube> twins = shop.twins ? twinTubes(a, shop) : std::vector<TwinTube>();
+    std::erase_if(twins, [&](const TwinTube &t) { return isCut(t.part) || isCut(t.twin); });
     const auto wanted = [&](const armor::BarPart &b) {
         const armor::FoldedBar *whole = foldedBarOf(a, b.name);
         if (!b.made.bought.empty() || (whole && whole->legs.front() != b.name)) return false;
-        return std::none_of(cut.begin(), cut.end(), [&](const CutAlready &c) { return c.part == nameOf(b); });
+        if (std::any_of(twins.begin(), twins.end(), [&b](const TwinTube &t) { return t.twin == b.name; }))
+            return false;
+        return !isCut(nameOf(b));
     };
     const auto pieceOf = [&](const armor::BarPart &b) {
         const armor::FoldedBar *whole = foldedBarOf(a, b.name);
-        return PieceLength{nameOf(b), whole ? notchPlan(a, *whole).length : b.cutLength()};
+        const auto both =
+            std::find_if(twins.begin(), twins.end(), [&b](const TwinTube &t) { return t.part == b.name; });
+        if (both != twins.end()) return PieceLength{b.name, both->plan.cut, both->twin};
+        return PieceLength{nameOf(b), whole ? notchPlan(a, *whole).length : lengthToBend(b, shop)};
     };
     for (const armor::BarPart &t : a.bars) {
         if (!wanted(t)) continue;

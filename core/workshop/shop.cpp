@@ -97,6 +97,7 @@ Shop readShop(const Json &json, const std::string &path, Faults &faults) {
     for (const auto &[value, itemPath] : o.array("sheets"))
         shop.sheets.push_back(readSheet(*value, itemPath, faults));
     shop.dies = readDies(o, faults);
+    shop.twins = o.boolean("twins", false);
     shop.testBends = readTestBends(o, faults);
     shop.extra = o.leftover();
     return shop;
@@ -107,6 +108,7 @@ Json writeShop(const Shop &shop) {
     json["name"] = shop.name;
     json["currency"] = shop.currency;
     for (const ShopSetting &s : shopSettings()) json[s.id] = shop.*s.member;
+    if (shop.twins) json["twins"] = true;
     json["rack"] = Json::array();
     for (const RackItem &i : shop.rack)
         json["rack"].push_back({{"id", i.id},

@@ -63,6 +63,7 @@ struct Shop {
     double coatMinutes = 45;  ///< for a square meter
     double hoursFactor = 1;   ///< what jobs took over what was estimated
     double hourRate = 45;
+    bool twins = false;  ///< bars of both sides are bent of one tube where that saves tube
     std::vector<RackItem> rack;
     std::vector<SheetItem> sheets;
     std::vector<BenderDie> dies;

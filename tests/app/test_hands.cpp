@@ -1,4 +1,5 @@
 #include <QAbstractSlider>
+#include <QCheckBox>
 #include <QDialog>
 #include <QImage>
 #include <QLabel>
@@ -6,6 +7,7 @@
 #include <QSpinBox>
 #include <QTableWidget>
 #include <QToolButton>
+#include <QUndoStack>
 
 #include "app/stops/cut/bend_page.h"
 #include "app/stops/cut/sheet_page.h"
@@ -305,6 +307,26 @@ class TestHands : public QObject {
         // What has been bent stands toward the die's side, above the line of the tube.
         const QRect upper(left.left(), 0, left.width(), left.height() / 2);
         QVERIFY(pixelsOf(after, upper, colors().yellow) > pixelsOf(before, upper, colors().yellow));
+    }
+    /// Both sliders' outer tubes of one tube: one row in place of two, what it saves is told, one undo takes
+    /// it back.
+    void bothSidesOfOneTube() {
+        DemoWindow demo("cut", demoPath("marten-full-set"));
+        QVERIFY(demo.answered());
+        demo.session().choosePiece("sliders");
+        QTest::mouseClick(demo.find<QPushButton>("pageBender"), Qt::LeftButton);
+        auto *table = demo.find<QTableWidget>("bendTable");
+        const int rows = table->rowCount();
+        QVERIFY(rows >= 2);
+        QTest::mouseClick(demo.find<QCheckBox>("bendTwins"), Qt::LeftButton, {}, QPoint(10, 10));
+        QVERIFY(demo.answered());
+        QVERIFY(demo.session().job().shop.twins);
+        QVERIFY2(table->rowCount() < rows, qPrintable(QString::number(table->rowCount())));
+        QVERIFY2(table->item(0, 0)->text().contains(" and ") && table->item(0, 4)->text().contains("saves"),
+                 qPrintable(table->item(0, 4)->text()));
+        demo.session().undoStack()->undo();
+        QVERIFY(demo.answered());
+        QVERIFY(!demo.session().job().shop.twins && table->rowCount() == rows);
     }
     /// The grounds are those of the core; what nobody has said of an anchor is the person's to judge.
     void groundsAndAnchor() {

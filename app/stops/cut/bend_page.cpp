@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QDate>
+#include <QCheckBox>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPainter>
@@ -16,6 +16,7 @@
 #include "app/window/quantity_edit.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 
 namespace hefty::app {
 
@@ -148,6 +149,9 @@ BendPage::BendPage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
         new StopTable("bendTable", tr("Tubes to bend"),
                       {tr("Tube"), tr("Cut"), tr("Bends"), tr("Fed first"), tr("Says the bender")}, this);
     m_table->shareWithLast();
+    m_twins =
+        new QCheckBox(tr("Bend both sides of one tube where that saves tube, and saw it apart after"), this);
+    m_twins->setObjectName("bendTwins");
     m_view = new BenderView(this);
     m_place = new QSlider(Qt::Horizontal, this);
     m_place->setObjectName("bendPlace");
@@ -185,6 +189,7 @@ BendPage::BendPage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(m_table, 2);
     layout->addWidget(m_view, 4);
+    layout->addWidget(m_twins);
     layout->addLayout(playing);
     layout->addWidget(m_step);
     layout->addLayout(test);
@@ -196,6 +201,10 @@ BendPage::BendPage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     });
     connect(m_play, &QPushButton::clicked, this, &BendPage::play);
     connect(m_place, &QSlider::valueChanged, this, &BendPage::showMoment);
+    connect(m_twins, &QCheckBox::clicked, this, [this](bool on) {
+        m_session->edit(on ? tr("Bend both sides of one tube") : tr("Bend every tube by itself"),
+                        [on](job::Job &job) { job.shop.twins = on; });
+    });
     connect(m_log, &QPushButton::clicked, this, &BendPage::logTest);
     connect(m_table, &QTableWidget::currentCellChanged, this, [this] {
         m_place->setValue(0);
@@ -233,12 +242,15 @@ void BendPage::refresh() {
     m_table->setRowCount(static_cast<int>(count));
     for (std::size_t i = 0; i < count; ++i) {
         const job::BentBar &b = piece->bent[i];
-        const QString name = QString::fromStdString(piece->assembly->labelOf(b.part));
+        QString name = QString::fromStdString(piece->assembly->labelOf(b.part));
+        if (!b.twin.empty())
+            name = tr("%1 and %2").arg(name, QString::fromStdString(piece->assembly->labelOf(b.twin)));
         if (!b.plan) {
             m_table->setRow(static_cast<int>(i), {name, "–", "–", "–", QString::fromStdString(b.why)});
             continue;
         }
-        QString says = tr("It can be made.");
+        QString says = b.saved > 0 ? tr("It can be made, and saves %1.").arg(print(b.saved, Quantity::Length))
+                                   : tr("It can be made.");
         for (const workshop::BendStep &s : b.plan->steps)
             if (s.barredBy != workshop::BendBar::Nothing) says = inTheWay(s.barredBy);
         m_table->setRow(static_cast<int>(i),
@@ -246,6 +258,7 @@ void BendPage::refresh() {
                          b.plan->fromEnd ? tr("its end") : tr("its start"), says});
     }
     if (count > 0) m_table->selectRow(std::clamp(kept, 0, static_cast<int>(count) - 1));
+    m_twins->setChecked(m_session->job().shop.twins);
     m_view->setStand(m_session->job().shop.benderFloor, m_session->job().shop.benderBed);
     showMoment();
 }
@@ -284,6 +297,9 @@ void BendPage::showMoment() {
         text += tr("; turn the tube by %1 first").arg(print(s.bend.rotation, Quantity::Angle));
     if (s.pulls > 1) text += tr("; in %1 pulls").arg(s.pulls);
     text += ".";
+    if (plan.cutApart > 0)
+        text += tr(" Saw it apart %1 from the fed end when all bends are made.")
+                    .arg(print(plan.cutApart, Quantity::DrilledLength));
     if (s.barredBy != workshop::BendBar::Nothing) text += " " + inTheWay(s.barredBy);
     m_step->setText(text);
     m_springback->setText(
@@ -312,8 +328,7 @@ void BendPage::logTest() {
     if (!(set > 0 && got > 0 && got <= set))
         return m_springback->setText(
             tr("Type what the bender was set to, and what the tube kept of it: no more."));
-    workshop::TestBend test{die->id, bar->material.id, set, got,
-                            QDate::currentDate().toString(Qt::ISODate).toStdString()};
+    workshop::TestBend test{die->id, bar->material.id, set, got, today()};
     m_session->edit(tr("Log a test bend"), [&](job::Job &job) { job.shop.testBends.push_back(test); });
 }
 

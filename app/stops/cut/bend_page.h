@@ -4,6 +4,7 @@
 
 #include "app/window/session.h"
 
+class QCheckBox;
 class QLabel;
 class QPushButton;
 class QSlider;
@@ -60,6 +61,7 @@ class BendPage : public QWidget {
     std::shared_ptr<const job::Appraisal> m_held;
     StopTable *m_table;
     BenderView *m_view;
+    QCheckBox *m_twins;
     QSlider *m_place;
     QPushButton *m_play, *m_log;
     QLabel *m_step, *m_springback;

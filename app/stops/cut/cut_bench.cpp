@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QDate>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLabel>
@@ -21,6 +20,7 @@
 #include "app/window/page_chooser.h"
 #include "app/window/quantity_edit.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 #include "core/base/constants.h"
 #include "core/job/shop/cutting.h"
 
@@ -374,7 +374,7 @@ void CutBench::tick() {
     const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
     const workshop::CutItem *c = m_model->item(m_table->currentIndex().row());
     if (!piece || !c || !piece->fabrication) return;
-    const std::string part = c->part, date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    const std::string part = c->part, date = today();
     const QString name = called(*m_session, *appraisal, part);
     if (m_session->job().log.cutPart(piece->id, part)) {
         m_session->edit(tr("Take back that %1 is cut").arg(name),

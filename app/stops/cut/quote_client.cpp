@@ -1,6 +1,7 @@
 #include "app/stops/cut/quote_client.h"
 
-#include <QDate>
+#include "app/window/today.h"
+
 #include <QNetworkReply>
 #include <QNetworkRequest>
 
@@ -59,8 +60,7 @@ void QuoteClient::finish() {
                                .arg(host, reply->errorString()));
         return;
     }
-    const auto quote = workshop::readQuote(reply->readAll().toStdString(), m_needs, m_currency,
-                                           QDate::currentDate().toString(Qt::ISODate).toStdString());
+    const auto quote = workshop::readQuote(reply->readAll().toStdString(), m_needs, m_currency, today());
     if (quote)
         emit answered(*quote);
     else

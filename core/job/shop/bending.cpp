@@ -1,8 +1,11 @@
 #include "core/job/shop/bending.h"
 
+#include <algorithm>
+
 #include <fmt/format.h>
 
 #include "core/job/appraise/make_finding.h"
+#include "core/workshop/bend/twins.h"
 
 namespace hefty::job {
 
@@ -10,8 +13,14 @@ using measure::Quantity;
 
 std::vector<BentBar> bentBars(const armor::Assembly &assembly, const workshop::Shop &shop) {
     std::vector<BentBar> out;
+    const auto twins = shop.twins ? workshop::twinTubes(assembly, shop) : std::vector<workshop::TwinTube>();
+    for (const workshop::TwinTube &t : twins) out.push_back({t.part, t.twin, t.saved, t.plan, {}});
+    const auto known = [&out](const std::string &part) {
+        return std::any_of(out.begin(), out.end(),
+                           [&part](const BentBar &b) { return b.part == part || b.twin == part; });
+    };
     for (const armor::BarPart &b : assembly.bars) {
-        if (b.bends.empty() || !b.made.bought.empty()) continue;
+        if (b.bends.empty() || !b.made.bought.empty() || known(b.name)) continue;
         BentBar bent;
         bent.part = b.name;
         auto plan = workshop::bendPlan(b, shop.dies, shop.testBends, {shop.benderFloor, shop.benderBed / 2});

@@ -227,10 +227,10 @@ Result<BendPlan> bendPlan(const parts::BarPart &bar, const std::vector<BenderDie
     const auto schedule = bendSchedule(path, bender);
     if (!schedule) return tl::unexpected(schedule.error());
     const Springback springback = springbackOf(tests, die->id, bar.material.id);
-    BendPlan fromStart = planFrom(bar, *schedule, *die, springback, stand, false);
-    if (fromStart.works()) return fromStart;
-    BendPlan fromEnd = planFrom(bar, *schedule, *die, springback, stand, true);
-    return fromEnd.works() ? fromEnd : fromStart;
+    const BendPlan fromStart = planFrom(bar, *schedule, *die, springback, stand, false);
+    const BendPlan fromEnd = planFrom(bar, *schedule, *die, springback, stand, true);
+    if (!fromEnd.works()) return fromStart;
+    return fromStart.works() && fromStart.cut <= fromEnd.cut + 1e-9 ? fromStart : fromEnd;
 }
 
 std::vector<Vec3> tubeInBender(const BendPlan &plan, std::size_t step, double turned) {

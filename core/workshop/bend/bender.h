@@ -82,12 +82,21 @@ struct BendPlan {
     Springback springback;
     double dieRadius = 0;           ///< mm
     std::vector<double> straights;  ///< from the end that is fed first, one more than bends, mm
+    double cutApart = 0;  ///< of two bars in one tube: from the end that is fed first to the middle of
+                          ///< the saw cut between them, mm; 0: it is one bar
     [[nodiscard]] bool works() const;
 };
 
-/// How a bar is bent: from the end that meets neither floor nor bed nor too short a straight, its start if
-/// both do. A straight too short for the clamp at the end that is fed first is made longer and sawn off
-/// after.
+/// Two bars bent of one tube, which is cut apart after.
+struct TwinTube {
+    std::string part, twin;
+    BendPlan plan;     ///< of the whole tube
+    double saved = 0;  ///< of tube, against both bent one by one, mm
+};
+
+/// How a bar is bent: from the end that meets neither floor nor bed nor too short a straight; of both the one
+/// that leaves less to saw off, its start if they are alike. A straight too short for the clamp at the end
+/// that is fed first is made longer and sawn off after.
 /// @error Geometry  bends that do not fit or of several radii; UnknownId  no die for it ("dies")
 [[nodiscard]] Result<BendPlan> bendPlan(const parts::BarPart &bar, const std::vector<BenderDie> &dies,
                                         const std::vector<TestBend> &tests, const BenderStand &stand);

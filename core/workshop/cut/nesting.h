@@ -12,7 +12,8 @@ namespace hefty::workshop {
 struct PieceLength {
     std::string name;
     double length = 0;
-    std::string twin = {};  ///< ripped from the same stretch of tube, as long or shorter; empty: none
+    std::string twin =
+        {};  ///< comes from the same stretch of tube: ripped off it, or bent with it; empty: none
 };
 
 /// A bar on hand (a full length or a remnant), or a full length that can be bought.

@@ -9,6 +9,7 @@
 #include "core/job/shop/bending.h"
 #include "core/workshop/bend/bend_marks.h"
 #include "core/workshop/bend/bender.h"
+#include "core/workshop/bend/twins.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -123,6 +124,47 @@ class TestBender : public QObject {
             return z - 48.3 / 2;
         };
         QVERIFY2(lowest(met->barredAt) < -700, qPrintable(QString::number(lowest(met->barredAt))));
+    }
+    /// Ends of 50: alone each tube needs 25 more for the clamp and 100 more for the bender to hold. Behind
+    /// one another both are needed once; the cut lies in the middle. The second half is the first one
+    /// mirrored: its bends turn the other way.
+    void bothSidesOfOneTube() {
+        const double R = 150, T = R * std::tan(radians(30));
+        const Vec3 e1(1, 0, 0), axis1(0, 0, 1);
+        const Vec3 e2 = Eigen::AngleAxisd(radians(60), axis1) * e1;
+        const Vec3 axis2 = Eigen::AngleAxisd(radians(40), e2) * axis1;
+        const Vec3 e3 = Eigen::AngleAxisd(radians(60), axis2) * e2;
+        std::vector<Vec3> path{{0, 200, 500}};
+        path.push_back(path.back() + (50 + T) * e1);
+        path.push_back(path.back() + (2 * T + 300) * e2);
+        path.push_back(path.back() + (T + 50) * e3);
+        armor::Assembly piece;
+        piece.bars.push_back(tube(path, R));
+        for (Vec3 &p : path) p.y() = -p.y();
+        piece.bars.push_back(tube(path, R));
+        piece.bars[1].name = "twin";
+        Shop shop;
+        shop.dies = dies;
+        shop.kerf = 3;
+        const double developed = 50 + 300 + 50 + 2 * R * radians(60);
+        QVERIFY(std::abs(lengthToBend(piece.bars[0], shop) - (developed + 125)) < 1e-6);
+        const auto twins = twinTubes(piece, shop);
+        QCOMPARE(twins.size(), std::size_t{1});
+        const BendPlan &plan = twins[0].plan;
+        QVERIFY(plan.works());
+        QVERIFY(std::abs(plan.cut - (2 * developed + 3 + 125)) < 1e-6);
+        QVERIFY(std::abs(twins[0].saved - 125) < 1e-6);
+        QVERIFY(std::abs(plan.cutApart - (25 + developed + 1.5)) < 1e-6);
+        QCOMPARE(plan.steps.size(), std::size_t{4});
+        QVERIFY(std::abs(std::abs(plan.steps[1].bend.rotation) - radians(40)) < 1e-9);
+        QVERIFY(std::abs(plan.steps[1].bend.rotation + plan.steps[3].bend.rotation) < 1e-9);
+        QVERIFY(std::abs(plan.straights[2] - 103) < 1e-6);
+        // What is no mirror image is bent by itself; so is what no die takes.
+        piece.bars[1].to.z() += 5;
+        QVERIFY(twinTubes(piece, shop).empty());
+        shop.dies[0].radius = 200;
+        QVERIFY(twinTubes(piece, shop).empty());
+        QCOMPARE(lengthToBend(piece.bars[0], shop), piece.bars[0].cutLength());
     }
     /// Fed by its start a long leg hangs to the floor at the second bend; by its end a short one does.
     void fromTheOtherEnd() {
