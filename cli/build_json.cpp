@@ -1,5 +1,6 @@
 #include "cli/build_json.h"
 
+#include "cli/vectors.h"
 #include "core/base/places.h"
 #include "core/job/appraisal.h"
 #include "core/job/job.h"
@@ -9,10 +10,6 @@
 
 namespace hefty::cli {
 namespace {
-
-Json list(const shape::Vec3 &v) {
-    return Json::array({v.x(), v.y(), v.z()});
-}
 
 Json barJson(const armor::Assembly &a, const armor::BarPart &b) {
     const double mass = workshop::barMass(a, b);

@@ -7,6 +7,7 @@
 
 #include "cli/frame_json.h"
 #include "cli/survey_json.h"
+#include "cli/vectors.h"
 #include "core/base/constants.h"
 #include "core/base/places.h"
 #include "core/clearance/angles.h"
@@ -20,10 +21,6 @@ namespace hefty::cli {
 namespace {
 
 using shape::Vec3;
-
-Vec3 vec(const std::array<double, 3> &a) {
-    return {a[0], a[1], a[2]};
-}
 
 joints::PointLoad readLoad(ObjectReader &top, Faults &faults) {
     joints::PointLoad load;

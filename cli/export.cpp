@@ -15,7 +15,7 @@
 #include "core/exchange/views.h"
 #include "core/job/appraise/appraise_under.h"
 #include "core/job/shop/weld_shrinkage.h"
-#include "core/workshop/weld/weld_cooling.h"
+#include "core/workshop/weld/best_order.h"
 #include "core/workshop/weld/weld_heat.h"
 
 namespace hefty::cli {
@@ -236,7 +236,7 @@ Result<Json> runWeldPlan(const std::string &jobText) {
         const auto own = shapes->first.weldOrders.find(p.id);
         pieces[p.id] = planJson(*p.assembly, *shapes->second.rig, shapes->first.rules.shrinkFactor, work,
                                 own == shapes->first.weldOrders.end()
-                                    ? workshop::cooledOrder(*p.assembly, *reach, work)
+                                    ? workshop::bestOrder(*p.assembly, *reach, work)
                                     : workshop::weldOrderAs(*p.assembly, *reach, work, own->second));
     }
     return Json{{"pieces", std::move(pieces)}};

@@ -6,6 +6,7 @@
 
 #include <fmt/format.h>
 
+#include "cli/vectors.h"
 #include "core/mechanics/eigen_analysis.h"
 #include "core/mechanics/frame_solver.h"
 #include "core/mechanics/plastic.h"
@@ -21,10 +22,6 @@ constexpr std::array<std::pair<std::string_view, FrameAnalysis>, 5> analyses{
      {"modes", FrameAnalysis::Modes},
      {"plastic", FrameAnalysis::Plastic},
      {"large", FrameAnalysis::Large}}};
-
-Vec3 vec(const std::array<double, 3> &a) {
-    return {a[0], a[1], a[2]};
-}
 
 class FrameReader {
   public:
@@ -305,10 +302,6 @@ class FrameReader {
     FrameModel m_model;
     Index m_nodes, m_materials, m_sections, m_beams, m_shells, m_cases;
 };
-
-Json list(const Vec6 &v) {
-    return Json::array({v(0), v(1), v(2), v(3), v(4), v(5)});
-}
 
 }  // namespace
 

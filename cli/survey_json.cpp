@@ -2,16 +2,14 @@
 
 #include <fmt/format.h>
 
+#include "cli/vectors.h"
+
 namespace hefty::cli {
 namespace {
 
 using survey::MeasureKind;
 using survey::SurveyMeasure;
 using survey::SurveyNet;
-
-Json list(const shape::Vec3 &v) {
-    return Json::array({v.x(), v.y(), v.z()});
-}
 
 int axisOf(const std::string &name, const std::string &where, Faults &faults) {
     for (int k = 0; k < 3; ++k)

@@ -126,6 +126,11 @@ void tellBender(CutDrawing &out, const BarPart &bar, const workshop::BendPlan &p
               {s.bend.set, Quantity::Angle},
               {s.bend.angle, Quantity::Angle},
               {s.bend.rotation, Quantity::Angle}}});
+    if (plan.cutApart > 0)
+        out.steps.push_back(
+            {"Both sides are in this tube: mark {0} from the fed end before it is bent, and saw it "
+             "apart there when all bends are made.",
+             {{plan.cutApart}}});
     out.steps.push_back(
         {plan.springback.tests > 0
              ? fmt::format("Set by {} test bends of the shop. The wall thins to {{0}} outside.",
@@ -242,9 +247,19 @@ CutDrawing flatSheet(const workshop::FlatPattern &flat, double thickness) {
         out.labels.push_back({(l.from + l.to) / 2,
                               {fmt::format("fold {}: {{0}} {}", ++n, l.angle > 0 ? "up" : "down"),
                                {{std::abs(l.angle), Quantity::Angle}}}});
-        out.steps.push_back(
-            {fmt::format("Fold {} {{0}} {}, inside radius {{1}}.", n, l.angle > 0 ? "up" : "down"),
-             {{std::abs(l.angle), Quantity::Angle}, {l.radius, Quantity::DrilledLength}}});
+        const char *way = l.angle > 0 ? "up" : "down";
+        if (l.kerfDepth > 0)
+            out.steps.push_back({fmt::format("Cut a V along fold {}, {{1}} deep and {{2}} wide, into the {} "
+                                             "face; fold {{0}} {} until "
+                                             "it closes and weld it shut.",
+                                             n, l.angle > 0 ? "upper" : "lower", way),
+                                 {{std::abs(l.angle), Quantity::Angle},
+                                  {l.kerfDepth, Quantity::DrilledLength},
+                                  {l.kerfWidth, Quantity::DrilledLength}}});
+        else
+            out.steps.push_back(
+                {fmt::format("Fold {} {{0}} {}, inside radius {{1}}.", n, way),
+                 {{std::abs(l.angle), Quantity::Angle}, {l.radius, Quantity::DrilledLength}}});
     }
     return out;
 }

@@ -26,6 +26,17 @@ inline armor::SheetPart sheet(const std::string &name, const armor::Axes &axes, 
     return s;
 }
 
+/// From the origin forward.
+inline armor::BarPart straightTube(const std::string &name, const std::string &section, double length) {
+    armor::BarPart b;
+    b.name = name;
+    b.section = *shippedStock().section(section);
+    b.material = *shippedStock().material("S355");
+    b.properties = stock::properties(b.section, b.material.density).value();
+    b.to = {length, 0, 0};
+    return b;
+}
+
 inline armor::Axes level(double z) {
     return {{0, 0, z}, Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
 }

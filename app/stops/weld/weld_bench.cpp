@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <set>
 
-#include <QDate>
 #include <QDoubleValidator>
 #include <QHBoxLayout>
 #include <QHeaderView>
@@ -21,6 +20,7 @@
 #include "app/window/page_chooser.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 
 namespace hefty::app {
 
@@ -241,9 +241,12 @@ void WeldBench::asPlanned() {
 QString WeldBench::costOf(const job::PieceAppraisal &piece) const {
     if (!piece.weldingPlanned) return tr("The order is being worked out.");
     const auto told = [this](const job::WeldOrderCost &c) {
-        return tr("%1 out of reach, %2 min of waiting to cool")
+        return tr("%1 out of reach, %2 min of waiting to cool, turns of the piece: %3, parts fitted off by "
+                  "up to %4")
             .arg(said(c.outOfReach, Quantity::Length))
-            .arg(c.waiting, 0, 'f', 0);
+            .arg(c.waiting, 0, 'f', 0)
+            .arg(c.turns)
+            .arg(said(c.off, Quantity::DrilledLength));
     };
     return piece.orderedByHand
                ? tr("Your order: %1. Planned: %2.").arg(told(piece.weldCost), told(piece.plannedCost))
@@ -440,9 +443,8 @@ void WeldBench::tick() {
         if (welded)
             std::erase_if(list, [&](const log::WeldedSeam &w) { return w.piece == id && w.seam == seam; });
         else
-            list.push_back({id, seam, QDate::currentDate().toString(Qt::ISODate).toStdString(),
-                            m_who->text().trimmed().toStdString(), m_minutes->text().toDouble(),
-                            m_machine->text().trimmed().toStdString()});
+            list.push_back({id, seam, today(), m_who->text().trimmed().toStdString(),
+                            m_minutes->text().toDouble(), m_machine->text().trimmed().toStdString()});
     });
 }
 

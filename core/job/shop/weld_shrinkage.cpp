@@ -62,25 +62,6 @@ double twistOf(const std::vector<const PulledNode *> &nodes, const State &state,
     return turn(nodes.back()) - turn(nodes.front());
 }
 
-const char *wayOf(const Vec3 &v) {
-    static constexpr const char *ways[3][2] = {
-        {"rearward", "forward"}, {"to the right", "to the left"}, {"down", "up"}};
-    int axis = 0;
-    v.cwiseAbs().maxCoeff(&axis);
-    return ways[axis][v(axis) > 0 ? 1 : 0];
-}
-
-Distortion banded(std::string what, std::string part, double value, bool angle) {
-    Distortion d;
-    d.what = std::move(what);
-    d.part = std::move(part);
-    d.value = value;
-    d.low = value / 2;
-    d.high = 1.5 * value;
-    d.angle = angle;
-    return d;
-}
-
 /// The same piece pulled in three ways.
 struct Runs {
     PulledShape free;
@@ -106,7 +87,8 @@ class ShapeTeller {
         if (nodes.size() < 2) return;
         const Vec3 along = bar.axes().x, off = bowOf(nodes, m_runs.free.released, along);
         if (off.norm() > worthTelling) {
-            Distortion d = banded(fmt::format("bow {}", wayOf(off)), bar.name, off.norm(), false);
+            Distortion d =
+                workshop::banded(fmt::format("bow {}", workshop::wayWord(off)), bar.name, off.norm(), false);
             d.way = off.normalized();
             d.advice =
                 "Clamp it straight to a strongback until it is cold, bend it the other way by as much "
@@ -117,7 +99,7 @@ class ShapeTeller {
         }
         const double twist = twistOf(nodes, m_runs.free.released, along);
         if (std::abs(twist) > worthTellingTurn) {
-            Distortion d = banded("twists", bar.name, std::abs(twist), true);
+            Distortion d = workshop::banded("twists", bar.name, std::abs(twist), true);
             d.advice = "Weld from the middle to both ends, left and right in turn, with its ends clamped.";
             finish(d, fmt::format("Twist of {}", m_in.labelOf(bar.name)),
                    [&](const State &s) { return std::abs(twistOf(nodes, s, along)); });
@@ -135,7 +117,8 @@ class ShapeTeller {
         };
         const double value = closes(m_runs.free, m_runs.free.released);
         if (std::abs(value) < worthTelling) return;
-        Distortion d = banded(value > 0 ? closerToTwin : awayFromTwin, a.part, std::abs(value), false);
+        Distortion d =
+            workshop::banded(value > 0 ? closerToTwin : awayFromTwin, a.part, std::abs(value), false);
         d.way = way * (value > 0 ? 1 : -1);
         d.advice = value > 0 ? "Set both apart by as much before, tack a bar between them, or leave a gap "
                                "beside the rails "

@@ -2,8 +2,9 @@
 
 #include "core/job/appraisal.h"
 #include "core/job/shop/weld_shrinkage.h"
+#include "core/workshop/weld/best_order.h"
 #include "core/workshop/weld/enclosed.h"
-#include "core/workshop/weld/weld_cooling.h"
+#include "core/workshop/weld/weld_handling.h"
 
 namespace hefty::job {
 namespace {
@@ -51,10 +52,14 @@ std::vector<workshop::SeamWork> inOrder(const PieceAppraisal &piece, const works
     return seams;
 }
 
-WeldOrderCost costOf(const workshop::WeldPlan &order, const std::vector<workshop::SeamHeat> &heat) {
+WeldOrderCost costOf(const PieceAppraisal &piece, const workshop::WeldPlan &order,
+                     const std::vector<workshop::SeamWork> &seams) {
     WeldOrderCost cost;
+    const workshop::Handling handling = workshop::handlingOf(*piece.assembly, *piece.reach, seams);
+    cost.turns = handling.turns;
+    cost.off = handling.mostOff;
     for (const workshop::BlockedSeam &b : order.blocked) cost.outOfReach += b.length;
-    for (const workshop::SeamHeat &h : heat) cost.waiting += h.wait;
+    for (const workshop::SeamHeat &h : piece.heat) cost.waiting += h.wait;
     return cost;
 }
 
@@ -62,16 +67,16 @@ WeldOrderCost costOf(const workshop::WeldPlan &order, const std::vector<workshop
 void plan(PieceAppraisal &piece, const rig::RigGeometry &rig, const Job &job, const std::stop_token &stop) {
     const std::vector<std::string> wanted = wantedOrder(job, piece.id);
     const armor::Assembly &a = *piece.assembly;
-    const workshop::WeldPlan planned = workshop::cooledOrder(a, *piece.reach, piece.seams);
+    const workshop::WeldPlan planned = workshop::bestOrder(a, *piece.reach, piece.seams);
     std::vector<workshop::SeamWork> seams = inOrder(piece, planned);
     piece.heat = workshop::heatOf(a, seams);
-    piece.weldCost = piece.plannedCost = costOf(planned, piece.heat);
+    piece.weldCost = piece.plannedCost = costOf(piece, planned, seams);
     piece.orderedByHand = !wanted.empty();
     if (piece.orderedByHand) {
         const workshop::WeldPlan own = workshop::weldOrderAs(a, *piece.reach, piece.seams, wanted);
         seams = inOrder(piece, own);
         piece.heat = workshop::heatOf(a, seams);
-        piece.weldCost = costOf(own, piece.heat);
+        piece.weldCost = costOf(piece, own, seams);
     }
     piece.distortion = weldShrinkage(a, rig, seams, stop, job.rules.shrinkFactor);
     std::vector<std::string> order;

@@ -156,6 +156,7 @@ class Puller {
             if (joint.name != seam.joint) continue;
             for (const armor::Contact &c : joint.contacts)
                 for (const armor::WeldLine &l : c.lines) {
+                    if (l.skin) continue;
                     const double length = (l.to - l.from).norm();
                     const int parts = std::clamp(static_cast<int>(length / piece), 1, 200);
                     const Vec3 d = (l.to - l.from) / parts;

@@ -38,6 +38,7 @@ Heating::Source Heating::sourceOf(const armor::Assembly &a, const SeamWork &work
     double length = 0;
     for (const armor::Contact &c : s.joint->contacts)
         for (const armor::WeldLine &l : c.lines) {
+            if (l.skin) continue;
             const double on = (l.to - l.from).norm();
             const int pieces = std::max(1, static_cast<int>(std::ceil(on / spotLength)));
             for (int i = 0; i < pieces; ++i)

@@ -62,18 +62,26 @@ class BarShrinkage {
         m_kinks.push_back(k);
     }
 
-    /// Largest distance from the line between its ends, and which way.
-    [[nodiscard]] Vec2 bow() const {
+    void add(const armor::WeldJoint &joint, const SeamWork &work) {
+        for (const armor::Contact &c : joint.contacts)
+            for (const armor::WeldLine &l : c.lines)
+                if (!l.skin) add(l, work.heat * work.passes, work.leg * work.leg / 2);
+    }
+
+    /// Distances from the line between its ends.
+    [[nodiscard]] std::vector<Vec2> bows() const {
         const double L = m_bar.length();
-        Vec2 most = Vec2::Zero();
-        constexpr int places = 40;
-        for (int i = 1; i < places; ++i) {
-            const double x = L * i / places;
-            Vec2 off = Vec2::Zero();
-            for (const Kink &k : m_kinks) off += k.turn * influence(x, std::clamp(k.at, 0.0, L), L);
-            if (off.norm() > most.norm()) most = off;
-        }
-        return most;
+        std::vector<Vec2> out(bowPlaces, Vec2::Zero());
+        for (int i = 0; i < bowPlaces; ++i)
+            for (const Kink &k : m_kinks)
+                out[static_cast<std::size_t>(i)] +=
+                    k.turn * influence(L * (i + 1) / (bowPlaces + 1), std::clamp(k.at, 0.0, L), L);
+        return out;
+    }
+    [[nodiscard]] Vec2 bow() const {
+        const std::vector<Vec2> all = bows();
+        return *std::max_element(all.begin(), all.end(),
+                                 [](const Vec2 &a, const Vec2 &b) { return a.norm() < b.norm(); });
     }
     [[nodiscard]] bool any() const { return !m_kinks.empty(); }
     [[nodiscard]] std::size_t count() const { return m_kinks.size(); }
@@ -89,26 +97,6 @@ class BarShrinkage {
     std::vector<Kink> m_kinks;
 };
 
-const char *wayOf(const armor::BarPart &bar, const Vec2 &off) {
-    const Vec3 v = bar.axes().y * off.x() + bar.axes().z * off.y();
-    int axis = 0;
-    v.cwiseAbs().maxCoeff(&axis);
-    static constexpr const char *ways[3][2] = {
-        {"rearward", "forward"}, {"to the right", "to the left"}, {"down", "up"}};
-    return ways[axis][v(axis) > 0 ? 1 : 0];
-}
-
-Distortion banded(std::string what, std::string part, double value, bool angle) {
-    Distortion d;
-    d.what = std::move(what);
-    d.part = std::move(part);
-    d.value = value;
-    d.low = value / 2;
-    d.high = value * 1.5;
-    d.angle = angle;
-    return d;
-}
-
 /// A sheet that stands on something with fillets on one of its faces only.
 void addLeans(const armor::Assembly &a, std::vector<Distortion> &out) {
     for (const armor::SheetPart &s : a.sheets)
@@ -118,6 +106,7 @@ void addLeans(const armor::Assembly &a, std::vector<Distortion> &out) {
             for (const armor::Contact &c : w.contacts) {
                 if (std::abs(c.normal.dot(s.axes.z)) > 0.3) continue;  // it lies there, it does not stand
                 for (const armor::WeldLine &l : c.lines) {
+                    if (l.skin) continue;
                     const double side = s.axes.toLocal((l.from + l.to) / 2).z();
                     if (std::abs(side) < 0.4 * s.thickness) continue;  // around its end
                     (side > 0 ? above : below) += (l.to - l.from).norm();
@@ -140,6 +129,25 @@ void addLeans(const armor::Assembly &a, std::vector<Distortion> &out) {
 
 }  // namespace
 
+const char *wayWord(const Vec3 &way) {
+    int axis = 0;
+    way.cwiseAbs().maxCoeff(&axis);
+    static constexpr const char *ways[3][2] = {
+        {"rearward", "forward"}, {"to the right", "to the left"}, {"down", "up"}};
+    return ways[axis][way(axis) > 0 ? 1 : 0];
+}
+
+Distortion banded(std::string what, std::string part, double value, bool angle) {
+    Distortion d;
+    d.what = std::move(what);
+    d.part = std::move(part);
+    d.value = value;
+    d.low = value / 2;
+    d.high = value * 1.5;
+    d.angle = angle;
+    return d;
+}
+
 double tendonForce(double heat) {
     return 200 * heat;
 }
@@ -152,6 +160,12 @@ double angularShrinkage(double leg, double thickness) {
     return 0.02 * std::pow(leg / inch, 1.3) / std::pow(thickness / inch, 2);
 }
 
+std::vector<Vec2> bowBy(const armor::BarPart &bar, const armor::WeldJoint &joint, const SeamWork &work) {
+    BarShrinkage shrunk(bar);
+    shrunk.add(joint, work);
+    return shrunk.bows();
+}
+
 std::vector<Distortion> shrinkage(const armor::Assembly &a, const std::vector<SeamWork> &seams) {
     std::vector<Distortion> out;
     for (const armor::BarPart &bar : a.bars) {
@@ -162,13 +176,12 @@ std::vector<Distortion> shrinkage(const armor::Assembly &a, const std::vector<Se
             const auto work = std::find_if(seams.begin(), seams.end(),
                                            [&w](const SeamWork &s) { return s.joint == w.name; });
             if (work == seams.end()) continue;
-            const double area = work->leg * work->leg / 2;
-            for (const armor::Contact &c : w.contacts)
-                for (const armor::WeldLine &l : c.lines) shrunk.add(l, work->heat * work->passes, area);
+            shrunk.add(w, *work);
         }
         const Vec2 off = shrunk.bow();
         if (off.norm() < worthTelling) continue;
-        Distortion d = banded(fmt::format("bow {}", wayOf(bar, off)), bar.name, off.norm(), false);
+        Distortion d = banded(fmt::format("bow {}", wayWord(bar.axes().y * off.x() + bar.axes().z * off.y())),
+                              bar.name, off.norm(), false);
         d.way = (bar.axes().y * off.x() + bar.axes().z * off.y()).normalized();
         d.advice =
             "Clamp it straight to a strongback until it is cold, bend it the other way by as much before, or "

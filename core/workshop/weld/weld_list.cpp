@@ -68,7 +68,9 @@ SeamWork workOn(const armor::Assembly &a, const armor::WeldJoint &joint, const W
 
 double partThickness(const armor::Assembly &a, const std::string &part) {
     if (const armor::BarPart *b = a.bar(part))
-        return b->section.wall > 0 ? b->section.wall : std::min(b->section.width, b->section.height);
+        return b->section.wall > 0 && (b->hollow() || !b->round())
+                   ? b->section.wall
+                   : std::min(b->section.width, b->section.height);
     const armor::SheetPart *s = a.sheet(part);
     return s ? s->thickness : 0;
 }

@@ -126,8 +126,10 @@ class Reach {
             const Metal a(m_in, joint.a), b(m_in, joint.b);
             for (std::size_t c = 0; c < joint.contacts.size(); ++c)
                 for (std::size_t l = 0; l < joint.contacts[c].lines.size(); ++l)
-                    planLine(a, b, {static_cast<int>(w), static_cast<int>(c), static_cast<int>(l), {}, {}},
-                             joint.contacts[c].lines[l]);
+                    if (!joint.contacts[c].lines[l].skin)
+                        planLine(a, b,
+                                 {static_cast<int>(w), static_cast<int>(c), static_cast<int>(l), {}, {}},
+                                 joint.contacts[c].lines[l]);
         }
     }
 

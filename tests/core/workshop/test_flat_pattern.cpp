@@ -6,6 +6,7 @@
 
 #include "core/armor/builder.h"
 #include "core/armor/making/folded_sheet.h"
+#include "core/base/constants.h"
 #include "core/clearance/gaps.h"
 #include "core/shape/clipping.h"
 #include "core/workshop/convex_bodies.h"
@@ -64,6 +65,43 @@ class TestFlatPattern : public QObject {
     Q_OBJECT
 
   private slots:
+    /// A strip of 8 mm, cut 6 deep and folded by 30 degrees over the skin of 2: the middle of the skin lies
+    /// 3 mm outside of the strip's middle, so each half grows by 3 tan(15). The V is 2 (8 - 1) tan(15) wide.
+    void overAKerf() {
+        for (const double way : {1.0, -1.0}) {
+            FoldedOutline strip;
+            strip.outline = {{-150, -50}, {150, -50}, {150, 50}, {-150, 50}};
+            strip.folds = {{{0, -50}, {0, 50}, way * radians(30), 0, 2}};
+            strip.stays = {-75, 0};
+            const Assembly a = folded(strip, 8);
+            QCOMPARE(a.folded.size(), std::size_t{1});
+            const workshop::FlatPattern flat = workshop::flatPattern(a, a.folded[0]);
+            const double tan = std::tan(radians(15));
+            const auto [low, high] = boundsOf(flat.rim);
+            QVERIFY(std::abs(high.x() - low.x() - (300 + 6 * tan)) < 1e-3);
+            QVERIFY(std::abs(flat.lines[0].from.x() - low.x() - (150 + 3 * tan)) < 1e-3);
+            QVERIFY(std::abs(flat.lines[0].kerfDepth - 6) < 1e-12);
+            QVERIFY(std::abs(flat.lines[0].kerfWidth - 14 * tan) < 1e-12);
+            QCOMPARE(workshop::roundedOff(a.folded[0]), 0.0);
+            // One seam along the inside, the skin beside it; the inside is where both sides look at each
+            // other.
+            const std::vector<WeldJoint> folds = foldsOf(a);
+            QCOMPARE(folds.size(), std::size_t{1});
+            QVERIFY(folds[0].is(SeamKind::Kerf) && !folds[0].isFold());
+            QVERIFY(std::abs(folds[0].length() - 100) < 1e-9);
+            const SheetPart &one = a.sheets[0], &other = a.sheets[1];
+            for (const WeldLine &l : folds[0].contacts[0].lines) {
+                const Vec3 towards = (one.center() + other.center()) / 2 - (l.from + l.to) / 2;
+                const Vec3 fold = one.axes.toWorld(Vec2(0, 0)) - (l.from + l.to) / 2;
+                QCOMPARE(fold.dot(towards) > 0, l.skin);
+            }
+        }
+        // Bent on a brake there is no seam.
+        FoldedOutline bent;
+        bent.outline = {{-150, -50}, {150, -50}, {150, 50}, {-150, 50}};
+        bent.folds = {{{0, -50}, {0, 50}, radians(30), 8}};
+        QVERIFY(foldsOf(folded(bent, 8))[0].isFold());
+    }
     /// Four flanges of a tray stand up around its floor, each where its fold is.
     void trayStandsUp() {
         const Assembly a = folded(tray(40, std::numbers::pi / 2));

@@ -44,14 +44,7 @@ class TestShrinkage : public QObject {
     void beamWithSeams() {
         const auto bowed = [](bool both, double seamed = 1600) {
             armor::Assembly a;
-            armor::BarPart b;
-            b.name = "beam";
-            b.section = *shippedStock().section("RHS 120x80x6");
-            b.material = *shippedStock().material("S355");
-            b.properties = stock::properties(b.section, b.material.density).value();
-            b.from = {0, 0, 0};
-            b.to = {1600, 0, 0};
-            a.bars.push_back(b);
+            a.bars.push_back(straightTube("beam", "RHS 120x80x6", 1600));
             a.sheets.push_back(sheet("bar", level(63), {{0, -20}, {seamed, -20}, {seamed, 20}, {0, 20}}));
             a.welds.push_back(
                 seam("beam", "bar", {{{0, -20, 60}, {seamed, -20, 60}}, {{0, 20, 60}, {seamed, 20, 60}}}));

@@ -1,9 +1,10 @@
-#include "core/workshop/weld/weld_cooling.h"
+#include "core/workshop/weld/best_order.h"
 
 #include <algorithm>
 #include <set>
 
 #include "core/workshop/weld/heating.h"
+#include "core/workshop/weld/weld_handling.h"
 
 namespace hefty::workshop {
 namespace {
@@ -13,13 +14,19 @@ constexpr int mostTries = 600;   // orders that are worked through
 
 using Order = std::vector<std::size_t>;
 
-/// The steps of a plan, and which of them may come when.
-class Cooling {
+std::vector<SeamWork> worksOf(const WeldPlan &plan, const std::vector<SeamWork> &seams) {
+    std::vector<SeamWork> works;
+    for (const WeldStep &s : plan.steps) works.push_back(seams[s.work]);
+    return works;
+}
+
+/// The steps of a plan, which of them may come when, and what orders of them cost.
+class Weighing {
   public:
-    Cooling(const armor::Assembly &assembly, const WeldPlan &plan, const std::vector<SeamWork> &seams)
-        : m_in(assembly), m_plan(plan) {
+    Weighing(const armor::Assembly &assembly, const std::vector<LineReach> &reach, const WeldPlan &plan,
+             const std::vector<SeamWork> &seams)
+        : m_in(assembly), m_plan(plan), m_works(worksOf(plan, seams)), m_handler(assembly, reach, m_works) {
         for (const WeldStep &s : plan.steps) {
-            m_works.push_back(seams[s.work]);
             for (const armor::WeldJoint &w : assembly.welds)
                 if (w.name == s.seam) m_parts.push_back({w.a, w.b});
         }
@@ -32,14 +39,21 @@ class Cooling {
         for (std::size_t i = 0; i < m_works.size(); ++i) all.push_back(i);
         return all;
     }
-    [[nodiscard]] double waiting(const Order &order) const {
+    /// Minutes of waiting, turning and putting right.
+    [[nodiscard]] double cost(const Order &order) const {
         Heating heating(m_in, m_works);
+        Handler handler = m_handler;
         double sum = 0;
-        for (const std::size_t i : order) sum += heating.weld(i).wait;
-        return sum;
+        for (const std::size_t i : order) {
+            sum += heating.weld(i).wait;
+            handler.weld(i);
+        }
+        return sum + handler.sum().minutes();
     }
-    [[nodiscard]] Order firstThatCan() const {
+    /// At every turn the seam that asks least, of equal ones the first of the plan.
+    [[nodiscard]] Order leastNext() const {
         Heating heating(m_in, m_works);
+        Handler handler = m_handler;
         std::vector<bool> done(m_works.size());
         Order order;
         while (order.size() < m_works.size()) {
@@ -47,22 +61,23 @@ class Cooling {
             double least = 0;
             for (std::size_t i = 0; i < m_works.size(); ++i) {
                 if (done[i] || !mayCome(i, done)) continue;
-                const double wait = heating.next(i).wait;
-                if (best < m_works.size() && wait >= least) continue;
+                const double asks = heating.next(i).wait + handler.next(i).minutes();
+                if (best < m_works.size() && asks >= least - 1e-9) continue;
                 best = i;
-                least = wait;
-                if (wait <= 0) break;
+                least = asks;
+                if (asks <= 0) break;
             }
             if (best == m_works.size()) return {};  // what is left has nothing to stand on
             heating.weld(best);
+            handler.weld(best);
             done[best] = true;
             order.push_back(best);
         }
         return order;
     }
-    /// Moves single steps as long as that saves waiting.
+    /// Moves single steps as long as that saves something.
     [[nodiscard]] Order moved(Order order) const {
-        double least = waiting(order);
+        double least = cost(order);
         int tries = 0;
         for (bool better = true; better && least > saving;) {
             better = false;
@@ -75,8 +90,8 @@ class Cooling {
                     other.insert(other.begin() + static_cast<std::ptrdiff_t>(to), step);
                     if (!holds(other)) continue;
                     if (++tries > mostTries) return order;
-                    if (const double w = waiting(other); w < least - saving) {
-                        least = w;
+                    if (const double c = cost(other); c < least - saving) {
+                        least = c;
                         order = std::move(other);
                         better = true;
                     }
@@ -112,6 +127,7 @@ class Cooling {
     const armor::Assembly &m_in;
     const WeldPlan &m_plan;
     std::vector<SeamWork> m_works;
+    Handler m_handler;
     std::vector<std::pair<std::string, std::string>> m_parts;  ///< of each step
     std::set<std::string> m_first;                             ///< parts that are there without a seam
 };
@@ -124,17 +140,19 @@ double closedIn(const WeldPlan &plan) {
 
 }  // namespace
 
-WeldPlan cooledOrder(const armor::Assembly &assembly, const std::vector<LineReach> &reach,
-                     const std::vector<SeamWork> &seams) {
+WeldPlan bestOrder(const armor::Assembly &assembly, const std::vector<LineReach> &reach,
+                   const std::vector<SeamWork> &seams) {
     WeldPlan plan = weldOrder(assembly, reach, seams);
-    const Cooling cooling(assembly, plan, seams);
-    Order best = cooling.planned();
-    const double before = cooling.waiting(best);
+    const Weighing weighing(assembly, reach, plan, seams);
+    const Order planned = weighing.planned();
+    const double before = weighing.cost(planned);
     if (before <= saving) return plan;
-    if (Order first = cooling.firstThatCan();
-        first.size() == best.size() && cooling.waiting(first) < before - saving)
-        best = std::move(first);
-    best = cooling.moved(std::move(best));
+    Order best = weighing.moved(planned);
+    if (Order next = weighing.leastNext(); next.size() == best.size()) {
+        next = weighing.moved(std::move(next));
+        if (weighing.cost(next) < weighing.cost(best) - saving) best = std::move(next);
+    }
+    if (weighing.cost(best) > before - saving) return plan;
     std::vector<std::string> names;
     for (const std::size_t i : best) names.push_back(plan.steps[i].seam);
     WeldPlan out = weldOrderAs(assembly, reach, seams, names);
