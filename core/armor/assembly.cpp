@@ -16,13 +16,15 @@ const T *byName(const std::vector<T> &list, std::string_view name) {
 }  // namespace
 
 std::string_view seamWord(SeamKind kind) {
-    constexpr std::array<std::string_view, 6> words{"fillet", "around", "slot", "corner", "flare", "fold"};
+    constexpr std::array<std::string_view, 7> words{"fillet", "around", "slot", "corner",
+                                                    "flare",  "fold",   "kerf"};
     return words.at(static_cast<std::size_t>(kind));
 }
 
 double Contact::length() const {
     double sum = 0;
-    for (const WeldLine &l : lines) sum += (l.to - l.from).norm();
+    for (const WeldLine &l : lines)
+        if (!l.skin) sum += (l.to - l.from).norm();
     return sum;
 }
 
@@ -93,7 +95,7 @@ struct Turn {
         for (Vec3 &p : c.patch) p = place(p);
         c.normal = by * c.normal;
         c.center = place(c.center);
-        for (WeldLine &l : c.lines) l = {place(l.from), place(l.to)};
+        for (WeldLine &l : c.lines) l = {place(l.from), place(l.to), l.skin};
     }
 };
 

@@ -49,6 +49,8 @@ struct Solid {
 
 struct WeldLine {
     Vec3 from = Vec3::Zero(), to = Vec3::Zero();
+    bool skin = false;  ///< metal that was left when the sheet was cut part through: it carries like the weld
+                        ///< beside it and is not welded
 };
 
 /// What a seam is, by how the parts stand to each other.
@@ -58,7 +60,8 @@ enum class SeamKind {
     Slot,    ///< along what goes through a wall
     Corner,  ///< along edges of both parts that lie flush
     Flare,   ///< along a round bar that lies on something
-    Fold     ///< no weld: the sheet goes on around the bend
+    Fold,    ///< no weld: the sheet goes on around the bend
+    Kerf     ///< a fold that was cut part through and is closed by a weld on its inside
 };
 [[nodiscard]] std::string_view seamWord(SeamKind kind);  ///< in files: "around"
 
@@ -70,7 +73,7 @@ struct Contact {
     double area = 0;
     std::vector<WeldLine> lines;
     SeamKind kind = SeamKind::Fillet;
-    [[nodiscard]] double length() const;  ///< of its lines, mm
+    [[nodiscard]] double length() const;  ///< of its lines that are welded, mm
 };
 
 /// A weld between two parts.
@@ -82,9 +85,10 @@ struct WeldJoint {
     std::string filler;
     double fillerStrength = 0;
     std::vector<Contact> contacts;
-    [[nodiscard]] double length() const;  ///< of all its lines
+    [[nodiscard]] double length() const;  ///< of all its lines that are welded
     /// The two parts are one sheet, folded here.
-    [[nodiscard]] bool isFold() const { return !contacts.empty() && contacts.front().kind == SeamKind::Fold; }
+    [[nodiscard]] bool isFold() const { return is(SeamKind::Fold); }
+    [[nodiscard]] bool is(SeamKind kind) const { return !contacts.empty() && contacts.front().kind == kind; }
 };
 
 /// A bend line of a folded sheet, in the axes of its flat outline: where the middle planes of its two sides
@@ -93,6 +97,7 @@ struct FoldLine {
     Vec2 from = Vec2::Zero(), to = Vec2::Zero();
     double angle = 0;         ///< rad; below 0: turned the other way
     double radius = 0;        ///< inside, mm
+    double skin = 0;          ///< left by a kerf on the inside; 0: bent on a brake, mm
     int right = 0, left = 0;  ///< which facets it joins
 };
 

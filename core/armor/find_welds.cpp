@@ -75,6 +75,7 @@ std::vector<Contact> between(const BarPart &bar, const Solid &barSolid, const Sh
     append(out, passingThrough(sheet, bar));
     append(out, endsOn(bar, sheet));
     if (bar.round() || !bar.straight()) append(out, edgesOn(sheet, bar));
+    append(out, liesOn(bar, sheet));
     dropInside(bar, out);
     return out;
 }
@@ -84,6 +85,19 @@ std::vector<Contact> between(const SheetPart &a, const Solid &solidA, const Shee
     std::vector<Contact> out = touching(solidB, solidA, isClosed(a) || isClosed(b));
     if (out.empty()) out = meetingEdges(a, b);
     return out;
+}
+
+constexpr double legOfThroat = 1.41421356237;
+
+/// What the kerf of a fold leaves, mm. The seam and the skin stand for each other in the proof: neither is
+/// taken for thicker than the other.
+double skinOf(const Assembly &assembly, const WeldJoint &joint) {
+    for (const FoldedSheet &whole : assembly.folded)
+        for (const FoldLine &l : whole.lines)
+            if (whole.facets[static_cast<std::size_t>(l.right)] == joint.a &&
+                whole.facets[static_cast<std::size_t>(l.left)] == joint.b)
+                return l.skin;
+    return 0;
 }
 
 /// The lines along a tube's rounded corners as a joint of their own: their throat hangs on the radius of the
@@ -98,7 +112,7 @@ WeldJoint flareOf(const Assembly &assembly, WeldJoint &joint) {
     double radius = 0;
     for (const std::string &part : {joint.a, joint.b})
         if (const BarPart *bar = assembly.bar(part)) radius = std::max(radius, bar->properties.outerRadius);
-    constexpr double share = 5.0 / 16, legOfThroat = 1.41421356237;
+    constexpr double share = 5.0 / 16;
     flare.name += "/flare";
     flare.leg = std::min(joint.leg, share * radius * legOfThroat);
     flare.legBy.clear();
@@ -118,6 +132,11 @@ void findWelds(Assembly &assembly, const Pattern *pattern, const BuildInput &inp
                                       ? input.stock.filler(text(input.piece, *pattern, "filler"))
                                   : input.stock.fillers.empty() ? nullptr
                                                                 : &input.stock.fillers.front();
+    const auto size = [&](WeldJoint &joint) {
+        sizeLeg(assembly, pattern, input.piece, joint);
+        joint.filler = filler ? filler->id : "";
+        joint.fillerStrength = filler ? filler->strength : 482.6;
+    };
     for (std::size_t i = 0; i < made; ++i)
         for (std::size_t j = i + 1; j < made; ++j) {
             const Solid &a = assembly.solids[i];
@@ -138,14 +157,18 @@ void findWelds(Assembly &assembly, const Pattern *pattern, const BuildInput &inp
             joint.b = b.part;
             joint.name = joint.a + "~" + joint.b;
             joint.contacts = std::move(contacts);
-            sizeLeg(assembly, pattern, input.piece, joint);
-            joint.filler = filler ? filler->id : "";
-            joint.fillerStrength = filler ? filler->strength : 482.6;
+            size(joint);
             WeldJoint flare = flareOf(assembly, joint);
             if (!joint.contacts.empty()) assembly.welds.push_back(std::move(joint));
             if (!flare.contacts.empty()) assembly.welds.push_back(std::move(flare));
         }
-    for (WeldJoint &fold : foldsOf(assembly)) assembly.welds.push_back(std::move(fold));
+    for (WeldJoint &fold : foldsOf(assembly)) {
+        if (fold.is(SeamKind::Kerf)) {
+            size(fold);
+            fold.leg = std::min(fold.leg, skinOf(assembly, fold) * legOfThroat);
+        }
+        assembly.welds.push_back(std::move(fold));
+    }
 }
 
 }  // namespace hefty::armor

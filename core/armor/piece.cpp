@@ -9,6 +9,7 @@
 #include "core/armor/builder.h"
 #include "core/armor/making/maker.h"
 #include "core/armor/operations/operations.h"
+#include "core/armor/swinging.h"
 #include "core/armor/tweaks.h"
 
 namespace hefty::armor {
@@ -94,7 +95,8 @@ std::vector<std::string> options(Choice choice, const stock::Stock &stock) {
             break;
         case Choice::RoundTube:
             for (const stock::Section &s : stock.sections)
-                if (s.shape == stock::SectionShape::RoundTube && s.height >= 21) out.push_back(s.id);
+                if (s.shape == stock::SectionShape::RoundTube && s.height >= 21 && 2 * s.wall < s.height)
+                    out.push_back(s.id);
             break;
         case Choice::Receiver:
             ids(stock.receivers);
@@ -199,6 +201,7 @@ Result<Assembly> build(const BuildInput &input) {
     heedThickness(*assembly);
     findWelds(*assembly, p, input);
     applyWeldTweaks(*assembly, input.piece);
+    letSwing(*assembly);
     noteWhatNothingHolds(*assembly);
     return assembly;
 }

@@ -185,4 +185,35 @@ std::vector<Contact> edgesOn(const SheetPart &sheet, const BarPart &bar) {
     return out;
 }
 
+std::vector<Contact> liesOn(const BarPart &bar, const SheetPart &sheet) {
+    std::vector<Contact> out;
+    if (!bar.round()) return out;
+    constexpr double step = 4, level = 0.01, beside = 0.5;  // mm; sine; of the radius
+    const double radius = bar.section.height / 2;
+    for (const parts::Span &span : bar.spans()) {
+        if (!span.straight() || std::abs(span.along.dot(sheet.axes.z)) > level) continue;
+        const double away = sheet.axes.toLocal(span.from).z(), side = away > 0 ? 1 : -1;
+        const Vec3 normal = sheet.axes.z * side;
+        const auto under = [&](double t) -> Vec3 { return span.from + span.along * t - normal * radius; };
+        const auto touches = [&](double t) {
+            const Vec3 local = sheet.axes.toLocal(under(t));
+            return std::abs(local.z() * side - sheet.thickness / 2) < contactTolerance &&
+                   sheet.covers(local.head<2>());
+        };
+        for (const auto &[from, to] : stretchesWhere(span.length, step, touches)) {
+            if (to - from <= leastLine) continue;
+            const Vec3 a = under(from), b = under(to), wide = normal.cross(span.along) * (beside * radius);
+            Contact contact;
+            contact.kind = SeamKind::Flare;
+            contact.lines = {{a + wide, b + wide}, {a - wide, b - wide}};
+            contact.patch = {a - wide, b - wide, b + wide, a + wide};
+            contact.normal = normal;
+            contact.center = (a + b) / 2;
+            contact.area = (to - from) * 2 * beside * radius;
+            out.push_back(std::move(contact));
+        }
+    }
+    return out;
+}
+
 }  // namespace hefty::armor

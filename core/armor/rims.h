@@ -13,4 +13,8 @@ namespace hefty::armor {
 /// Along the edges of a sheet that lie on a round or bent bar, on both faces of the sheet.
 [[nodiscard]] std::vector<Contact> edgesOn(const SheetPart &sheet, const BarPart &bar);
 
+/// Along both sides of a round bar where it lies on the face of a sheet, one contact for each of its
+/// straights.
+[[nodiscard]] std::vector<Contact> liesOn(const BarPart &bar, const SheetPart &sheet);
+
 }  // namespace hefty::armor

@@ -271,7 +271,9 @@ Result<SectionProperties> properties(const Section &s, double density) {
     if (s.shape == SectionShape::HalfTube && !(2 * s.wall < s.width))
         return fail(ProblemKind::BadInput, "The wall leaves no inside in the half tube.", where);
     const bool hollow = open || s.shape == SectionShape::RectTube || s.shape == SectionShape::RoundTube;
-    if (hollow && !(2 * s.wall < std::min(s.height, s.width)))
+    // A rod is a round tube whose wall reaches its middle.
+    const bool rod = s.shape == SectionShape::RoundTube && 2 * s.wall == s.height;
+    if (hollow && !rod && !(2 * s.wall < std::min(s.height, s.width)))
         return fail(ProblemKind::BadInput,
                     fmt::format("A wall of {} mm leaves no inside in {} x {} mm.", s.wall, s.height, s.width),
                     where);

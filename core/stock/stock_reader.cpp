@@ -42,7 +42,7 @@ Section readSection(const Rows &t, std::size_t r, Faults &f) {
     const std::string shape = t.text(r, "shape", f);
     if (shape == "rect")
         s.shape = SectionShape::RectTube;
-    else if (shape == "round")
+    else if (shape == "round" || shape == "rod")
         s.shape = SectionShape::RoundTube;
     else if (shape == "angle")
         s.shape = SectionShape::Angle;
@@ -52,12 +52,12 @@ Section readSection(const Rows &t, std::size_t r, Faults &f) {
         s.shape = SectionShape::Flat;
     else
         f.add(fmt::format("The shape \"{}\" is not known.", shape), "sections.csv/" + s.id,
-              "Use rect, round, angle, channel or flat.");
+              "Use rect, round, rod, angle, channel or flat.");
     s.series = t.text(r, "series", f);
     s.standard = t.text(r, "standard", f);
     s.height = t.number(r, "height", f);
     s.width = t.number(r, "width", f);
-    s.wall = t.number(r, "wall", f);
+    s.wall = shape == "rod" ? s.height / 2 : t.number(r, "wall", f);
     s.radius = t.number(r, "radius", f, 0);
     s.material = t.text(r, "material", f);
     s.length = t.number(r, "length", f);

@@ -5,7 +5,7 @@ namespace {
 
 /// An open box of plates: floor, back and two sides, a bar across its front; what stands in it is told by its
 /// mass.
-void put(Site &s) {
+void putCanBox(Site &s) {
     const double w = s.number("width"), d = s.number("depth"), h = s.number("height"),
                  t = s.number("thickness");
     // The floor stands off the wall by its edge; its sides stand on the wall and on the floor.
@@ -42,7 +42,7 @@ AddOn canBox() {
                              massSetting("mass", "Load", "Bought", 20, 0, 80, "Of what stands in it."),
                              thicknessSetting("thickness", "Thickness", "Shape", 3, "Of its plates.")},
                             3),
-        put};
+        putCanBox};
 }
 
 }  // namespace hefty::armor

@@ -4,7 +4,7 @@ namespace hefty::armor {
 namespace {
 
 /// A leg of two tubes, one in the other, kept by a pin; welded with its outer tube along the wall.
-void put(Site &s) {
+void putCornerJack(Site &s) {
     const StockedBar outer = s.tube("section");
     if (!s.whyNot().empty()) return;
     const double length = s.number("length"), out = outer.section.width / 2;
@@ -35,7 +35,7 @@ AddOn cornerJack() {
              lengthSetting("foot", "Foot plate", "Shape", 90, 40, 250, "Square."),
              thicknessSetting("thickness", "Foot's thickness", "Shape", 8, "Of the foot plate.")},
             5),
-        put};
+        putCornerJack};
 }
 
 }  // namespace hefty::armor

@@ -4,7 +4,7 @@ namespace hefty::armor {
 namespace {
 
 /// A tube through both walls of a hollow bar, so that a bolt through it does not crush the bar.
-void put(Site &s) {
+void putCrushSleeve(Site &s) {
     const BarPart *bar = s.out().bar(s.part());
     if (!bar || !bar->hollow()) return s.refuse("it goes through a hollow bar.");
     const StockedBar tube = s.tube("section");
@@ -31,7 +31,7 @@ AddOn crushSleeve() {
                                                "Its inside takes the bolt."),
                                  lengthSetting("proud", "Stands out", "Shape", 3, 0, 30,
                                                "Of each wall, so that it can be welded around.")}),
-            put};
+            putCrushSleeve};
 }
 
 }  // namespace hefty::armor

@@ -3,7 +3,7 @@
 namespace hefty::armor {
 namespace {
 
-void put(Site &s) {
+void putFishPlate(Site &s) {
     const double w = s.number("length"), h = s.number("height"), t = s.number("thickness");
     const double nose = std::min(s.number("nose"), std::min(w / 2 - 5, 10 * h));
     // Pointed ends: no seam runs square across the wall at one place.
@@ -27,7 +27,7 @@ AddOn fishPlate() {
                                                "Of its length at each end; 0: square."),
                                  thicknessSetting("thickness", "Thickness", "Shape", 6, "Of the plate.")},
                                 5),
-            put};
+            putFishPlate};
 }
 
 }  // namespace hefty::armor

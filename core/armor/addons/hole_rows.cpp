@@ -16,7 +16,7 @@ int fitting(double room, double pitch) {
 }
 
 /// A sheet with rows of holes: dimpled it is a stiff cover, plain a guard that lets the air through.
-void put(Site &s) {
+void putHoleRows(Site &s) {
     const double w = s.number("width"), h = s.number("height"), t = s.number("thickness");
     const double d = s.number("hole"), pitch = s.number("pitch");
     if (pitch < d + 3) return s.refuse("the holes leave less than 3 mm between them.");
@@ -55,7 +55,7 @@ AddOn holeRows() {
                            "Of the sheet outside the outermost holes."),
              thicknessSetting("thickness", "Thickness", "Shape", 3, "Of the sheet.")},
             3),
-        put};
+        putHoleRows};
 }
 
 }  // namespace hefty::armor

@@ -5,7 +5,7 @@
 namespace hefty::armor {
 namespace {
 
-void put(Site &s) {
+void putHoop(Site &s) {
     const StockedBar tube = s.tube("section");
     if (!s.whyNot().empty()) return;
     const double w = s.number("width"), h = s.number("height"), r = s.number("radius"),
@@ -33,7 +33,7 @@ AddOn hoop() {
              lengthSetting("radius", "Bend radius", "Shape", 90, 20, 400, "To the middle of the tube."),
              angleSetting("lean", "Leans", "Shape", 0, radians(-45), radians(45),
                           "Away from square to the wall: up, or forward on a level wall.")}),
-        put};
+        putHoop};
 }
 
 }  // namespace hefty::armor

@@ -3,7 +3,7 @@
 namespace hefty::armor {
 namespace {
 
-void put(Site &s) {
+void putJackSocket(Site &s) {
     const StockedBar tube = s.tube("section");
     if (!s.whyNot().empty()) return;
     const double length = s.number("length");
@@ -24,7 +24,7 @@ AddOn jackSocket() {
                                            "What the jack sits in."),
                              lengthSetting("length", "Stands out", "Shape", 60, 20, 200, "From the wall.")},
                             5),
-        put};
+        putJackSocket};
 }
 
 }  // namespace hefty::armor

@@ -5,7 +5,7 @@
 namespace hefty::armor {
 namespace {
 
-void put(Site &s) {
+void putLampPod(Site &s) {
     const stock::Stock &stock = s.maker().stock();
     if (stock.lamps.empty()) return s.refuse("the stock has no lamp.");
     const stock::Lamp &lamp = stock.lamps.front();
@@ -42,7 +42,7 @@ AddOn lampPod() {
                              angleSetting("down", "Shines down by", "Shape", radians(5), 0, radians(30),
                                           "Below square to the wall."),
                              thicknessSetting("thickness", "Thickness", "Shape", 4, "Of the box.")}),
-        put};
+        putLampPod};
 }
 
 }  // namespace hefty::armor

@@ -3,7 +3,7 @@
 namespace hefty::armor {
 namespace {
 
-void put(Site &s) {
+void putLampTab(Site &s) {
     const stock::Stock &stock = s.maker().stock();
     if (stock.lamps.empty()) return s.refuse("the stock has no lamp.");
     const stock::Lamp &lamp = stock.lamps.front();
@@ -30,7 +30,7 @@ AddOn lampTab() {
              lengthSetting("height", "Stands out", "Shape", 50, 20, 200, "From the wall to its far edge."),
              thicknessSetting("thickness", "Thickness", "Shape", 5, "Of the plate."),
              lengthSetting("hole", "Hole", "Shape", 10.5, 5, 25, "For the lamp's bolt.")}),
-        put};
+        putLampTab};
 }
 
 }  // namespace hefty::armor

@@ -4,7 +4,7 @@ namespace hefty::armor {
 namespace {
 
 /// A thick plate welded on, with holes to be tapped: threads where a wall is too thin for them.
-void put(Site &s) {
+void putNutPlate(Site &s) {
     const stock::BoltSize *bolt = s.maker().stock().bolt(s.text("bolt"));
     if (!bolt) return s.refuse("the stock has no such bolt.");
     const double w = s.number("width"), h = s.number("height"), t = s.number("thickness");
@@ -36,7 +36,7 @@ AddOn nutPlate() {
                  lengthSetting("height", "Height", "Shape", 50, 25, 200, "Across the wall."),
                  thicknessSetting("thickness", "Thickness", "Shape", 12, "Of the plate.")},
                 5),
-            put};
+            putNutPlate};
 }
 
 }  // namespace hefty::armor

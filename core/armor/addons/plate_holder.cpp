@@ -4,7 +4,7 @@ namespace hefty::armor {
 namespace {
 
 /// A flat sheet bent once: a foot that lies on the wall, a face that the license plate is screwed to.
-void put(Site &s) {
+void putPlateHolder(Site &s) {
     const double w = s.number("width"), h = s.number("height"), foot = s.number("foot"),
                  t = s.number("thickness");
     const Axes &a = s.axes();
@@ -40,7 +40,7 @@ AddOn plateHolder() {
                  lengthSetting("lamp", "Hole for the lamp", "Shape", 22, 0, 60, "Diameter; 0: none."),
                  thicknessSetting("thickness", "Thickness", "Shape", 3, "Of the sheet.")},
                 3),
-            put};
+            putPlateHolder};
 }
 
 }  // namespace hefty::armor

@@ -28,7 +28,7 @@ void addLoop(Site &s, const char *what, double x, const stock::Shackle &shackle)
     s.out().anchors.push_back(std::move(anchor));
 }
 
-void put(Site &s) {
+void putPullLoop(Site &s) {
     const stock::Shackle *shackle = s.maker().stock().shackle(s.text("shackle"));
     if (!shackle) return s.refuse("the stock has no such shackle.");
     const double room = s.number("width") - shackle->pinDiameter - 2;
@@ -58,7 +58,7 @@ AddOn pullLoop() {
              lengthSetting("reach", "Hole from the wall", "Shape", 35, 10, 150, "To the middle of the hole."),
              thicknessSetting("thickness", "Thickness", "Shape", 15, "Of each plate.")},
             8),
-        put};
+        putPullLoop};
 }
 
 }  // namespace hefty::armor

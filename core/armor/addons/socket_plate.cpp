@@ -6,7 +6,7 @@
 namespace hefty::armor {
 namespace {
 
-void put(Site &s) {
+void putSocketPlate(Site &s) {
     const double w = s.number("width"), h = s.number("height"), t = s.number("thickness");
     const double bore = s.number("bore"), circle = s.number("circle"), screw = 5.5;
     if (circle / 2 + screw > std::min(w, h) / 2)
@@ -38,7 +38,7 @@ AddOn socketPlate() {
              lengthSetting("circle", "Circle of the screws", "Shape", 56, 30, 120,
                            "Diameter through the screws' middles."),
              thicknessSetting("thickness", "Thickness", "Shape", 4, "Of the plate.")}),
-        put};
+        putSocketPlate};
 }
 
 }  // namespace hefty::armor

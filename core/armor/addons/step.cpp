@@ -3,7 +3,7 @@
 namespace hefty::armor {
 namespace {
 
-void put(Site &s) {
+void putStep(Site &s) {
     const double w = s.number("width"), d = s.number("depth"), t = s.number("thickness");
     const double under = s.number("under"), inset = std::min(w / 4, 40.0);
     SheetPart &tread = s.along({}, Role::Step, 0, rectangle(-w / 2, 0, w, d), t);
@@ -37,7 +37,7 @@ AddOn step() {
                  thicknessSetting("thickness", "Thickness", "Shape", 5, "Of tread and gussets."),
                  lengthSetting("grip", "Grip holes", "Shape", 16, 0, 40,
                                "Diameter of a row of holes; 0: none.")}),
-            put};
+            putStep};
 }
 
 }  // namespace hefty::armor

@@ -80,7 +80,7 @@ class Folding {
                         shape::fromRim(m_facets[f].rim, (line.from + line.to) / 2))
                     *end = added;
         m_lines.push_back({middle + along * span.first, middle + along * span.second, fold.angle, fold.radius,
-                           static_cast<int>(f), added});
+                           fold.skin, static_cast<int>(f), added});
         return true;
     }
 
@@ -169,12 +169,15 @@ std::vector<WeldJoint> foldsOf(const Assembly &assembly) {
             const Vec3 out2 = (a->axes.z + b->axes.z).normalized() * (whole.thickness / 2);
             const Vec3 from = a->axes.toWorld(l.from), to = a->axes.toWorld(l.to);
             Contact c;
-            c.kind = SeamKind::Fold;
+            c.kind = l.skin > 0 ? SeamKind::Kerf : SeamKind::Fold;
             c.normal = a->axes.z;
             c.center = (from + to) / 2;
             c.area = (to - from).norm() * whole.thickness;
             c.patch = {from - out2, to - out2, to + out2, from + out2};
-            c.lines = {{from - out2, to - out2}, {from + out2, to + out2}};
+            // Turned up, the inside is where the normals point to.
+            const double inside = l.angle > 0 ? 1 : -1;
+            c.lines = {{from - inside * out2, to - inside * out2, l.skin > 0},
+                       {from + inside * out2, to + inside * out2}};
             WeldJoint joint;
             joint.a = a->name;
             joint.b = b->name;

@@ -9,6 +9,7 @@ struct Fold {
     Vec2 from = Vec2::Zero(), to = Vec2::Zero();
     double angle = 0;   ///< what lies to the left of from-to is turned by it, right-handed about it; rad
     double radius = 0;  ///< inside, mm
+    double skin = 0;    ///< left by a kerf on the inside, above 0; 0: bent on a brake, mm
 };
 
 /// A sheet that is laid out flat, cut and folded. Its facets become sheets "name.1", "name.2", ... that
@@ -25,7 +26,8 @@ struct FoldedOutline {
 void addFoldedSheet(Maker &maker, const std::string &name, const Provenance &made, const Axes &axes,
                     const FoldedOutline &flat, double thickness, const stock::Material &material);
 
-/// The welds-that-are-none of folded sheets: what a facet's neighbor holds to.
+/// What a facet's neighbor holds to: of bends no weld, of kerfs a seam on the inside and the skin outside of
+/// it.
 [[nodiscard]] std::vector<WeldJoint> foldsOf(const Assembly &assembly);
 /// True if two sheets are neighbors across a fold.
 [[nodiscard]] bool acrossFold(const Assembly &assembly, const std::string &a, const std::string &b);

@@ -118,13 +118,23 @@ void addGussetSettings(std::vector<SettingDescriptor> &s, double leg, double thi
         thicknessSetting("gussetThickness", "Gusset plate", "Plates", thickness, "Plate of the gussets."));
 }
 
+constexpr double leftBeside = 12;  // mm of a gusset beside a slot
+
 void addBracketGusset(Maker &maker, const Side &side, const BracketGusset &g) {
     const double t = maker.number("bracketThickness");
     const double y = bracketMiddle(maker, side, t) + g.out * t / 2;
-    SheetPart &p =
-        maker.sheet(g.name, {Role::Gusset, "gussetThickness", "gussetWeld", 0, g.label, {}}, levelAt(g.z),
-                    {{g.face, y}, {g.face + g.away * g.leg, y}, {g.face, y + g.out * g.leg}},
-                    maker.number("gussetThickness"), g.material);
+    Polygon2 outline{{g.face, y}, {g.face + g.away * g.leg, y}, {g.face, y + g.out * g.leg}};
+    for (const BracketGusset::Slot &s : g.around) {
+        const double near = std::min(g.out * (s.from - y), g.out * (s.to - y)),
+                     far = std::max(g.out * (s.from - y), g.out * (s.to - y));
+        // Some of the plate stays between the slot and both of its ends.
+        if (near < leftBeside || g.leg - far < s.depth + leftBeside) continue;
+        const double in = g.face + g.away * s.depth;
+        for (const Vec2 &p : {Vec2(g.face, far), Vec2(in, far), Vec2(in, near), Vec2(g.face, near)})
+            outline.emplace_back(p.x(), y + g.out * p.y());
+    }
+    SheetPart &p = maker.sheet(g.name, {Role::Gusset, "gussetThickness", "gussetWeld", 0, g.label, {}},
+                               levelAt(g.z), outline, maker.number("gussetThickness"), g.material);
     p.strips.push_back(
         {{g.face + g.away * g.leg / 2, y}, {g.face, y + g.out * g.leg / 2}, g.leg / std::sqrt(2.0)});
     if (std::abs(y + g.out * g.leg) > g.halfStraight)

@@ -34,7 +34,8 @@ void addRailBracket(Maker &maker, const Side &side, const RailBracket &bracket);
 [[nodiscard]] const stock::BoltSize *largestThatFits(const stock::Stock &stock, double hole,
                                                      const std::string &grade);
 
-/// A triangle lying flat in the corner between a face of a bracket and a beam. With the settings
+/// A triangle lying flat in the corner between a face of a bracket and a beam. Slots that it has no room for
+/// are left out. With the settings
 /// gussetThickness and gussetWeld.
 struct BracketGusset {
     std::string name, label;
@@ -44,6 +45,12 @@ struct BracketGusset {
     double z = 0, leg = 0;
     double halfStraight = 0;  ///< of the beam that it lands on, mm
     stock::Material material;
+    /// What comes out of the beam there, cut out of the gusset so that it can be welded around it.
+    struct Slot {
+        double from = 0, to = 0;  ///< y
+        double depth = 0;         ///< along the vehicle, mm
+    };
+    std::vector<Slot> around = {};
 };
 void addBracketGusset(Maker &maker, const Side &side, const BracketGusset &gusset);
 /// gussetLeg and gussetThickness. @param leg, thickness  what is usual, mm

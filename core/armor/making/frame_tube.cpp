@@ -5,15 +5,12 @@
 
 #include <fmt/format.h>
 
+#include "core/armor/making/house_practice.h"
 #include "core/armor/making/rail_foot.h"
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
-namespace {
-
-constexpr double belowFlange = 5;  // mm: an end plate ends this far from the edges of the rail
-
-}  // namespace
+namespace {}  // namespace
 
 void addFrameTubeSettings(std::vector<SettingDescriptor> &s, const std::string &tube) {
     s.push_back(

@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/making/cover.h"
+#include "core/armor/making/house_practice.h"
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
@@ -16,7 +17,6 @@ namespace {
 constexpr double aroundTube = 22;     // of plate around a tube that goes through it
 constexpr double shackleBeyond = 45;  // from the main tube's far side to the middle of the shackle's hole
 constexpr double bodyPlate = 8;       // thickness of the plates across on a body without rails
-constexpr double aroundBolt = 28;     // of those plates around a bolt
 constexpr double besideBend = 50;     // an upright stands this far from the bends of the upper hoop
 
 }  // namespace

@@ -4,14 +4,11 @@
 
 #include <fmt/format.h>
 
+#include "core/armor/making/cover.h"
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
-namespace {
-
-constexpr double coverThickness = 4;  // mm, of caps and closing plates
-
-}  // namespace
+namespace {}  // namespace
 
 SweptBeam::SweptBeam(Maker &maker, const StockedBar &tube, const stock::Material &plate, double near,
                      double out)

@@ -111,8 +111,10 @@ void addPlate(Record &r) {
     for (const auto &[value, path] : r.in.array("folds")) {
         ObjectReader f(*value, path, r.faults());
         const auto from = f.numbers<2>("from"), to = f.numbers<2>("to");
+        const double skin = f.number("skin", 0);
+        if (!(skin >= 0 && skin < t)) r.refuse("what a kerf leaves is less than the plate.");
         flat.folds.push_back(
-            {{from[0], from[1]}, {to[0], to[1]}, radians(f.number("angle")), f.number("radius", t)});
+            {{from[0], from[1]}, {to[0], to[1]}, radians(f.number("angle")), f.number("radius", t), skin});
     }
     const PlatePlace place = r.in.has("edge") ? standingPlate(r, at.at, flat.outline) : lyingPlate(r, at.at);
     const std::vector<Hole> holes = holesOf(r, name, place);
@@ -194,6 +196,8 @@ void foldPlate(Record &r) {
     const SheetPart flatOne = *there;
     const double radius = r.in.number("radius", flatOne.thickness);
     if (!(radius >= 0 && radius <= 500)) r.refuse("the inside radius is from 0 to 500 mm.");
+    const double skin = r.in.number("skin", 0);
+    if (!(skin >= 0 && skin < flatOne.thickness)) r.refuse("what a kerf leaves is less than the plate.");
     for (const auto &bolted : {&r.out().mounts, &r.out().feet})
         if (std::any_of(bolted->begin(), bolted->end(), [&](const BoltJoint &j) { return j.part == part; }))
             r.refuse("it is bolted on: fold it before its bolts are set.");
@@ -209,7 +213,7 @@ void foldPlate(Record &r) {
     const auto span = flatOne.chord((a + b) / 2, way);
     if (!span) return r.refuse("the line of the fold does not cross the plate.");
     flat.folds.push_back(
-        {(a + b) / 2 + way * span->first, (a + b) / 2 + way * span->second, radians(angle), radius});
+        {(a + b) / 2 + way * span->first, (a + b) / 2 + way * span->second, radians(angle), radius, skin});
     const Vec2 right(way.y(), -way.x());
     flat.stays = (a + b) / 2 + right * std::max(1.0, flatOne.thickness);
     std::erase_if(r.out().sheets, [&part](const SheetPart &s) { return s.name == part; });

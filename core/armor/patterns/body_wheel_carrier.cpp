@@ -5,16 +5,16 @@
 
 #include "core/armor/making/cover.h"
 #include "core/armor/making/hold_bolts.h"
+#include "core/armor/making/house_practice.h"
 #include "core/armor/making/settings.h"
 #include "core/armor/making/wheel_gate.h"
 
 namespace hefty::armor {
 namespace {
 
-constexpr double aroundBolt = 28;  // mm, of plate around a bolt
-constexpr double postDown = 160;   // mm, of the hinge post below the arm, at least
+constexpr double postDown = 160;  // mm, of the hinge post below the arm, at least
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> bodyWheelCarrierSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(choiceSetting("postSection", "Hinge post", "Carrier", Choice::SquareTube, "SHS 60x60x5",
                               "Stands on the hinge plate; the spindle stands in it."));
@@ -175,7 +175,7 @@ Pattern bodyWheelCarrier() {
             "bumper carries nothing.",
             Where::SpareWheel,
             "LTUS",
-            settings(),
+            bodyWheelCarrierSettings(),
             [](const BuildInput &input) {
                 Maker maker(input, *pattern("body-wheel-carrier"));
                 BodyCarrier(maker).build();

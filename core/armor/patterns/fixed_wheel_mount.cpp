@@ -17,7 +17,7 @@ constexpr double eyeHole = 22;     // of the eye that the wheel is hoisted by
 constexpr double onePerson = 250;  // N, that one person pulls on a rope for long
 constexpr double perSheave = 0.9;  // of the pull comes out of a block, each
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> fixedWheelMountSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("behind", "Behind the front axle", "Shape", 2400, 200, 8000,
                               "From the middle of the front wheel back to the middle of the tube."));
@@ -186,7 +186,7 @@ Pattern fixedWheelMount() {
         "tackle that lifts it.",
         Where::SpareWheel,
         "LT",
-        settings(),
+        fixedWheelMountSettings(),
         [](const BuildInput &input) {
             Maker maker(input, *pattern("fixed-wheel-mount"));
             FixedWheelMount(maker).build();

@@ -4,7 +4,7 @@
 namespace hefty::armor {
 namespace {
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> frameCrossmemberSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("behind", "Behind the front axle", "Shape", 1500, 200, 4500,
                               "From the middle of the front wheel back to the middle of the tube."));
@@ -45,7 +45,7 @@ Pattern frameCrossmember() {
         "behind.",
         Where::Underneath,
         "LT",
-        settings(),
+        frameCrossmemberSettings(),
         buildCrossmember,
         {{"gauge/breakover", "drop", -5},
          {"gauge/clearance", "drop", -5},

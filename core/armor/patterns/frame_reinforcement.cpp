@@ -11,7 +11,7 @@ namespace {
 constexpr double besideFish = 8;  // mm: an end plate stands out of the fish plate by this
 constexpr double nutEdge = 1.8;   // from the middle of a hole to the edge of an end plate, by the hole
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> frameReinforcementSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("reach", "End plates behind the rails", "Shape", 120, 20, 500,
                               "From the rear ends of the rails to the front of the end plates."));
@@ -226,7 +226,7 @@ Pattern frameReinforcement() {
         "nuts: what other pieces are bolted to where the rails are bent, cut or weak.",
         Where::Rear,
         "LTS",
-        settings(),
+        frameReinforcementSettings(),
         [](const BuildInput &input) {
             return FrameReinforcement(input, *pattern("frame-reinforcement")).build();
         },

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/making/cover.h"
+#include "core/armor/making/house_practice.h"
 #include "core/armor/making/kicked_tube.h"
 #include "core/armor/making/rail_foot.h"
 #include "core/armor/making/settings.h"
@@ -12,12 +13,10 @@ namespace hefty::armor {
 namespace {
 
 // House practice, mm (docs/methods.md, "Sliders").
-constexpr double fromEnd = 40;       // of the main tube to the cope of the outer one
-constexpr double besideCorner = 60;  // a rock stands this far inside the bend of the outer tube
-constexpr double belowFlange = 5;    // a foot ends this far from the edges of the rail
-constexpr double roomForWeld = 12;   // around a leg on its foot
+constexpr double fromEnd = 40;      // of the main tube to the cope of the outer one
+constexpr double roomForWeld = 12;  // around a leg on its foot
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> frameSliderSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("front", "Front end behind axle", "Shape", 560, 300, 2500,
                               "From the middle of the front wheel back to the front end of the main tube."));
@@ -305,7 +304,7 @@ Pattern frameSlider() {
             "step plates between.",
             Where::Sides,
             "LT",
-            settings(),
+            frameSliderSettings(),
             [](const BuildInput &input) { return FrameSlider(input, *pattern("frame-slider")).build(); },
             {{"gauge/breakover", "height", 10},
              {"gauge/clearance", "height", 10},

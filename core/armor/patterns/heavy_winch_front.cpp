@@ -16,7 +16,7 @@ constexpr double insideEdge = 16;  // a step plate ends this far inside the tube
 constexpr double slatDepth = 30;   // of a slat of the grille, fore and aft
 constexpr double fromTip = 70;     // of the outer crush box from the end of the beam
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> heavyWinchFrontSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(
         lengthSetting("width", "Overall width", "Shape", 1900, 1000, 2600, "Of the beam, end to end."));
@@ -339,7 +339,7 @@ Pattern heavyWinchFront() {
             "its ends that fold before the rails do, and a grille below.",
             Where::Front,
             "LT",
-            settings(),
+            heavyWinchFrontSettings(),
             [](const BuildInput &input) {
                 Maker maker(input, *pattern("heavy-winch-front"));
                 HeavyWinchFront(maker).build();

@@ -13,7 +13,7 @@ namespace {
 
 constexpr double beforeFold = 25;  // mm: a rib stands this far inside the bend of the face
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> plateBoxBumperSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("width", "Overall width", "Shape", 1720, 900, 2600, "Tip to tip."));
     s.push_back(lengthSetting("centerWidth", "Straight part", "Shape", 1100, 500, 2000,
@@ -298,7 +298,7 @@ Pattern plateBoxBumper() {
             "the face and tabs in line with the rails.",
             Where::Front,
             "LTS",
-            settings(),
+            plateBoxBumperSettings(),
             [](const BuildInput &input) { return PlateBox(input, *pattern("plate-box-bumper")).build(); },
             {{"gauge/approach", "height", 10},
              {"gauge/approach", "faceHeight", -10},

@@ -14,7 +14,7 @@ namespace {
 
 constexpr double friction = 0.3;  // of painted tubes in a receiver (docs/methods.md, "Slip fits")
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> receiverWheelRackSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("length", "Length of the rack", "Shape", 820, 300, 2000,
                               "From the mouths of the receivers to the rear end."));
@@ -222,7 +222,7 @@ Pattern receiverWheelRack() {
             "it; the middle tube can go on as the hitch.",
             Where::SpareWheel,
             "LTUS",
-            settings(),
+            receiverWheelRackSettings(),
             [](const BuildInput &input) { return WheelRack(input, *pattern("receiver-wheel-rack")).build(); },
             {{"gauge/departure", "length", -40},
              {"gauge/departure", "hitchReach", -40},

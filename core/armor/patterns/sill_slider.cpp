@@ -5,17 +5,16 @@
 
 #include "core/armor/making/cover.h"
 #include "core/armor/making/hold_bolts.h"
+#include "core/armor/making/house_practice.h"
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
 namespace {
 
 // House practice, mm (docs/methods.md, "Sliders").
-constexpr double together = 180;   // holds nearer to each other than this along the sill share a plate
-constexpr double aroundBolt = 28;  // of plate around a bolt
-constexpr double besideCorner = 60;
+constexpr double together = 180;  // holds nearer to each other than this along the sill share a plate
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> sillSliderSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("front", "Front end behind axle", "Shape", 520, 300, 2500,
                               "From the middle of the front wheel back to the front end of the main tube."));
@@ -263,7 +262,7 @@ Pattern sillSlider() {
             "flat bar under the seam of the sill that it bears on.",
             Where::Sides,
             "LUS",
-            settings(),
+            sillSliderSettings(),
             [](const BuildInput &input) { return SillSlider(input, *pattern("sill-slider")).build(); },
             {{"gauge/breakover", "drop", -10},
              {"gauge/clearance", "drop", -10},

@@ -13,7 +13,7 @@ namespace {
 
 constexpr double openingEdge = 18;  // mm of hawse plate above and below the rope's opening
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> smallWinchBumperSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("height", "Top of the bottom plate", "Shape", 560, 300, 1300,
                               "Above the floor: the winch stands on it."));
@@ -264,7 +264,7 @@ Pattern smallWinchBumper() {
             "rail plates: as short and as high as the winch lets it.",
             Where::Front,
             "LTS",
-            settings(),
+            smallWinchBumperSettings(),
             [](const BuildInput &input) {
                 return SmallWinchBumper(input, *pattern("small-winch-bumper")).build();
             },

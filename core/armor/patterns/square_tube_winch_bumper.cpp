@@ -11,7 +11,7 @@
 namespace hefty::armor {
 namespace {
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> squareTubeWinchBumperSettings() {
     std::vector<SettingDescriptor> s;
     addSweptBeamSettings(s, 1800, 640, 1240, "RHS 150x100x8");
     s.push_back(tubeMaterialSetting("Grade on the mill certificate of the tube."));
@@ -20,6 +20,9 @@ std::vector<SettingDescriptor> settings() {
                                  "Plates bolted to the outside of the rails."));
     addWinchTraySettings(s, {.thickness = 12, .depth = 190, .cheeks = 8, .lipHeight = 90, .lip = 10});
     addThroughTabSettings(s, {.thickness = 20, .height = 90, .spacing = 860, .reach = 45});
+    s.push_back(
+        lengthSetting("tabTail", "Tabs behind the beam", "Plates", 15, 10, 300,
+                      "As far as the rail ends they are bars through the beam that stand against them."));
     addGussetSettings(s, 140, 10);
     s.push_back(
         lengthSetting("braceReach", "Brace along the ends", "Plates", 0, 0, 400,
@@ -42,7 +45,7 @@ std::vector<SettingDescriptor> settings() {
     return s;
 }
 
-std::vector<Cure> cures() {
+std::vector<Cure> squareTubeWinchBumperCures() {
     return {{"gauge/approach", "height", 10},
             {"gauge/approach", "setback", -5},
             {"gauge/wheelPath", "cornerCut", 15},
@@ -129,6 +132,9 @@ class WinchBumper {
         if (setting("tabSpacing") / 2 + setting("tabThickness") > setting("centerWidth") / 2)
             m_make.refuse("The recovery tabs stand outside the straight part of the beam.", "tabSpacing",
                           "Bring them closer together.");
+        if (setting("tabTail") > setting("setback") + 1e-9)
+            m_make.refuse("The tabs reach into the rails.", "tabTail",
+                          fmt::format("Let them end {:.0f} mm behind the beam at most.", setting("setback")));
         if (setting("tabHeight") > m_flat - 4)
             m_make.refuse(fmt::format("The tabs are higher than the flat of the beam ({:.0f} mm).", m_flat),
                           "tabHeight", "Make them lower, or the beam higher.");
@@ -163,7 +169,7 @@ class WinchBumper {
         ThroughTab tab = throughTabBySettings(m_make);
         tab.y = side.sign * setting("tabSpacing") / 2;
         tab.z = m_z;
-        tab.tail = m_back - 15;
+        tab.tail = m_back - setting("tabTail");
         tab.face = m_front;
         tab.material = m_plate;
         addThroughTab(m_make, side.of("tab"), side.people("tab"), tab);
@@ -191,6 +197,10 @@ class WinchBumper {
         gusset.leg = leg;
         gusset.halfStraight = setting("centerWidth") / 2;
         gusset.material = m_plate;
+        if (std::abs(above) < setting("tabHeight") / 2 + setting("gussetThickness") / 2)
+            for (const double y : {setting("tabSpacing") / 2, -setting("tabSpacing") / 2})
+                gusset.around.push_back(
+                    {y - setting("tabThickness") / 2, y + setting("tabThickness") / 2, setting("tabTail")});
         addBracketGusset(m_make, side, gusset);
     }
 
@@ -233,6 +243,10 @@ class WinchBumper {
                      "side",
                      {m_front + setting("tabReach"), 0, m_z - setting("tabHeight") / 2},
                      Vec3::UnitX()});
+        h.push_back({"tabTail",
+                     "side",
+                     {m_back - setting("tabTail"), 0, m_z + setting("tabHeight") / 2},
+                     -Vec3::UnitX()});
         h.push_back({"trayDepth", "top", {m_back - setting("trayDepth"), 0, m_z}, -Vec3::UnitX()});
     }
 
@@ -256,11 +270,11 @@ Pattern squareTubeWinchBumper() {
         "low behind the beam and two recovery tabs through it.",
         Where::Front,
         "LTS",
-        settings(),
+        squareTubeWinchBumperSettings(),
         [](const BuildInput &input) {
             return WinchBumper(input, *pattern("square-tube-winch-bumper")).build();
         },
-        cures(),
+        squareTubeWinchBumperCures(),
         {"License plate and its lamp: they have to stay seen.",
          "Winch: clutch lever and plug can be reached.", "Lamps can be taken out forward.",
          "Air still reaches the radiator.", "Water drains from the beam, or the beam is sealed all around."},

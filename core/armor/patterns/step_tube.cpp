@@ -4,15 +4,14 @@
 #include <fmt/format.h>
 
 #include "core/armor/making/hold_bolts.h"
+#include "core/armor/making/house_practice.h"
 #include "core/armor/making/kicked_tube.h"
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
 namespace {
 
-constexpr double besideCorner = 60;  // mm: a rock stands this far inside the bend of the step tube
-
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> stepTubeSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("overhang", "Bought slider beyond its legs", "Bought slider", 200, 0, 800,
                               "From its first and its last leg to the ends of its tube."));
@@ -182,7 +181,7 @@ Pattern stepTube() {
             "a step outside of it and below.",
             Where::Sides,
             "LTUS",
-            settings(),
+            stepTubeSettings(),
             [](const BuildInput &input) { return StepTube(input, *pattern("step-tube")).build(); },
             {{"gauge/breakover", "tilt", radians(-5)},
              {"gauge/clearance", "tilt", radians(-5)},

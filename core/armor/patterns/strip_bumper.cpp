@@ -11,7 +11,7 @@
 namespace hefty::armor {
 namespace {
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> stripBumperSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("middle", "Middle panel", "Shape", 1120, 400, 2000,
                               "Of the strip, between its first bends."));
@@ -121,16 +121,15 @@ class StripBumper {
 
     void addStrip() {
         const double t = number("stripThickness"), high = halfStrip();
-        // Folded over a kerf the inside radius is that of the skin.
-        const double radius = m_make.wanted("skin") ? number("skin") / 2 : t;
+        const double skin = m_make.wanted("skin") ? number("skin") : 0, radius = skin > 0 ? 0 : t;
         const double second = m_half + number("second"),
                      end = second + (m_make.wanted("third") ? number("third") : 0);
         FoldedOutline strip;
         strip.outline = {{-end, -high}, {end, -high}, {end, high}, {-end, high}};
         strip.stays = {0, 0};
         const auto foldAt = [&](double u, double angle) {
-            strip.folds.push_back({{u, high}, {u, -high}, -angle, radius});
-            strip.folds.push_back({{-u, -high}, {-u, high}, -angle, radius});
+            strip.folds.push_back({{u, high}, {u, -high}, -angle, radius, skin});
+            strip.folds.push_back({{-u, -high}, {-u, high}, -angle, radius, skin});
         };
         foldAt(m_half, number("firstTurn"));
         if (m_make.wanted("third")) foldAt(second, number("secondTurn"));
@@ -235,7 +234,7 @@ Pattern stripBumper() {
             "plates, with tabs in line with the rails.",
             Where::Front,
             "LTS",
-            settings(),
+            stripBumperSettings(),
             [](const BuildInput &input) { return StripBumper(input, *pattern("strip-bumper")).build(); },
             {{"gauge/approach", "height", 10},
              {"gauge/approach", "setback", -10},

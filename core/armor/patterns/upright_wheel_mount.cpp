@@ -12,10 +12,10 @@
 namespace hefty::armor {
 namespace {
 
-constexpr double aroundBolt = 30;  // mm of plate around a bolt
-constexpr double sameFace = 3;     // mm: mounts lie in one plane within this
+constexpr double aroundPostBolt = 30;  // mm of plate around a bolt
+constexpr double sameFace = 3;         // mm: mounts lie in one plane within this
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> uprightWheelMountSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("width", "Width of the beam", "Shape", 1400, 500, 2600, "End to end."));
     s.push_back(
@@ -116,7 +116,7 @@ class UprightWheelMount {
                     "holds", "Put spacers on those further forward and measure their faces.");
         double outermost = 0;
         for (const HoldSpot &s : m_spots) outermost = std::max(outermost, std::abs(s.at.y()));
-        if (number("width") / 2 < outermost + aroundBolt)
+        if (number("width") / 2 < outermost + aroundPostBolt)
             m_make.refuse("The beam is narrower than its mounts.", "width", "Make it wider.");
         if (number("wheelHeight") < hubPlateHalf(m_make) + 20)
             m_make.refuse("The hub plate reaches down to the beam.", "wheelHeight", "Raise the wheel.");
@@ -164,10 +164,10 @@ class UprightWheelMount {
         double in = 1e9, out = 0, low = z() - m_beam.section.height / 2 - 14,
                high = z() + m_beam.section.height / 2 + 14;
         for (const HoldSpot &s : of(side)) {
-            in = std::min(in, std::abs(s.at.y()) - aroundBolt);
-            out = std::max(out, std::abs(s.at.y()) + aroundBolt);
-            low = std::min(low, s.at.z() - aroundBolt);
-            high = std::max(high, s.at.z() + aroundBolt);
+            in = std::min(in, std::abs(s.at.y()) - aroundPostBolt);
+            out = std::max(out, std::abs(s.at.y()) + aroundPostBolt);
+            low = std::min(low, s.at.z() - aroundPostBolt);
+            high = std::max(high, s.at.z() + aroundPostBolt);
         }
         SheetPart &p = m_make.sheet(
             side.of("mount"), {Role::Mount, "endThickness", "beamWeld", 0, side.people("mount plate"), {}},
@@ -262,7 +262,7 @@ Pattern uprightWheelMount() {
             "an upright that carries a wheel, with braces to both sides and places for corner jacks.",
             Where::SpareWheel,
             "UR",
-            settings(),
+            uprightWheelMountSettings(),
             [](const BuildInput &input) {
                 Maker maker(input, *pattern("upright-wheel-mount"));
                 UprightWheelMount(maker).build();

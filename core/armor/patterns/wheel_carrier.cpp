@@ -5,13 +5,13 @@
 namespace hefty::armor {
 namespace {
 
-std::vector<SettingDescriptor> settings() {
+std::vector<SettingDescriptor> wheelCarrierSettings() {
     std::vector<SettingDescriptor> s = rearFrameBeamSettings();
     addWheelGateSettings(s);
     return s;
 }
 
-std::vector<Cure> cures() {
+std::vector<Cure> wheelCarrierCures() {
     std::vector<Cure> out = wheelGateCures();
     const std::vector<Cure> of = rearFrameBeamCures();
     out.insert(out.end(), of.begin(), of.end());
@@ -28,7 +28,7 @@ Pattern wheelCarrier() {
         "upright with a wheel plate, and a latch at the other end.",
         Where::SpareWheel,
         "LTS",
-        settings(),
+        wheelCarrierSettings(),
         [](const BuildInput &input) {
             Maker maker(input, *pattern("wheel-carrier"));
             RearFrameBeam rear(maker);
@@ -43,7 +43,7 @@ Pattern wheelCarrier() {
             gate.addHandles();
             return maker.finish();
         },
-        cures(),
+        wheelCarrierCures(),
         {"The latch cannot open by itself; a pin holds it.", "A pin or plunger holds the carrier open.",
          "Tailgate and rear window open when the carrier is swung out.",
          "License plate and its lamp: they have to stay seen.", "Tail lamps are not hidden by the wheel.",

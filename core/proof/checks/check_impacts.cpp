@@ -87,7 +87,7 @@ void checkDent(const CheckContext &context, const Collapse &c) {
     constexpr double pressed = 50;   // mm along the tube: a stone, a post
     constexpr double deepest = 0.2;  // of the diameter: as far as the formula was tested
     const armor::BarPart *tube = context.assembly.bar(partOf(context.assembly, c));
-    if (!tube || tube->section.shape != stock::SectionShape::RoundTube) return;
+    if (!tube || !tube->round() || !tube->hollow()) return;
     const joints::Dent dent{tube->section.height, tube->properties.wall, tube->material.yield, pressed};
     Check check =
         context.begin(CheckKind::Dent, "dent/" + c.id, tube->name, c.title + ": dent of the tube", 0);

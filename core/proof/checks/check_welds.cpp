@@ -79,7 +79,7 @@ std::optional<Seat> seatOf(const CheckContext &context, const armor::WeldJoint &
     Seat s;
     s.tube = context.assembly.bar(joint.a);
     s.plate = context.assembly.sheet(joint.b);
-    if (!s.tube || !s.plate) return std::nullopt;
+    if (!s.tube || !s.plate || !s.tube->hollow()) return std::nullopt;  // a rod has no wall that gives
     // The patch as a thin rectangle: its long direction and length.
     for (std::size_t i = 0; i < contact.patch.size(); ++i) {
         const Vec3 d = contact.patch[(i + 1) % contact.patch.size()] - contact.patch[i];

@@ -171,8 +171,7 @@ bool Stay::opened(const Vec3 &local, const armor::BarPart &tube) const {
 
 std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::BarPart &tube) {
     std::vector<Stay> out;
-    const bool hollow = tube.section.shape == stock::SectionShape::RectTube || isRound(tube);
-    if (!hollow || tube.taper > 0 || !tube.straight()) return out;
+    if (!tube.hollow() || tube.taper > 0 || !tube.straight()) return out;
     const double wall = tube.properties.wall;
     const Vec3 along = tube.axes().x;
     for (Passage &p : passagesOf(assembly, tube)) {

@@ -19,14 +19,15 @@ double damageOf(const HouseRules &rules, double detail, const Life &life, double
 }
 
 /// The largest range of one family of pulls.
-struct Worst {
+struct WorstRange {
     double range = 0;
     bool turns = false;
     std::size_t loadCase = 0;
 };
 
-Worst worstOf(const std::vector<std::size_t> &pulls, std::optional<std::size_t> still, const RangeOf &range) {
-    Worst worst;
+WorstRange worstOf(const std::vector<std::size_t> &pulls, std::optional<std::size_t> still,
+                   const RangeOf &range) {
+    WorstRange worst;
     for (const std::size_t c : pulls)
         if (const double r = range(c, still); r > worst.range) worst = {r, false, c};
     if (!(worst.range > 0)) return worst;
@@ -57,7 +58,7 @@ Life lifeOf(const CheckContext &context, double detail, const RangeOf &range) {
         if (l.duty == "recovery") recovery.push_back(c);
     }
     const auto still = stillCase(context);
-    const Worst pull = worstOf(winch, still, range), shackle = worstOf(recovery, still, range);
+    const WorstRange pull = worstOf(winch, still, range), shackle = worstOf(recovery, still, range);
     Life life;
     // The shock is for the strongest of the winch's pulls, not for all.
     life.pull = pull.range / context.rules.shockFactor;

@@ -106,6 +106,11 @@ MemberStrength boxStrength(const Bar &bar) {
     return s;
 }
 
+/// A rod: told as a round tube whose wall reaches its middle.
+bool solidRound(const Bar &bar) {
+    return bar.shape == stock::SectionShape::RoundTube && 2 * bar.wall >= bar.height;
+}
+
 MemberStrength roundStrength(const Bar &bar) {
     const auto &p = bar.properties;
     const double Fy = bar.material.yield, E = bar.material.E, D = bar.height, t = bar.wall;
@@ -114,7 +119,9 @@ MemberStrength roundStrength(const Bar &bar) {
     double area = p.area;
     if (D / t > 0.11 * E / Fy) area *= std::min(1.0, 0.038 * E / (Fy * D / t) + 2.0 / 3);
     s.compression = bucklingStress(E, Fy, bar.unbraced / p.ry) * area;
-    s.bendingY = s.bendingZ = roundMoment(Fy, E, D, t, p.Wely, p.Wply);
+    s.hollow = !solidRound(bar);
+    s.bendingY = s.bendingZ =
+        s.hollow ? roundMoment(Fy, E, D, t, p.Wely, p.Wply) : std::min(Fy * p.Wply, 1.6 * Fy * p.Wely);
     s.shearY = s.shearZ = 0.6 * Fy * p.area / 2;
     const double Fct =
         std::max(1.23 * E / (std::sqrt(std::max(1.0, bar.unbraced / D)) * std::pow(D / t, 1.25)),
@@ -230,7 +237,8 @@ const char *bendingSource(const Bar &bar) {
     if (isAngle(bar.shape)) return "AISC 360-16 F10, to first yield of the weaker axis at most";
     if (stock::isOpen(bar.shape)) return "AISC 360-16 F2-4 and F6-4, to first yield at most";
     if (bar.shape == stock::SectionShape::RectTube) return "AISC 360-16 F7";
-    return bar.shape == stock::SectionShape::RoundTube ? "AISC 360-16 F8" : "AISC 360-16 F11";
+    return bar.shape == stock::SectionShape::RoundTube && !solidRound(bar) ? "AISC 360-16 F8"
+                                                                           : "AISC 360-16 F11";
 }
 
 void writeStrength(const Bar &bar, const MemberStrength &s, Working &w) {

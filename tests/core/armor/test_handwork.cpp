@@ -73,6 +73,40 @@ class TestHandwork : public QObject {
                                [](const Snap &s) { return s.place.contains("edge") && s.part == "plate"; }),
                  4);
     }
+    /// Rods: one lies along a plate, another ends square on it, a third on a tube, cut to it. Flares beside
+    /// the first, seams around the others; the weight of solid steel; each is proved as a member, none has a
+    /// wall that could give, and no tube for sale is one.
+    void rods() {
+        std::vector<Json> made{tube("beam", "CHS 60.3x4", at(900, 600, 600), at(900, -600, 600)),
+                               tube("third", "Rod 16", at(900, 0, 600), at(900, 0, 900)),
+                               {{"op", "trim"}, {"bar", "third"}, {"end", "start"}, {"onto", "beam"}},
+                               levelPlate("plate", 700, 0, 500),
+                               tube("along", "Rod 12", at(655, 0, 510), at(745, 0, 510)),
+                               tube("square", "Rod 20", at(700, 20, 504), at(700, 20, 700))};
+        const Assembly a = byHand(made);
+        for (const BuildNote &n : a.notes)  // it hangs on no vehicle
+            QVERIFY2(n.text.text.starts_with("Nothing holds"), n.text.text.c_str());
+        const auto length = [&a](const char *one, const char *other, SeamKind kind) {
+            double sum = 0;
+            for (const WeldJoint &w : a.welds)
+                if ((w.a == one && w.b == other) || (w.a == other && w.b == one))
+                    for (const Contact &c : w.contacts)
+                        if (c.kind == kind) sum += c.length();
+            return sum;
+        };
+        QVERIFY2(std::abs(length("along", "plate", SeamKind::Flare) +
+                          length("along", "plate", SeamKind::Fillet) - 180) < 1,
+                 qPrintable(QString::number(length("along", "plate", SeamKind::Flare))));
+        const double around = std::numbers::pi * 20;
+        QVERIFY2(std::abs(length("square", "plate", SeamKind::Fillet) / around - 1) < 0.02,
+                 qPrintable(QString::number(length("square", "plate", SeamKind::Fillet))));
+        QVERIFY(length("third", "beam", SeamKind::Around) > std::numbers::pi * 16);
+        QVERIFY(std::abs(a.bar("square")->properties.massPerLength - std::numbers::pi * 100 * 7.85e-6) <
+                1e-12);
+        QVERIFY(!a.bar("square")->hollow());
+        for (const std::string &id : armor::options(Choice::RoundTube, shippedStock()))
+            QVERIFY2(!id.starts_with("Rod"), id.c_str());
+    }
     /// An end that stands off is cut to a beam: it goes on to it, and the seam runs around the tube.
     void trimmed() {
         const std::vector<Json> two{tube("beam", "RHS 120x80x6", at(700, 600, 600), at(700, -600, 600)),

@@ -239,7 +239,8 @@ class TestProof : public QObject {
         job::Job job = demoJob();
         const auto rig = rig::geometry(job.vehicle).value();
         auto assembly = armor::build({job.pieces[0], job.vehicle, rig, shippedStock()}).value();
-        std::erase_if(assembly.welds, [](const armor::WeldJoint &w) { return w.b == "tab.left"; });
+        std::erase_if(assembly.welds,
+                      [](const armor::WeldJoint &w) { return w.a == "tab.left" || w.b == "tab.left"; });
         const auto p = prove(assembly, job.vehicle, rig, shippedStock(), job.rules);
         QVERIFY(!p && p.error().kind == ProblemKind::Mechanism);
         QVERIFY2(p.error().where.find("tab.left") != std::string::npos, p.error().where.c_str());

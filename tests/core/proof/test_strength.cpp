@@ -57,6 +57,20 @@ class TestStrength : public QObject {
         QCOMPARE(countedLeg(6, 2), 4.0);
         QVERIFY(countedLeg(5, 5) > 0);
     }
+    /// A rod of 20, closed forms: area 314.16, I 7854, Z d³/6; bending to F11, 1.6 My where Z/S is 1.7; no
+    /// wall factor of thin tubes, no local buckling.
+    void rod() {
+        const double pi = std::acos(-1.0), d = 20, Fy = 235;
+        const Bar b = bar(stock::SectionShape::RoundTube, d, d, d / 2, Fy, 500, "EN 10060");
+        QVERIFY(near(b.properties.area, pi * 100, 1e-12) && near(b.properties.Iy, pi * 1e4 / 4, 1e-12));
+        QVERIFY(near(b.properties.Wply, d * d * d / 6, 1e-12) && near(b.properties.C, pi * 500, 1e-12));
+        const MemberStrength s = memberStrength(b);
+        QVERIFY(!s.hollow && near(s.tension, Fy * pi * 100, 1e-12));
+        QVERIFY(near(s.bendingY, 1.6 * Fy * pi * d * d * d / 32, 1e-12));  // Z/S = 1.698
+        // E3: r = 5, L/r = 100, Fe = 197.39, Fcr = 0.658^(235/197.39) 235
+        QVERIFY(near(s.compression, std::pow(0.658, Fy / (pi * pi * 200000 / 1e4)) * Fy * pi * 100, 1e-9));
+        QVERIFY(near(s.torsion, 0.6 * Fy * pi * 500, 1e-12));
+    }
     /// AISC 360-16 by hand: HSS 4x4x1/4, Fy 345: tension Fy A, bending Fy Z (b/t = 14.2 is compact).
     void compactBox() {
         const double in = mmPerInch;

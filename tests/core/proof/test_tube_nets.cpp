@@ -335,7 +335,9 @@ class TestTubeNets : public QObject {
         QVERIFY(wall.shift.has_value() && !wall.working.steps.empty());
         const double with = find(p, "member/beam").utilization,
                      without = find(plain, "member/beam").utilization;
-        QVERIFY2(std::abs(with / without - 1) < 0.35, qPrintable(QString("%1 %2").arg(with).arg(without)));
+        // Strips lead part of the tabs' pull through the gussets that are slotted around them: on the safe
+        // side.
+        QVERIFY2(with < without && without < 1.6 * with, qPrintable(QString("%1 %2").arg(with).arg(without)));
         for (std::size_t c = 0; c < p.solution.cases.size(); ++c) {
             Vec3 sum = Vec3::Zero(), other = Vec3::Zero();
             for (const auto &[node, r] : p.solution.cases[c].reactions) sum += r.head<3>();
