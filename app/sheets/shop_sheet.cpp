@@ -1,6 +1,5 @@
 #include "app/sheets/shop_sheet.h"
 
-#include <QDate>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -11,6 +10,7 @@
 
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 
 namespace hefty::app {
 namespace {
@@ -139,8 +139,7 @@ void ShopSheet::takeShop() {
 }
 
 void ShopSheet::keepShop() {
-    const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
-    if (const auto kept = m_store.keepShop(m_session->job(), today); !kept) return tell(kept.error());
+    if (const auto kept = m_store.keepShop(m_session->job(), today()); !kept) return tell(kept.error());
     refresh();
 }
 

@@ -9,19 +9,16 @@
 
 #include "app/views/plan_view.h"
 #include "app/window/quantity_edit.h"
+#include "app/window/theme.h"
 
 // The hands of a drawing: pointer, keys and the editor at a handle. plan_view.cpp draws it.
 
 namespace hefty::app {
-namespace {
-
-constexpr double reach = 14;  // px: how near the pointer must be, gloves on
-
-}  // namespace
+namespace {}  // namespace
 
 int PlanView::targetAt(const QPointF &place) const {
     int best = -1;
-    double nearest = reach;
+    double nearest = handReach;
     for (std::size_t i = 0; i < m_targets.size(); ++i) {
         const QPointF d = toScreen(m_targets[i].at) - place;
         const double distance = std::hypot(d.x(), d.y());

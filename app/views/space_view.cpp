@@ -18,7 +18,6 @@
 namespace hefty::app {
 namespace {
 
-constexpr double reach = 14;       // px: how near the pointer must be, gloves on
 constexpr double mostPitch = 1.5;  // rad
 constexpr int notCut = 0, wholeCut = 100;
 
@@ -250,7 +249,7 @@ void SpaceView::drawTargets(QPainter &painter) {
 
 int SpaceView::targetAt(const QPointF &place) const {
     int best = -1;
-    double nearest = reach;
+    double nearest = handReach;
     for (std::size_t i = 0; i < m_targets.size(); ++i) {
         const QPointF d = toScreen(m_targets[i].at) - place;
         if (const double away = std::hypot(d.x(), d.y()); away < nearest) {

@@ -1,12 +1,12 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QDate>
 #include <QPainter>
 
 #include "app/stops/measure/datum_places.h"
 #include "app/stops/measure/walk_page.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 
 /// The marks of the walk in its pictures, and the handles of the one that is chosen.
 namespace hefty::app {
@@ -37,8 +37,7 @@ void moveMark(Session *session, const WalkEntry &e, int axis, bool low, bool hig
                 }
             if (low) from[axis] = value;
             if (high) to[axis] = value;
-            const rig::Known known{gesture != 0 ? rig::Trust::Estimated : rig::Trust::Measured,
-                                   QDate::currentDate().toString(Qt::ISODate).toStdString()};
+            const rig::Known known{gesture != 0 ? rig::Trust::Estimated : rig::Trust::Measured, today()};
             (void)rig::takeMark(job.vehicle, e.mark, from, to, known);
         },
         gesture);

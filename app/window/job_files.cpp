@@ -1,6 +1,5 @@
 #include "app/window/job_files.h"
 
-#include <QDate>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -13,6 +12,7 @@
 #include "app/sheets/job_sheet.h"
 #include "app/sheets/shop_sheet.h"
 #include "app/stops/cut/sheet_page.h"
+#include "app/window/today.h"
 #include "core/base/places.h"
 
 namespace hefty::app {
@@ -74,9 +74,9 @@ bool JobFiles::save() {
 /// The job itself is safe by then: what goes wrong here is told and nothing more.
 void JobFiles::keepInShop() {
     auto store = openShopStore();
-    const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
-    const Result<void> kept = store ? store->keepJob(m_session->job(), m_session->path().toStdString(), today)
-                                    : Result<void>(tl::unexpected(store.error()));
+    const Result<void> kept = store
+                                  ? store->keepJob(m_session->job(), m_session->path().toStdString(), today())
+                                  : Result<void>(tl::unexpected(store.error()));
     if (!kept) tell(tr("The job is saved, but not in the shop's list"), kept.error());
 }
 
@@ -84,9 +84,8 @@ void JobFiles::keepPattern() {
     const armor::Piece *piece = m_session->piece();
     if (!piece) return;
     auto store = openShopStore();
-    const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
     const Result<void> kept =
-        store ? store->keepPattern(*piece, today) : Result<void>(tl::unexpected(store.error()));
+        store ? store->keepPattern(*piece, today()) : Result<void>(tl::unexpected(store.error()));
     const QString name = QString::fromStdString(piece->name);
     if (!kept) return tell(tr("%1 is not kept").arg(name), kept.error());
     m_asking.tell(m_window, tr("Kept as a pattern"),

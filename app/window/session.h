@@ -122,4 +122,9 @@ class Session : public QObject {
     Appraiser m_appraiser;
 };
 
+/// A value in the units that the session shows.
+[[nodiscard]] inline QString printed(double value, measure::Quantity quantity, const Session &session) {
+    return QString::fromStdString(measure::printQuantity(value, quantity, session.units()));
+}
+
 }  // namespace hefty::app

@@ -46,4 +46,6 @@ void fillTemper(QPainter &painter, const QPolygonF &shape, double utilization);
 /// Ink that reads on temper(utilization).
 [[nodiscard]] QColor temperInk(double utilization);
 
+inline constexpr double handReach = 14;  ///< px: how near to a thing the pointer must be, gloves on
+
 }  // namespace hefty::app

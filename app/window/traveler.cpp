@@ -3,12 +3,12 @@
 #include <tuple>
 
 #include <QCoreApplication>
-#include <QDate>
 #include <QPainter>
 #include <QPushButton>
 #include <QVBoxLayout>
 
 #include "app/window/theme.h"
+#include "app/window/today.h"
 
 namespace hefty::app {
 namespace {
@@ -125,7 +125,7 @@ void Traveler::signOff() {
             if (isSigned)
                 job.signedOff.erase(id);
             else
-                job.signedOff[id] = QDate::currentDate().toString(Qt::ISODate).toStdString();
+                job.signedOff[id] = today();
         });
 }
 

@@ -78,6 +78,8 @@ struct Gauge {
 /// A bent bar in the shop's bender.
 struct BentBar {
     std::string part;
+    std::string twin = {};  ///< bent of the same tube, after `part` or before it; empty: none
+    double saved = 0;       ///< of tube by that, mm
     std::optional<workshop::BendPlan> plan;  ///< none: it cannot be bent, or no die is noted
     std::string why;                         ///< set if there is none
 };
@@ -86,6 +88,8 @@ struct BentBar {
 struct WeldOrderCost {
     double outOfReach = 0;  ///< of seams, mm
     double waiting = 0;     ///< for seams to cool, min
+    int turns = 0;          ///< of the piece to another side
+    double off = 0;         ///< how far the bar is bowed that a part is fitted to, at most, mm
 };
 
 /// What one piece comes to. Assembly and proof are shared with later appraisals of jobs in which nothing that

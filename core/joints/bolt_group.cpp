@@ -10,7 +10,7 @@
 namespace hefty::joints {
 namespace {
 
-constexpr double omega = 2.00;             // AISC 360-16 J3.6
+constexpr double boltOmega = 2.00;         // AISC 360-16 J3.6
 constexpr double tensionFactor = 0.75;     // table J3.2
 constexpr double shearThreadsIn = 0.450;   // table J3.2
 constexpr double shearThreadsOut = 0.563;  // table J3.2
@@ -141,8 +141,8 @@ Result<std::vector<BoltForce>> shareLoad(const std::vector<Bolt> &bolts, const P
         f.tension = std::max(0.0, b.area() * (load.force.z() / p.area + bending->gradient.dot(d)));
         f.tension += pressed * b.area() / p.area;
         const double shearFactor = options.threadsInShear ? shearThreadsIn : shearThreadsOut;
-        f.allowableShear = shearFactor * *Fu * b.area() * options.shearPlanes / omega;
-        f.allowableTension = tensionFactor * *Fu * b.area() / omega;
+        f.allowableShear = shearFactor * *Fu * b.area() * options.shearPlanes / boltOmega;
+        f.allowableTension = tensionFactor * *Fu * b.area() / boltOmega;
         f.utilization = utilizationOf(f);
         out.push_back(std::move(f));
     }

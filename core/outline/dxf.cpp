@@ -10,8 +10,6 @@
 namespace hefty::outline {
 namespace {
 
-constexpr double meets = 0.05;  // mm: ends that are nearer are one
-
 struct Unit {
     const char *name;
     double mm;

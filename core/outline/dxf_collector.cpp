@@ -4,11 +4,11 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/base/constants.h"
+
 namespace hefty::outline {
 namespace {
 
-constexpr double meets = 0.05;  // of a unit: ends that are nearer are one
-constexpr double deg = std::numbers::pi / 180;
 constexpr int perSpan = 64;  // straight pieces of each span of a spline
 
 /// A point of a B-spline by de Boor's recursion.
@@ -43,7 +43,7 @@ void DxfCollector::addInsert(const DL_InsertData &d) {
         for (int row = 0; row < std::max(1, d.rows); ++row) {
             DxfBag::Insert insert;
             insert.block = d.name;
-            insert.place = Eigen::Translation2d(d.ipx, d.ipy) * Eigen::Rotation2Dd(d.angle * deg) *
+            insert.place = Eigen::Translation2d(d.ipx, d.ipy) * Eigen::Rotation2Dd(radians(d.angle)) *
                            Eigen::Translation2d(column * d.colSp, row * d.rowSp) *
                            Eigen::Scaling(Vec2(d.sx, d.sy));
             m_bag->inserts.push_back(insert);
@@ -58,9 +58,9 @@ void DxfCollector::addArc(const DL_ArcData &d) {
     double sweep = std::fmod(d.angle2 - d.angle1, 360.0);
     if (sweep <= 0) sweep += 360;
     const auto at = [&](double a) {
-        return Vec2(d.cx + d.radius * std::cos(a * deg), d.cy + d.radius * std::sin(a * deg));
+        return Vec2(d.cx + d.radius * std::cos(radians(a)), d.cy + d.radius * std::sin(radians(a)));
     };
-    m_bag->pieces.push_back({at(d.angle1), at(d.angle1 + sweep), std::tan(sweep * deg / 4), "ARC"});
+    m_bag->pieces.push_back({at(d.angle1), at(d.angle1 + sweep), std::tan(radians(sweep) / 4), "ARC"});
 }
 
 void DxfCollector::addCircle(const DL_CircleData &d) {

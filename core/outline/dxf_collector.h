@@ -12,6 +12,8 @@
 /// Inside of the outline floor: what dxflib tells of a file, gathered.
 namespace hefty::outline {
 
+inline constexpr double meets = 0.05;  // of a unit of the file: ends that are nearer are one
+
 /// A line or arc that may be part of a closed line.
 struct Piece {
     Vec2 from = Vec2::Zero(), to = Vec2::Zero();

@@ -164,7 +164,7 @@ bool arcFits(const std::vector<Vec2> &p, std::size_t from, std::size_t to, doubl
 
 /// The farthest point that a test still holds for, by doubling and halving.
 template <class Holds>
-std::size_t farthest(std::size_t from, std::size_t last, Holds holds) {
+std::size_t furthestThatHolds(std::size_t from, std::size_t last, Holds holds) {
     std::size_t good = from + 1, step = 1;
     while (good < last) {
         const std::size_t next = std::min(last, good + step);
@@ -380,8 +380,8 @@ Loop simplified(const std::vector<Vec2> &points, double tolerance) {
     Loop loop;
     std::vector<std::pair<Vec2, Vec2>> lines;
     for (std::size_t from = 0; from < n;) {
-        const std::size_t straight =
-            farthest(from, n, [&](std::size_t to) { return strayFromChord(p, from, to) <= tolerance; });
+        const std::size_t straight = furthestThatHolds(
+            from, n, [&](std::size_t to) { return strayFromChord(p, from, to) <= tolerance; });
         double bulge = 0, best = 0;
         std::size_t curved = from;
         for (std::size_t to = std::max(straight + 2, from + 10); to <= n;

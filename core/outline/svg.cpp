@@ -9,13 +9,13 @@
 #include <Eigen/Geometry>
 #include <pugixml.hpp>
 
+#include "core/base/constants.h"
 #include "core/outline/drawing.h"
 
 namespace hefty::outline {
 namespace {
 
 using Transform = Eigen::Affine2d;
-constexpr double deg = std::numbers::pi / 180;
 
 /// Numbers and letters of a path or a transform, one after another.
 class Scanner {
@@ -113,7 +113,7 @@ class PathReader {
     /// An elliptical arc, as the SVG standard's implementation notes give it (F.6.5).
     void arc(double rx, double ry, double turn, bool large, bool sweep, const Vec2 &to) {
         if (rx == 0 || ry == 0 || (to - m_at).norm() == 0) return lineTo(to);
-        const Eigen::Rotation2Dd rotation(turn * deg);
+        const Eigen::Rotation2Dd rotation(radians(turn));
         const Vec2 half = rotation.inverse() * ((m_at - to) / 2);
         rx = std::abs(rx);
         ry = std::abs(ry);
@@ -246,7 +246,7 @@ std::optional<Transform> readTransform(std::string_view text) {
             t.linear() = Vec2(n[0], n.size() == 2 ? n[1] : n[0]).asDiagonal();
         } else if (name == "rotate" && (n.size() == 1 || n.size() == 3)) {
             const Vec2 about = n.size() == 3 ? Vec2(n[1], n[2]) : Vec2(0, 0);
-            t.linear() = Eigen::Rotation2Dd(n[0] * deg).toRotationMatrix();
+            t.linear() = Eigen::Rotation2Dd(radians(n[0])).toRotationMatrix();
             t.translation() = about - t.linear() * about;
         } else if (name == "matrix" && n.size() == 6) {
             t.linear() << n[0], n[2], n[1], n[3];

@@ -85,6 +85,174 @@ Wo: %1</translation>
             <source>"%1" cannot be read: %2</source>
             <translation>"%1" ist nicht zu lesen: %2</translation>
         </message>
+        <message>
+            <source>At its</source>
+            <translation>An ihrem</translation>
+        </message>
+        <message>
+            <source>At</source>
+            <translation>Bei</translation>
+        </message>
+        <message>
+            <source>Bar</source>
+            <translation>Stab</translation>
+        </message>
+        <message>
+            <source>Beam</source>
+            <translation>Träger</translation>
+        </message>
+        <message>
+            <source>Bend at</source>
+            <translation>Biegung bei</translation>
+        </message>
+        <message>
+            <source>Bend radius</source>
+            <translation>Biegeradius</translation>
+        </message>
+        <message>
+            <source>By</source>
+            <translation>Um</translation>
+        </message>
+        <message>
+            <source>Corner</source>
+            <translation>Ecke</translation>
+        </message>
+        <message>
+            <source>Diameter</source>
+            <translation>Durchmesser</translation>
+        </message>
+        <message>
+            <source>Ends of the rails</source>
+            <translation>Enden der Rahmenträger</translation>
+        </message>
+        <message>
+            <source>Faces</source>
+            <translation>Schaut nach</translation>
+        </message>
+        <message>
+            <source>For</source>
+            <translation>Für</translation>
+        </message>
+        <message>
+            <source>From</source>
+            <translation>Von</translation>
+        </message>
+        <message>
+            <source>Height</source>
+            <translation>Höhe</translation>
+        </message>
+        <message>
+            <source>Hole beyond the beam</source>
+            <translation>Loch vor dem Träger</translation>
+        </message>
+        <message>
+            <source>Inside radius</source>
+            <translation>Innenradius</translation>
+        </message>
+        <message>
+            <source>It runs</source>
+            <translation>Sie läuft nach</translation>
+        </message>
+        <message>
+            <source>Its middle at</source>
+            <translation>Ihre Mitte bei</translation>
+        </message>
+        <message>
+            <source>Its</source>
+            <translation>Sein</translation>
+        </message>
+        <message>
+            <source>Left of the middle</source>
+            <translation>Links der Mitte</translation>
+        </message>
+        <message>
+            <source>Leg</source>
+            <translation>Schenkel</translation>
+        </message>
+        <message>
+            <source>Line from</source>
+            <translation>Linie von</translation>
+        </message>
+        <message>
+            <source>Line to</source>
+            <translation>Linie bis</translation>
+        </message>
+        <message>
+            <source>Middle</source>
+            <translation>Mitte</translation>
+        </message>
+        <message>
+            <source>Name</source>
+            <translation>Name</translation>
+        </message>
+        <message>
+            <source>Notches (0: bent)</source>
+            <translation>Kerben (0: gebogen)</translation>
+        </message>
+        <message>
+            <source>On the wall at</source>
+            <translation>Auf der Wand bei</translation>
+        </message>
+        <message>
+            <source>One leg runs</source>
+            <translation>Ein Schenkel läuft nach</translation>
+        </message>
+        <message>
+            <source>Onto</source>
+            <translation>An</translation>
+        </message>
+        <message>
+            <source>Part</source>
+            <translation>Teil</translation>
+        </message>
+        <message>
+            <source>Place</source>
+            <translation>Stelle</translation>
+        </message>
+        <message>
+            <source>Section</source>
+            <translation>Querschnitt</translation>
+        </message>
+        <message>
+            <source>Skin left by a kerf</source>
+            <translation>Rest unter einer Kerbe</translation>
+        </message>
+        <message>
+            <source>Stands by edge</source>
+            <translation>Steht auf Kante</translation>
+        </message>
+        <message>
+            <source>Template</source>
+            <translation>Schablone</translation>
+        </message>
+        <message>
+            <source>The other</source>
+            <translation>Der andere</translation>
+        </message>
+        <message>
+            <source>The plate goes</source>
+            <translation>Das Blech geht nach</translation>
+        </message>
+        <message>
+            <source>Thickness</source>
+            <translation>Dicke</translation>
+        </message>
+        <message>
+            <source>To</source>
+            <translation>Bis</translation>
+        </message>
+        <message>
+            <source>Trailer</source>
+            <translation>Anhänger</translation>
+        </message>
+        <message>
+            <source>What acts</source>
+            <translation>Was wirkt</translation>
+        </message>
+        <message>
+            <source>Width, height</source>
+            <translation>Breite, Höhe</translation>
+        </message>
     </context>
     <context>
         <name>hefty::app::AnglesPage</name>
@@ -269,6 +437,30 @@ Wo: %1</translation>
         <message>
             <source>Log a test bend</source>
             <translation>Einen Probebogen eintragen</translation>
+        </message>
+        <message>
+            <source>%1 and %2</source>
+            <translation>%1 und %2</translation>
+        </message>
+        <message>
+            <source>It can be made, and saves %1.</source>
+            <translation>Es geht und spart %1.</translation>
+        </message>
+        <message>
+            <source>Bend both sides of one tube where that saves tube, and saw it apart after</source>
+            <translation>Beide Seiten aus einem Rohr biegen, wo das Rohr spart, und danach trennen</translation>
+        </message>
+        <message>
+            <source>Bend both sides of one tube</source>
+            <translation>Beide Seiten aus einem Rohr biegen</translation>
+        </message>
+        <message>
+            <source>Bend every tube by itself</source>
+            <translation>Jedes Rohr für sich biegen</translation>
+        </message>
+        <message>
+            <source> Saw it apart %1 from the fed end when all bends are made.</source>
+            <translation> Nach allen Biegungen %1 vom eingeschobenen Ende trennen.</translation>
         </message>
     </context>
     <context>
@@ -935,8 +1127,8 @@ Nicht nachgewiesen: es hängt an der Größe der Schalen.</translation>
             <translation>%1 ± %2</translation>
         </message>
         <message>
-            <source>As built, by %1 readings: %2 %3</source>
-            <translation>Wie gebaut, nach %1 Ablesungen: %2 %3</translation>
+            <source>As built, by %1 readings: %2 %3 Gaps, angles and the proof are of this shape.</source>
+            <translation>Wie gebaut, nach %1 Ablesungen: %2 %3 Abstände, Winkel und der Nachweis gelten für diese Form.</translation>
         </message>
         <message>
             <source>it goes on.</source>
@@ -1878,6 +2070,14 @@ Nicht nachgewiesen: es hängt an der Größe der Schalen.</translation>
             <source>Hefty Girder job sheet: %1</source>
             <translation>Hefty Girder, Auftragsblatt: %1</translation>
         </message>
+        <message>
+            <source>%1 and %2</source>
+            <translation>%1 und %2</translation>
+        </message>
+        <message>
+            <source>saw apart</source>
+            <translation>trennen</translation>
+        </message>
     </context>
     <context>
         <name>hefty::app::LadderView</name>
@@ -2115,6 +2315,34 @@ Nicht nachgewiesen: es hängt an der Größe der Schalen.</translation>
         <message>
             <source>Switch on: %1</source>
             <translation>Einschalten: %1</translation>
+        </message>
+        <message>
+            <source>The ways in which it acts</source>
+            <translation>Die Richtungen, in denen es wirkt</translation>
+        </message>
+        <message>
+            <source>Its ways</source>
+            <translation>Seine Richtungen</translation>
+        </message>
+        <message>
+            <source>Pull</source>
+            <translation>Zug</translation>
+        </message>
+        <message>
+            <source>Works hardest</source>
+            <translation>Beansprucht am meisten</translation>
+        </message>
+        <message>
+            <source>the only one</source>
+            <translation>die einzige</translation>
+        </message>
+        <message>
+            <source>nothing more than others</source>
+            <translation>nichts mehr als andere</translation>
+        </message>
+        <message>
+            <source>%1: %2</source>
+            <translation>%1: %2</translation>
         </message>
     </context>
     <context>
@@ -4611,8 +4839,8 @@ Erst das Fahrzeug messen: Fehlendes steht rechts.</translation>
             <translation>Die Reihenfolge wird ausgearbeitet.</translation>
         </message>
         <message>
-            <source>%1 out of reach, %2 min of waiting to cool</source>
-            <translation>%1 unerreichbar, %2 min Warten zum Abkühlen</translation>
+            <source>%1 out of reach, %2 min of waiting to cool, turns of the piece: %3, parts fitted off by up to %4</source>
+            <translation>%1 unerreichbar, %2 min Warten zum Abkühlen, Wenden des Stücks: %3, Teile bis zu %4 daneben geheftet</translation>
         </message>
         <message>
             <source>Your order: %1. Planned: %2.</source>

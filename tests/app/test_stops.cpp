@@ -42,6 +42,21 @@ class TestStops : public QObject {
         table->selectRow(static_cast<int>(what.indexOf("Winch pull")));
         QVERIFY(demo.find<QLabel>("dutyNote")->text().contains("1.20"));
         QVERIFY(demo.find<QLabel>("dutyNote")->text().contains("15 ways"));
+        // Each of them stands below with what it works hardest; one that is chosen is drawn by itself.
+        auto *ways = demo.find<QTableWidget>("wayTable");
+        QCOMPARE(ways->rowCount(), 15);
+        QVERIFY(ways->item(0, 0)->text().startsWith("straight ahead"));
+        QStringList hardest;
+        for (int r = 0; r < ways->rowCount(); ++r) hardest << ways->item(r, 2)->text();
+        QVERIFY(std::any_of(hardest.begin(), hardest.end(),
+                            [](const QString &t) { return t.startsWith("Winch feet"); }));
+        auto *view = demo.find<QWidget>("loadView");
+        const QImage all = view->grab().toImage();
+        ways->selectRow(0);
+        const QImage one = view->grab().toImage();
+        QVERIFY(all != one);
+        table->selectRow(static_cast<int>(what.indexOf("Rock under the middle")));
+        QVERIFY(ways->rowCount() < 15 && ways->currentRow() == -1);
     }
     /// A duty is left out only with a reason; it is then told as not proved, and comes back by undo or by
     /// hand.

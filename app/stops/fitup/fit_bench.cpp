@@ -1,6 +1,5 @@
 #include "app/stops/fitup/fit_bench.h"
 
-#include <QDate>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -10,6 +9,7 @@
 #include "app/window/quantity_edit.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 
 namespace hefty::app {
 
@@ -128,7 +128,7 @@ void FitBench::showAsBuilt() {
     const bool known = piece && piece->asBuilt;
     m_why->setEnabled(known);
     if (known)
-        m_asBuilt->setText(tr("As built, by %1 readings: %2 %3")
+        m_asBuilt->setText(tr("As built, by %1 readings: %2 %3 Gaps, angles and the proof are of this shape.")
                                .arg(piece->asBuilt->readings)
                                .arg(piece->asBuilt->sure ? tr("it goes on.")
                                     : piece->asBuilt->goesOn
@@ -162,7 +162,7 @@ void FitBench::take(std::optional<double> value) {
     m_session->edit(tr("Note a reading"), [&](job::Job &job) {
         auto &list = job.log.fit;
         std::erase_if(list, [&](const log::FitReading &r) { return r.item == id; });
-        list.push_back({id, value, QDate::currentDate().toString(Qt::ISODate).toStdString(), {}});
+        list.push_back({id, value, today(), {}});
     });
 }
 

@@ -16,18 +16,13 @@
 #include "app/window/quantity_edit.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 
 namespace hefty::app {
 
 using measure::Quantity;
 
-namespace {
-
-std::string today() {
-    return QDate::currentDate().toString(Qt::ISODate).toStdString();
-}
-
-}  // namespace
+namespace {}  // namespace
 
 PullChart::PullChart(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("pullChart");

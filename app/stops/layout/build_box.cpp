@@ -139,7 +139,7 @@ QToolButton *BuildBox::makePick(const BuildField &f) {
     button->setIcon(QIcon(":/icons/pick.svg"));
     button->setCheckable(true);
     button->setObjectName("pick." + key);
-    button->setAccessibleName(tr("Pick \"%1\" in the drawings").arg(QLatin1String(f.name)));
+    button->setAccessibleName(tr("Pick \"%1\" in the drawings").arg(f.label()));
     button->setToolTip(button->accessibleName());
     button->setFixedSize(36, 36);
     connect(button, &QToolButton::clicked, this, [this, key](bool on) { pick(on ? key : QString()); });
@@ -158,9 +158,9 @@ void BuildBox::layFields() {
     for (const BuildField &f : spec().fields) {
         QWidget *widget = makeField(f);
         widget->setObjectName(QStringLiteral("build.") + QLatin1String(f.key));
-        widget->setAccessibleName(QLatin1String(f.name));
+        widget->setAccessibleName(f.label());
         m_edits[QLatin1String(f.key)] = widget;
-        auto *label = new QLabel(QLatin1String(f.name), m_fields);
+        auto *label = new QLabel(f.label(), m_fields);
         label->setWordWrap(true);
         label->setBuddy(widget);
         if (f.kind == Field::Place || f.kind == Field::Wall || f.kind == Field::Spot ||

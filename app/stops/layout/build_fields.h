@@ -33,10 +33,11 @@ struct BuildField {
         BarEnd
     };
     const char *key;
-    const char *name;
+    const char *name;  ///< as the source says it
     Kind kind;
     const char *standard;
     armor::Choice choice = armor::Choice::None;
+    [[nodiscard]] QString label() const;  ///< in the language of the window
 };
 
 struct BuildSpec {

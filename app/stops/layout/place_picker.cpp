@@ -11,8 +11,6 @@
 namespace hefty::app {
 namespace {
 
-constexpr double reach = 14;  // px: how near the pointer must be, gloves on
-
 using Field = BuildField::Kind;
 
 }  // namespace
@@ -89,7 +87,7 @@ QString PlacePicker::meaning(const PlanView &view, const QMouseEvent &event, std
     const armor::Assembly *built = assembly();
     const BuildField *field = m_box->spec().field(m_box->picking());
     if (!field || !built) return {};
-    armor::Sight sight{view.pointAt(event.position()), sightOf(view.side()), reach / view.scale()};
+    armor::Sight sight{view.pointAt(event.position()), sightOf(view.side()), handReach / view.scale()};
     sight.step = m_session->units() == measure::UnitSystem::Inch ? 25.4 / 8 : 5;
     sight.ontoWall = field->kind == Field::Wall || event.modifiers().testFlag(Qt::ShiftModifier);
     if (field->kind == Field::OnPart) {
@@ -146,7 +144,7 @@ void PlacePicker::tryOut() {
     if (!picking.isEmpty())
         if (const BuildField *f = m_box->spec().field(picking))
             lines << tr("Point at \"%1\" in a drawing. Shift: on the wall that faces you. Esc leaves.")
-                         .arg(QLatin1String(f->name));
+                         .arg(f->label());
     if (m_armed) lines << tr("Enter builds it.");
     if (operation && piece && assembly()) {
         m_trial = job::tryOperation(m_session->job(), *m_session->appraisal(), piece->id, *operation,

@@ -3,7 +3,6 @@
 #include <algorithm>
 
 #include <QComboBox>
-#include <QDate>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
@@ -15,6 +14,7 @@
 
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 #include "core/job/design/variants.h"
 
 namespace hefty::app {
@@ -177,9 +177,8 @@ void VariantsSheet::refresh() {
 void VariantsSheet::keep() {
     const std::string name = m_name->text().trimmed().toStdString();
     if (name.empty()) return m_note->setText(tr("Give it a name first."));
-    const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
     m_session->edit(tr("Keep %1").arg(m_name->text()),
-                    [&](job::Job &job) { job::keepVariant(job, name, today); });
+                    [&](job::Job &job) { job::keepVariant(job, name, today()); });
 }
 
 void VariantsSheet::forget() {

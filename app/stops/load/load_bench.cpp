@@ -3,11 +3,11 @@
 #include <algorithm>
 #include <cmath>
 
-#include <QDate>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
+#include <QSignalBlocker>
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
@@ -18,6 +18,7 @@
 #include "app/window/page_chooser.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 
 namespace hefty::app {
 
@@ -51,6 +52,9 @@ QWidget *LoadBench::makeDuties() {
     m_view->clicked = [this](const QPointF &at) { return pickPlace(at); };
     m_table = new StopTable("dutyTable", tr("What acts on the piece"),
                             {tr("What acts"), tr("Up to"), tr("Ways")}, this);
+    m_ways = new StopTable("wayTable", tr("The ways in which it acts"),
+                           {tr("Its ways"), tr("Pull"), tr("Works hardest")}, this);
+    m_ways->shareWithLast();
     m_note = new QLabel(this);
     m_note->setObjectName("dutyNote");
     m_note->setWordWrap(true);
@@ -73,8 +77,9 @@ QWidget *LoadBench::makeDuties() {
     off->addWidget(m_reason, 1);
     off->addWidget(m_switch);
     auto *side = new QVBoxLayout;
-    side->addWidget(m_table, 1);
+    side->addWidget(m_table, 3);
     side->addWidget(m_note);
+    side->addWidget(m_ways, 2);
     side->addLayout(off);
     side->addWidget(caution);
     auto *layout = new QHBoxLayout(page);
@@ -82,6 +87,7 @@ QWidget *LoadBench::makeDuties() {
     layout->addWidget(m_view, 1);
     layout->addLayout(side, 1);
     connect(m_table, &QTableWidget::currentCellChanged, this, [this](int row) { show(row); });
+    connect(m_ways, &QTableWidget::currentCellChanged, this, [this] { m_view->update(); });
     return page;
 }
 
@@ -116,6 +122,7 @@ void LoadBench::show(int row) {
     if (row < 0 || row >= static_cast<int>(m_places.size())) {
         m_view->update();
         m_switch->setEnabled(false);
+        showWays(nullptr);
         m_note->setText(
             tr("Lay out a piece first: then every place where something can act on it stands here."));
         return;
@@ -124,6 +131,7 @@ void LoadBench::show(int row) {
     m_reason->setEnabled(p.off.empty() && p.duty != "gravity");
     m_switch->setText(p.off.empty() ? tr("Switch off") : tr("Switch on"));
     m_switch->setEnabled(!p.off.empty() || (p.duty != "gravity" && !m_reason->text().trimmed().isEmpty()));
+    showWays(&p);
     m_view->update();
     if (!p.off.empty()) {
         return m_note->setText(tr("Left out, and told as not proved: %1").arg(QString::fromStdString(p.off)));
@@ -134,6 +142,28 @@ void LoadBench::show(int row) {
              ? tr(" Held against what is allowed.")
              : tr(" The worst that is credible: held against what it can bear.")) +
         (p.cases.size() > 1 ? tr(" Proved in the %1 ways that are drawn.").arg(p.cases.size()) : QString()));
+}
+
+/// Every way that is proved, with what it works harder than any other load does; one that is chosen is drawn
+/// by itself.
+void LoadBench::showWays(const job::DutyPlace *place) {
+    const QSignalBlocker quiet(m_ways);
+    const std::size_t count = place ? place->ways.size() : 0;
+    m_ways->setRowCount(static_cast<int>(count));
+    for (std::size_t i = 0; i < count; ++i) {
+        const job::DutyWay &w = place->ways[i];
+        m_ways->setRow(
+            static_cast<int>(i),
+            {w.way.empty() ? tr("the only one") : QString::fromStdString(w.way),
+             w.force > 0 ? QString::fromStdString(
+                               measure::printQuantity(w.force, measure::Quantity::Force, m_session->units()))
+                         : tr("its own mass"),
+             w.hardest.empty()
+                 ? tr("nothing more than others")
+                 : tr("%1: %2").arg(QString::fromStdString(w.hardest)).arg(w.utilization, 0, 'f', 2)});
+    }
+    m_ways->clearSelection();
+    m_ways->setCurrentCell(-1, -1);
 }
 
 std::optional<shape::Vec3> LoadBench::placeOf(const job::DutyPlace &place) const {
@@ -159,16 +189,21 @@ void LoadBench::drawPlaces(QPainter &p) const {
     }
     if (row < 0 || row >= static_cast<int>(m_places.size())) return;
     const job::DutyPlace &chosen = m_places[static_cast<std::size_t>(row)];
-    for (const int c : chosen.cases)
+    const int way = m_ways->currentRow();
+    for (std::size_t k = 0; k < chosen.cases.size(); ++k) {
+        if (way >= 0 && static_cast<std::size_t>(way) != k) continue;
+        const int c = chosen.cases[k];
         for (const proof::LoadArrow &a : m_proof->duties.cases[static_cast<std::size_t>(c)].arrows) {
             const QPointF tail = m_view->toScreen(a.at);
-            const QPointF way = m_view->toScreen(a.at + a.force.normalized()) - tail;
+            const QPointF sight = m_view->toScreen(a.at + a.force.normalized()) - tail;
             const double seen =
-                std::hypot(way.x(), way.y()) / m_view->camera().scale;  // of 1: across the sight
+                std::hypot(sight.x(), sight.y()) / m_view->camera().scale;  // of 1: across the sight
             const double length = longest * a.force.norm() / std::max(1.0, chosen.force);
             if (seen < 0.05) continue;  // along the line of sight
-            drawArrow(p, tail, tail + way / m_view->camera().scale * length, colors().blue, 2);
+            drawArrow(p, tail, tail + sight / m_view->camera().scale * length, colors().blue,
+                      way < 0 ? 2 : 3);
         }
+    }
     const auto at = placeOf(chosen);
     if (!at) return;
     p.setPen(QPen(colors().yellowEdge, 2));
@@ -206,14 +241,13 @@ void LoadBench::switchDuty() {
     if (row < 0 || row >= static_cast<int>(m_places.size())) return;
     const job::DutyPlace p = m_places[static_cast<std::size_t>(row)];
     const std::string reason = m_reason->text().trimmed().toStdString();
-    const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
     m_reason->clear();
     const QString what = QString::fromStdString(p.what);
     m_session->editPiece(p.off.empty() ? tr("Switch off: %1").arg(what) : tr("Switch on: %1").arg(what),
                          [&](armor::Piece &piece) {
                              std::erase_if(piece.off,
                                            [&p](const armor::OffDuty &d) { return d.place == p.place; });
-                             if (p.off.empty()) piece.off.push_back({p.place, reason, today});
+                             if (p.off.empty()) piece.off.push_back({p.place, reason, today()});
                          });
 }
 

@@ -32,6 +32,7 @@ class LoadBench : public QWidget {
     [[nodiscard]] QWidget *makeDuties();
     void refresh();
     void show(int row);
+    void showWays(const job::DutyPlace *place);
     void drawPlaces(QPainter &painter) const;
     bool pickPlace(const QPointF &at);
     /// Where a duty acts; nothing for what acts everywhere.
@@ -40,7 +41,7 @@ class LoadBench : public QWidget {
 
     Session *m_session;
     SpaceView *m_view;
-    StopTable *m_table;
+    StopTable *m_table, *m_ways;
     RidePage *m_ride;
     QLabel *m_note;
     QLineEdit *m_reason;

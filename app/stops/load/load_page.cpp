@@ -19,10 +19,6 @@ namespace {
 
 using measure::Quantity;
 
-QString printed(double value, Quantity quantity, const Session &session) {
-    return QString::fromStdString(measure::printQuantity(value, quantity, session.units()));
-}
-
 QLabel *stateLabel(QWidget *parent, const char *name) {
     auto *label = new QLabel(parent);
     label->setObjectName(QLatin1String(name));

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 
-#include <QDate>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -10,6 +9,7 @@
 
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 #include "core/job/names.h"
 
 namespace hefty::app {
@@ -102,7 +102,7 @@ void InspectPage::refresh() {
 void InspectPage::noteInspection() {
     m_session->edit(tr("Note an inspection"), [](job::Job &job) {
         log::Entry e;
-        e.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+        e.date = today();
         e.kind = log::EntryKind::Inspection;
         e.what = tr("Looked at where it works hardest").toStdString();
         job.log.entries.push_back(std::move(e));

@@ -8,12 +8,12 @@
 #include "app/stops/log/inspect_page.h"
 #include "app/window/page_chooser.h"
 
-#include <QDate>
 #include <QLabel>
 #include <QVBoxLayout>
 
 #include "app/window/list_maker.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 #include "core/job/appraise/gauges.h"
 #include "core/job/names.h"
 #include "core/job/shop/weld_shrinkage.h"
@@ -99,7 +99,7 @@ RecordList entryList(const Session *session) {
             [session](log::Entry &e, const QString &text) { setPart(*session, e, text); })
         .adds([](const auto &) {
             log::Entry e;
-            e.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+            e.date = today();
             return e;
         })
         .hint(lists::ListText::tr(

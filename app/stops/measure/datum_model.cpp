@@ -1,10 +1,10 @@
 #include "app/stops/measure/datum_model.h"
 
 #include <QComboBox>
-#include <QDate>
 #include <QLineEdit>
 
 #include "app/window/theme.h"
+#include "app/window/today.h"
 
 namespace hefty::app {
 namespace {
@@ -50,8 +50,7 @@ void setDatum(Session *session, const std::string &id, double value, int gesture
     session->edit(
         DatumModel::tr("Measure %1").arg(QString::fromStdString(d->name).toLower()),
         [&](job::Job &job) {
-            job.vehicle.data[id] = {value, rig::Trust::Measured,
-                                    QDate::currentDate().toString(Qt::ISODate).toStdString()};
+            job.vehicle.data[id] = {value, rig::Trust::Measured, today()};
         },
         gesture);
 }

@@ -1,7 +1,6 @@
 #include "app/stops/measure/measure_bench.h"
 
 #include <QComboBox>
-#include <QDate>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QLabel>
@@ -19,6 +18,7 @@
 #include "app/stops/measure/template_page.h"
 #include "app/stops/measure/walk_page.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 
 namespace hefty::app {
 MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
@@ -183,20 +183,21 @@ std::optional<InstrumentStrip::Waiting> MeasureBench::waitingReading() {
     }
     if (row >= book.readings.size()) return std::nullopt;
     const rig::Reading &r = book.readings[row];
-    return InstrumentStrip::Waiting{
-        "reading." + std::to_string(row), QString::fromStdString(rig::readingName(book, r)),
-        measure::Quantity::DrilledLength, [this, row, table](double value) {
-            if (!(value <= rig::farthest)) return tr("No vehicle is that long.");
-            m_session->edit(tr("Read the tape"), [&](job::Job &job) {
-                rig::Reading &taken = job.vehicle.survey.readings[row];
-                taken.value = value;
-                taken.ignored = false;
-                taken.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
-            });
-            const auto next = static_cast<int>(row) + 1;
-            if (next < table->model()->rowCount()) table->setCurrentIndex(table->model()->index(next, 3));
-            return QString();
-        }};
+    return InstrumentStrip::Waiting{"reading." + std::to_string(row),
+                                    QString::fromStdString(rig::readingName(book, r)),
+                                    measure::Quantity::DrilledLength, [this, row, table](double value) {
+                                        if (!(value <= rig::farthest)) return tr("No vehicle is that long.");
+                                        m_session->edit(tr("Read the tape"), [&](job::Job &job) {
+                                            rig::Reading &taken = job.vehicle.survey.readings[row];
+                                            taken.value = value;
+                                            taken.ignored = false;
+                                            taken.date = today();
+                                        });
+                                        const auto next = static_cast<int>(row) + 1;
+                                        if (next < table->model()->rowCount())
+                                            table->setCurrentIndex(table->model()->index(next, 3));
+                                        return QString();
+                                    }};
 }
 
 /// What simulated instruments find: the vehicle as the job has it, or a middling one.
@@ -217,11 +218,10 @@ std::vector<std::pair<std::string, double>> MeasureBench::truth() const {
 }
 
 void MeasureBench::takePads(const std::array<double, 4> &m) {
-    const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
     m_session->edit(tr("Weigh on the pads"), [&](job::Job &job) {
         const bool towed = job.vehicle.kind == rig::VehicleKind::Trailer;
-        job.vehicle.data[towed ? "noseMass" : "frontAxleMass"] = {m[0] + m[1], rig::Trust::Measured, today};
-        job.vehicle.data[towed ? "axleMass" : "rearAxleMass"] = {m[2] + m[3], rig::Trust::Measured, today};
+        job.vehicle.data[towed ? "noseMass" : "frontAxleMass"] = {m[0] + m[1], rig::Trust::Measured, today()};
+        job.vehicle.data[towed ? "axleMass" : "rearAxleMass"] = {m[2] + m[3], rig::Trust::Measured, today()};
     });
 }
 

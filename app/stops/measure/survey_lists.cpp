@@ -1,10 +1,9 @@
 #include <algorithm>
 #include <tuple>
 
-#include <QDate>
-
 #include "app/sheets/job_lists.h"
 #include "app/window/list_maker.h"
+#include "app/window/today.h"
 
 namespace hefty::app {
 
@@ -152,7 +151,7 @@ RecordList tapeList(Session *session) {
         Reading &r = job.vehicle.survey.readings[static_cast<std::size_t>(row)];
         r.value = v;
         r.ignored = false;
-        r.date = QDate::currentDate().toString(Qt::ISODate).toStdString();
+        r.date = today();
     };
     out.columns.push_back(std::move(reads));
     out.columns.push_back(

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 
-#include <QDate>
 #include <QGridLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -11,6 +10,7 @@
 
 #include "app/sheets/job_lists.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 
 namespace hefty::app {
 namespace {
@@ -148,9 +148,7 @@ void SurveyPage::useForData() {
     if (!appraisal->survey || m_session->isWorking()) return;
     const auto known = rig::dataFrom(m_session->job().vehicle.survey, appraisal->survey->adjustment);
     m_session->edit(tr("Use the survey for the data"), [&](job::Job &job) {
-        for (const auto &[id, value] : known)
-            job.vehicle.data[id] = {value, rig::Trust::Measured,
-                                    QDate::currentDate().toString(Qt::ISODate).toStdString()};
+        for (const auto &[id, value] : known) job.vehicle.data[id] = {value, rig::Trust::Measured, today()};
     });
 }
 

@@ -28,10 +28,6 @@ namespace {
 
 using measure::Quantity;
 
-QString printed(double value, Quantity quantity, const Session &session) {
-    return QString::fromStdString(measure::printQuantity(value, quantity, session.units()));
-}
-
 QPolygonF polygonOf(const outline::Loop &loop, const std::function<QPointF(const shape::Vec2 &)> &place) {
     QPolygonF out;
     for (const shape::Vec2 &p : outline::flattened(loop, 0.1)) out << place(p);

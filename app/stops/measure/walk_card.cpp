@@ -11,6 +11,7 @@
 #include "app/stops/measure/datum_places.h"
 #include "app/window/quantity_edit.h"
 #include "app/window/theme.h"
+#include "app/window/today.h"
 
 namespace hefty::app {
 namespace {
@@ -21,10 +22,6 @@ using rig::WalkEntry;
 using rig::WalkView;
 
 constexpr std::array trusts{rig::Trust::Measured, rig::Trust::Estimated, rig::Trust::Assumed};
-
-QString today() {
-    return QDate::currentDate().toString(Qt::ISODate);
-}
 
 QString text(const std::string &s) {
     return QString::fromStdString(s);
@@ -213,7 +210,7 @@ void WalkCard::takeDatum(const WalkEntry &e) {
             true);
     const rig::Trust trust = trusts[static_cast<std::size_t>(m_trust->currentIndex())];
     m_session->edit(tr("Measure %1").arg(text(e.mark.name)), [&](job::Job &job) {
-        job.vehicle.data[d.id] = {*typed, trust, today().toStdString()};
+        job.vehicle.data[d.id] = {*typed, trust, today()};
     });
     forget();
     emit taken();
@@ -233,7 +230,7 @@ void WalkCard::takePlace(const WalkEntry &e) {
         else
             (i % 2 == 0 ? low : high)[i / 2] = *typed;
     }
-    const rig::Known known{trusts[static_cast<std::size_t>(m_trust->currentIndex())], today().toStdString()};
+    const rig::Known known{trusts[static_cast<std::size_t>(m_trust->currentIndex())], today()};
     rig::Vehicle tried = m_session->job().vehicle;
     if (const auto took = rig::takeMark(tried, e.mark, low, high, known); !took)
         return say(text(took.error().message + " " + took.error().remedy), true);

@@ -23,16 +23,12 @@ using rig::MarkKind;
 using rig::WalkEntry;
 using rig::WalkView;
 
-constexpr double reach = 18;  // px: how near a click must be, gloves on
+constexpr double clickReach = 18;  // px: how near a click must be, gloves on
 
 ViewSide sideOf(WalkView view) {
     constexpr std::array sides{ViewSide::Side, ViewSide::Front, ViewSide::Above, ViewSide::Rear,
                                ViewSide::Under};
     return sides[static_cast<std::size_t>(view)];
-}
-
-QString text(const std::string &s) {
-    return QString::fromStdString(s);
 }
 
 }  // namespace
@@ -54,7 +50,7 @@ WalkPage::WalkPage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
         view->drawOver = [this, v](QPainter &p) { drawMarks(p, v); };
         view->hintAt = [this, v](const QPointF &at) {
             const WalkEntry *e = entryAt(v, at);
-            return e ? text(e->mark.name) : QString();
+            return e ? QString::fromStdString(e->mark.name) : QString();
         };
         view->clicked = [this, v](const QPointF &at) { return clicked(v, at); };
         m_views[i] = view;
@@ -149,10 +145,11 @@ void WalkPage::fillList() {
     int row = -1;
     for (std::size_t i = 0; i < m_walk.size(); ++i) {
         const WalkEntry &e = m_walk[i];
-        const QString state = !e.taken ? tr("missing; for %1").arg(text(e.mark.blocks))
-                                       : text(std::string(rig::trustWord(e.known.trust))) +
-                                             (e.known.date.empty() ? QString() : ", " + text(e.known.date));
-        auto *item = new QListWidgetItem(text(e.mark.name) + "\n" + state, m_list);
+        const QString state =
+            !e.taken ? tr("missing; for %1").arg(QString::fromStdString(e.mark.blocks))
+                     : QString::fromStdString(std::string(rig::trustWord(e.known.trust))) +
+                           (e.known.date.empty() ? QString() : ", " + QString::fromStdString(e.known.date));
+        auto *item = new QListWidgetItem(QString::fromStdString(e.mark.name) + "\n" + state, m_list);
         if (!e.taken || e.known.trust == rig::Trust::Assumed) item->setForeground(colors().bad);
         item->setSizeHint({230, 54});
         if (e.mark.id == m_chosen) row = static_cast<int>(i);
@@ -205,7 +202,7 @@ QPointF WalkPage::markPlace(const std::string &id) const {
 
 const WalkEntry *WalkPage::entryAt(WalkView view, const QPointF &at) const {
     const WalkEntry *best = nullptr;
-    double nearest = reach;
+    double nearest = clickReach;
     for (const WalkEntry &e : m_walk) {
         if (e.mark.view != view) continue;
         const QPointF d = m_views[static_cast<std::size_t>(view)]->toScreen(placeOf(e)) - at;

@@ -13,18 +13,19 @@
 namespace hefty::app {
 namespace {
 
-QString text(const std::string &s) {
+QString escaped(const std::string &s) {
     return QString::fromStdString(s).toHtmlEscaped();
 }
 
 QString row(const working::Step &s) {
-    const QString formula =
-        s.formula.empty() ? QString() : QStringLiteral("= %1<br/>= %2").arg(text(s.formula), text(s.values));
+    const QString formula = s.formula.empty()
+                                ? QString()
+                                : QStringLiteral("= %1<br/>= %2").arg(escaped(s.formula), escaped(s.values));
     return QStringLiteral(
                "<tr><td><b>%1</b></td><td>%2</td><td>%3</td><td align='right'><b>%4</b> "
                "%5</td><td><i>%6</i></td></tr>")
-        .arg(text(s.symbol), text(s.meaning), formula, text(working::number(s.value)), text(s.unit),
-             text(s.source));
+        .arg(escaped(s.symbol), escaped(s.meaning), formula, escaped(working::number(s.value)),
+             escaped(s.unit), escaped(s.source));
 }
 
 }  // namespace
@@ -34,11 +35,11 @@ QString WorkingSheet::html(const working::Working &w) {
                        "<h3>%1</h3><table width='100%' cellpadding='5' cellspacing='0' border='1' "
                        "style='border-collapse:collapse'>"
                        "<tr><th>%2</th><th>%3</th><th>%4</th><th>%5</th><th>%6</th></tr>")
-                       .arg(text(w.title), tr("Symbol"), tr("What it is"), tr("Formula and values"),
+                       .arg(escaped(w.title), tr("Symbol"), tr("What it is"), tr("Formula and values"),
                             tr("Value"), tr("Source"));
     for (const working::Step &s : w.steps) html += row(s);
     html += "</table>";
-    for (const std::string &note : w.notes) html += QStringLiteral("<p>%1</p>").arg(text(note));
+    for (const std::string &note : w.notes) html += QStringLiteral("<p>%1</p>").arg(escaped(note));
     html += QStringLiteral("<p><i>%1</i></p>")
                 .arg(tr("An estimate for a competent builder to check. Local codes and licensed engineers "
                         "have the last word."));

@@ -30,6 +30,18 @@ std::string whyOf(const proof::LoadCase &c, const proof::HouseRules &r) {
     return "Own weight.";
 }
 
+DutyWay wayOf(const proof::Proof &proof, int index) {
+    const proof::LoadCase &load = proof.duties.cases[static_cast<std::size_t>(index)];
+    DutyWay way{index, load.way};
+    for (const proof::LoadArrow &a : load.arrows) way.force = std::max(way.force, a.force.norm());
+    for (const proof::Check &c : proof.checks)
+        if (c.loadCase == index && c.utilization > way.utilization) {
+            way.utilization = c.utilization;
+            way.hardest = c.title;
+        }
+    return way;
+}
+
 }  // namespace
 
 std::vector<DutyPlace> dutyPlaces(const proof::Proof &proof, const proof::HouseRules &rules) {
@@ -49,7 +61,8 @@ std::vector<DutyPlace> dutyPlaces(const proof::Proof &proof, const proof::HouseR
         }
         DutyPlace &place = out[it->second];
         place.cases.push_back(static_cast<int>(c));
-        for (const proof::LoadArrow &a : load.arrows) place.force = std::max(place.force, a.force.norm());
+        place.ways.push_back(wayOf(proof, static_cast<int>(c)));
+        place.force = std::max(place.force, place.ways.back().force);
     }
     for (const proof::OffPlace &p : proof.duties.off) {
         DutyPlace place;

@@ -4,16 +4,27 @@
 
 namespace hefty::job {
 
-/// Everything that acts on a piece at one place: a duty with how much and why.
+/// One way in which a duty acts.
+struct DutyWay {
+    int loadCase = 0;  ///< of the proof's duties
+    std::string way;   ///< "to the left and up, rope at the right of the drum"
+    double force = 0;  ///< N, the largest of its arrows
+    double utilization =
+        0;  ///< of what is worked hardest by it, of all that it works harder than other loads do
+    std::string hardest = {};  ///< the title of that check; empty: nothing is worked hardest by it
+};
+
+/// What acts at one place, and why so much.
 struct DutyPlace {
     std::string duty;  ///< as in proof::LoadCase
     std::string what;  ///< "Winch pull", "Rock under the left end"
     proof::DutyClass dutyClass = proof::DutyClass::Working;
-    double force = 0;        ///< N, the largest of its cases
-    std::vector<int> cases;  ///< of the proof's duties
-    std::string why;         ///< where the size comes from
-    std::string place;       ///< as in proof::LoadCase
-    std::string off = {};    ///< why it is switched off, and then it has no cases; empty: it is proved
+    double force = 0;                ///< N, the largest of its cases
+    std::vector<int> cases;          ///< of the proof's duties
+    std::vector<DutyWay> ways = {};  ///< one for each of the cases
+    std::string why;                 ///< where the size comes from
+    std::string place;               ///< as in proof::LoadCase
+    std::string off = {};  ///< why it is switched off, and then it has no cases; empty: it is proved
 };
 
 /// The duties of a proof by what acts where, in the order in which they were expanded; after them those that

@@ -18,7 +18,7 @@ using shape::Polygon2;
 using shape::Polygon3;
 using shape::Vec2;
 
-constexpr double step = 5;      // degrees between directions
+constexpr double turn = 5;      // degrees between directions
 constexpr int placesASide = 3;  // on the face
 
 struct Wanted {
@@ -109,8 +109,8 @@ std::vector<Screen> screensOf(const std::vector<const armor::Assembly *> &assemb
 /// Directions from which it has to be seen.
 std::vector<Vec3> waysOf(const Wanted &w, double side) {
     std::vector<Vec3> out;
-    for (double up = -w.down; up <= w.up + 1e-9; up += step)
-        for (double out_ = -w.inward; out_ <= w.outward + 1e-9; out_ += step) {
+    for (double up = -w.down; up <= w.up + 1e-9; up += turn)
+        for (double out_ = -w.inward; out_ <= w.outward + 1e-9; out_ += turn) {
             const double e = radians(up), a = radians(out_);
             out.push_back(
                 {w.ahead * std::cos(e) * std::cos(a), side * std::cos(e) * std::sin(a), std::sin(e)});

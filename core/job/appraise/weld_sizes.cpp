@@ -83,7 +83,7 @@ void smallestWeld(const armor::Assembly &a, const armor::WeldJoint &w, std::vect
 std::vector<Finding> weldSizeFindings(const armor::Assembly &assembly) {
     std::vector<Finding> out;
     for (const armor::WeldJoint &w : assembly.welds) {
-        if (w.isFold()) continue;
+        if (w.isFold() || w.is(armor::SeamKind::Kerf)) continue;  // neither is a fillet
         largestWeld(assembly, w, out);
         smallestWeld(assembly, w, out);
     }

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/shape/clipping.h"
+#include "core/workshop/flat/flat_strip.h"
 
 namespace hefty::workshop {
 namespace {
@@ -20,6 +21,12 @@ struct Round {
 Round roundOf(const armor::FoldLine &line, double thickness, double k) {
     const double a = std::abs(line.angle);
     Round out;
+    // About the middle of its skin: that layer keeps its length, outside of the middle of the sheet.
+    if (line.skin > 0) {
+        out.deduction = -(thickness - line.skin) * std::tan(a / 2);
+        out.setback = out.deduction / 2;
+        return out;
+    }
     out.setback = (line.radius + thickness / 2) * std::tan(a / 2);
     out.allowance = a * (line.radius + k * thickness);
     out.deduction = 2 * out.setback - out.allowance;
@@ -62,11 +69,27 @@ FlatPattern flatPattern(const armor::Assembly &assembly, const armor::FoldedShee
             const Vec2 middle = shift[from] + away * (round.allowance / 2 - round.setback);
             out.lines.push_back(
                 {l.from + middle, l.to + middle, l.angle, l.radius, round.allowance, round.deduction});
+            if (const auto kerf = kerfOf(sheet.thickness, l.skin, std::abs(l.angle)); kerf && l.skin > 0) {
+                out.lines.back().kerfWidth = kerf->width;
+                out.lines.back().kerfDepth = kerf->depth;
+            }
             shift[to] = shift[from] - away * round.deduction;
             known[to] = done[i] = more = true;
         }
     }
     std::vector<shape::Region> sides;
+    // What lies over a kerf is outside of where the middle planes cross: it joins both sides.
+    for (const armor::FoldLine &l : sheet.lines) {
+        if (l.skin <= 0) continue;
+        constexpr double into = 0.01;  // mm, so that they are one
+        const Vec2 &right = shift[static_cast<std::size_t>(l.right)],
+                   &left = shift[static_cast<std::size_t>(l.left)];
+        const Vec2 away = leftward(l) * into;
+        shape::Polygon2 bridge{l.from + right - away, l.to + right - away, l.to + left + away,
+                               l.from + left + away};
+        if (shape::area(bridge) < 0) std::reverse(bridge.begin(), bridge.end());
+        sides.push_back({std::move(bridge), {}});
+    }
     for (std::size_t i = 0; i < count; ++i) {
         const armor::SheetPart *side = assembly.sheet(sheet.facets[i]);
         if (!side) continue;
@@ -86,7 +109,8 @@ FlatPattern flatPattern(const armor::Assembly &assembly, const armor::FoldedShee
 double roundedOff(const armor::FoldedSheet &sheet) {
     double sum = 0;
     for (const armor::FoldLine &l : sheet.lines)
-        sum += roundOf(l, sheet.thickness, 0.5).deduction * (l.to - l.from).norm() * sheet.thickness;
+        if (l.skin <= 0)
+            sum += roundOf(l, sheet.thickness, 0.5).deduction * (l.to - l.from).norm() * sheet.thickness;
     return sum;
 }
 

@@ -15,6 +15,8 @@ struct BendLine {
     double radius = 0;     ///< inside, mm
     double allowance = 0;  ///< length of the bend on the layer that keeps its length, mm
     double deduction = 0;  ///< what it takes off the two sides to where their middle planes cross, mm
+    double kerfWidth = 0;  ///< at the face that is cut, on the inside of the fold; 0: bent on a brake, mm
+    double kerfDepth = 0;
 };
 
 /// What is cut out of the sheet before it is folded.
@@ -35,7 +37,8 @@ struct FlatPattern {
 /// The flat pattern of a sheet that is not folded.
 [[nodiscard]] FlatPattern flatPattern(const armor::SheetPart &sheet);
 
-/// Volume of its sides that its rounded bends do not have [mm3], by Pappus along the middle of its thickness.
+/// Volume of its sides that its rounded bends do not have [mm3], by Pappus along the middle of its thickness;
+/// what is folded over a kerf has no rounding.
 [[nodiscard]] double roundedOff(const armor::FoldedSheet &sheet);
 
 /// The folded sheet that a part is a side of; nullptr: none.

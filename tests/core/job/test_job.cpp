@@ -338,8 +338,14 @@ class TestJob : public QObject {
         const Appraisal a = appraise(job, shippedStock());
         for (const PieceAppraisal &p : a.pieces) {
             std::size_t cases = 0;
+            std::set<std::string> governed;
             for (const DutyPlace &d : p.duties) {
                 cases += d.cases.size();
+                QCOMPARE(d.ways.size(), d.cases.size());
+                for (const DutyWay &w : d.ways) {
+                    QVERIFY(w.hardest.empty() == (w.utilization == 0) && w.force <= d.force);
+                    if (!w.hardest.empty()) governed.insert(w.hardest);
+                }
                 int straight = 0;
                 for (const int c : d.cases) {
                     const proof::LoadCase &of = p.proof->duties.cases[static_cast<std::size_t>(c)];
@@ -349,6 +355,13 @@ class TestJob : public QObject {
                 QVERIFY(straight <= 1);
             }
             QCOMPARE(cases, p.proof->duties.cases.size());
+            // What is worked hardest of all is told at the way that does it.
+            const auto &checks = p.proof->checks;
+            const auto worst =
+                std::max_element(checks.begin(), checks.end(), [](const auto &x, const auto &y) {
+                    return (x.loadCase >= 0 ? x.utilization : 0) < (y.loadCase >= 0 ? y.utilization : 0);
+                });
+            QVERIFY2(governed.contains(worst->title), worst->title.c_str());
         }
         const std::vector<DutyPlace> &rear = a.piece("rear-beam")->duties;
         const auto pull =

@@ -9,6 +9,7 @@
 #include "core/job/appraise/ledger.h"
 #include "core/rig/survey_book.h"
 #include "core/workshop/bend/bend.h"
+#include "core/workshop/flat/flat_pattern.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -111,6 +112,33 @@ class TestJobs : public QObject {
         double y = number("middle") / 2 + number("second") * std::cos(number("firstTurn"));
         if (number("third") > 0) y += number("third") * std::cos(number("firstTurn") + number("secondTurn"));
         QVERIFY2(std::abs(half - y) < 2, qPrintable(QString("%1 %2").arg(half).arg(y)));
+        // The blank: all panels, and at each of the kerfs (t - skin) tan(a/2), as the middle of the skin
+        // that keeps its length lies outside of the strip's middle.
+        const workshop::FlatPattern flat = workshop::flatPattern(assembly, strip);
+        double low = 1e9, high = -1e9;
+        for (const armor::Vec2 &p : flat.rim) {
+            low = std::min(low, p.x());
+            high = std::max(high, p.x());
+        }
+        const double over = number("stripThickness") - number("skin");
+        const bool thirds = number("third") > 0;
+        const double blank = number("middle") + 2 * number("second") + 2 * number("third") +
+                             2 * over * std::tan(number("firstTurn") / 2) +
+                             (thirds ? 2 * over * std::tan(number("secondTurn") / 2) : 0);
+        QCOMPARE(flat.lines.size(), std::size_t(thirds ? 4 : 2));
+        QVERIFY2(std::abs(high - low - blank) < 0.01,
+                 qPrintable(QString("%1 %2").arg(high - low).arg(blank)));
+        // Every kerf is closed by a weld as long as the strip is wide, and checked.
+        int kerfs = 0;
+        for (const armor::WeldJoint &w : assembly.welds)
+            if (w.is(armor::SeamKind::Kerf)) {
+                ++kerfs;
+                QVERIFY(std::abs(w.length() - number("stripWidth")) < 1e-6);
+                const auto &checks = a.pieces[0].proof->checks;
+                QVERIFY(std::any_of(checks.begin(), checks.end(),
+                                    [&w](const proof::Check &c) { return c.id == "weld/" + w.name; }));
+            }
+        QCOMPARE(kerfs, thirds ? 4 : 2);
     }
 
     /// The rear door's hinge carries: every place of the body is held against what its owner declares, none
@@ -125,6 +153,39 @@ class TestJobs : public QObject {
                 QVERIFY2(c.utilization < 1, c.id.c_str());
             }
         QCOMPARE(told, 6);
+        // Under its arm hangs a cover: three rows of ten holes, all 45 mm apart, the ends alike.
+        const armor::SheetPart *cover = a.pieces[0].assembly->sheet("cover");
+        QVERIFY(cover && cover->holes.size() == 30);
+        for (std::size_t i = 1; i < 10; ++i)
+            QVERIFY(std::abs((cover->holes[i].at - cover->holes[i - 1].at).norm() - 45) < 1e-9);
+        const auto [low, high] =
+            std::minmax_element(cover->outline.begin(), cover->outline.end(),
+                                [](const armor::Vec2 &p, const armor::Vec2 &q) { return p.x() < q.x(); });
+        QVERIFY(std::abs((cover->holes[0].at.x() - low->x()) - (high->x() - cover->holes[9].at.x())) < 1e-9);
+    }
+
+    /// The tube front carries lamps in pods on plates between its hoops: held along three sides of each
+    /// plate, with room around the lamp to take it out.
+    void podsOfTheTubeFront() {
+        const Job job = loadJob(demoPath("marten-tube-front")).value();
+        const Appraisal a = appraise(job, shippedStock());
+        const armor::Assembly &front = *a.pieces[0].assembly;
+        QVERIFY(front.notes.empty());
+        for (const std::string side : {"left", "right"}) {
+            double held = 0;
+            for (const armor::WeldJoint &w : front.welds)
+                if ((w.a == "filler." + side) != (w.b == "filler." + side) &&
+                    (w.a.starts_with("hoop") || w.a.starts_with("upright")))
+                    held += w.length();
+            QVERIFY2(held > 600, qPrintable(QString::number(held)));
+            const auto lamp = std::find_if(front.bought.begin(), front.bought.end(),
+                                           [&](const auto &b) { return b.name == "pod." + side + ".lamp"; });
+            QVERIFY(lamp != front.bought.end() &&
+                    lamp->center.x() > front.sheet("filler." + side)->center().x());
+        }
+        QVERIFY(std::none_of(a.findings.begin(), a.findings.end(), [](const Finding &f) {
+            return f.id.find("pod.") != std::string::npos && f.severity != Severity::Note;
+        }));
     }
 
     /// Three tubes of a rack: a wheel of 96 kg far out is held by the receivers within what they are declared
@@ -147,6 +208,15 @@ class TestJobs : public QObject {
         Appraisal a = appraised(job);
         for (const Finding &f : a.findings)
             QVERIFY2(f.id.find("steering-box") == std::string::npos, f.id.c_str());
+        // The bars through its slots stand in line with the rails and reach back to their ends.
+        const armor::Assembly &front = *a.pieces[0].assembly;
+        for (const char *name : {"tab.left", "tab.right"}) {
+            const armor::SheetPart &bar = *front.sheet(name);
+            double tail = 1e9;
+            for (const armor::Vec2 &p : bar.outline) tail = std::min(tail, bar.axes.toWorld(p).x());
+            QVERIFY(std::abs(tail - a.rig->frameEnd) < 1e-6);
+            QVERIFY(std::abs(std::abs(bar.axes.origin.y()) - a.rig->railSpacing / 2) < a.rig->railWidth / 2);
+        }
         Job near = job;
         for (rig::KeepOut &k : near.vehicle.keepOuts)
             if (k.id == "steering-box") k.high.x() += 60;
