@@ -190,9 +190,9 @@ void LoadBench::drawPlaces(QPainter &p) const {
     if (row < 0 || row >= static_cast<int>(m_places.size())) return;
     const job::DutyPlace &chosen = m_places[static_cast<std::size_t>(row)];
     const int way = m_ways->currentRow();
-    for (std::size_t k = 0; k < chosen.cases.size(); ++k) {
+    for (std::size_t k = 0; k < chosen.ways.size(); ++k) {
         if (way >= 0 && static_cast<std::size_t>(way) != k) continue;
-        const int c = chosen.cases[k];
+        const int c = chosen.ways[k].loadCase;
         for (const proof::LoadArrow &a : m_proof->duties.cases[static_cast<std::size_t>(c)].arrows) {
             const QPointF tail = m_view->toScreen(a.at);
             const QPointF sight = m_view->toScreen(a.at + a.force.normalized()) - tail;

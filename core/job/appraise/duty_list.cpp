@@ -64,6 +64,9 @@ std::vector<DutyPlace> dutyPlaces(const proof::Proof &proof, const proof::HouseR
         place.ways.push_back(wayOf(proof, static_cast<int>(c)));
         place.force = std::max(place.force, place.ways.back().force);
     }
+    for (DutyPlace &place : out)
+        std::stable_sort(place.ways.begin(), place.ways.end(),
+                         [](const DutyWay &a, const DutyWay &b) { return a.utilization > b.utilization; });
     for (const proof::OffPlace &p : proof.duties.off) {
         DutyPlace place;
         place.duty = p.duty;

@@ -21,7 +21,7 @@ struct DutyPlace {
     proof::DutyClass dutyClass = proof::DutyClass::Working;
     double force = 0;                ///< N, the largest of its cases
     std::vector<int> cases;          ///< of the proof's duties
-    std::vector<DutyWay> ways = {};  ///< one for each of the cases
+    std::vector<DutyWay> ways = {};  ///< one for each of the cases, what works something hardest first
     std::string why;                 ///< where the size comes from
     std::string place;               ///< as in proof::LoadCase
     std::string off = {};  ///< why it is switched off, and then it has no cases; empty: it is proved
