@@ -252,7 +252,8 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     m_table->setSelectionMode(QAbstractItemView::SingleSelection);
     m_table->setAlternatingRowColors(true);
     m_table->verticalHeader()->hide();
-    m_table->verticalHeader()->setDefaultSectionSize(34);
+    m_table->verticalHeader()->setMinimumSectionSize(34);
+    m_table->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);  // long names wrap
     m_table->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
     m_table->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
     m_table->setTabKeyNavigation(false);
@@ -316,6 +317,13 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
         const std::string wanted = m_chosen.empty() ? m_session->selected().toStdString() : m_chosen;
         for (int row = 0; row < m_model->rowCount(); ++row)
             if (m_model->item(row)->part == wanted) return m_table->selectRow(row);
+    });
+    // A part that is chosen anywhere is seen here as it is cut.
+    connect(session, &Session::selectionChanged, this, [this] {
+        const std::string wanted = m_session->selected().toStdString();
+        for (int row = 0; row < m_model->rowCount(); ++row)
+            if (m_model->item(row)->part == wanted && m_table->currentIndex().row() != row)
+                return m_table->selectRow(row);
     });
     connect(session, &Session::unitsChanged, this, &CutBench::describe);
     connect(session, &Session::appraisalChanged, this, &CutBench::describe);
