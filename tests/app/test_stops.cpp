@@ -45,7 +45,9 @@ class TestStops : public QObject {
         // Each of them stands below with what it works hardest; one that is chosen is drawn by itself.
         auto *ways = demo.find<QTableWidget>("wayTable");
         QCOMPARE(ways->rowCount(), 15);
-        QCOMPARE(ways->item(0, 0)->text(), QString("to the right and up, rope at the right of the drum"));
+        // Both sides are alike: which of them comes first hangs on the last digits.
+        QVERIFY2(ways->item(0, 0)->text().contains("and up, rope at the"),
+                 qPrintable(ways->item(0, 0)->text()));
         QVERIFY(ways->item(0, 2)->text().startsWith("Winch feet"));
         auto *view = demo.find<QWidget>("loadView");
         const QImage all = view->grab().toImage();
