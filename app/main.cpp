@@ -12,6 +12,7 @@
 #include "app/window/main_window.h"
 #include "app/window/theme.h"
 #include "app/window/traveler.h"
+#include "core/base/memory.h"
 #include "core/base/places.h"
 
 namespace {
@@ -64,6 +65,7 @@ void takePicture(hefty::app::MainWindow &window, const QString &path) {
 }  // namespace
 
 int main(int argc, char **argv) {
+    hefty::returnLargeMemory();
     // A paper needs no display.
     for (int i = 1; i < argc; ++i)
         if (QByteArray(argv[i]).startsWith("--sheet") && qEnvironmentVariableIsEmpty("DISPLAY") &&

@@ -13,6 +13,7 @@
 #include "cli/schema_json.h"
 #include "cli/shop_json.h"
 #include "core/base/csv.h"
+#include "core/base/memory.h"
 #include "core/proof/duties/house_rules.h"
 
 namespace {
@@ -59,6 +60,7 @@ std::function<Result<Json>(const std::string &)> onJson(Result<Json> (*command)(
 }  // namespace
 
 int main(int argc, char **argv) {
+    hefty::returnLargeMemory();
     CLI::App app("girder: the computation of Hefty Girder without a window. JSON in, JSON out.");
     app.require_subcommand(1);
     std::string path;

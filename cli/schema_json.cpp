@@ -162,6 +162,7 @@ Json purchasing() {
                         {"each", between(0, 1e7, "price of one unit")},
                         {"available", between(0, 1e6, "")},
                         {"days", between(0, 3650, "until it is there")},
+                        {"lot", between(0, 1e6, "sold only in multiples of it")},
                         {"instead", text("what is offered in its place")},
                         {"note", text("")}},
                        {"id", "each", "available", "days"});
@@ -184,6 +185,16 @@ Json houseRules() {
         constexpr double rounding = 1e-9;
         rules[r.id] = between(least - rounding, most + rounding, std::string(r.name) + ". " + r.why);
     }
+    Json rope = object({{"source", text("the file that it was read from")},
+                        {"curve", listOf({{"type", "array"},
+                                          {"description", "stretch as a ratio, force in N; rising"},
+                                          {"items", {{"type", "number"}}},
+                                          {"minItems", 2},
+                                          {"maxItems", 2}})}},
+                       {"curve"});
+    rules["ropes"] = {{"type", "object"},
+                      {"description", "id of a rope -> how it stretches, as measured"},
+                      {"additionalProperties", std::move(rope)}};
     return object(std::move(rules));
 }
 
@@ -221,6 +232,7 @@ Json shop() {
                                                     {"got", number("what the tube kept, degrees")},
                                                     {"date", text("ISO 8601")}},
                                                    {"die", "material", "set", "got"}))}});
+    out["properties"]["twins"] = truth("both sides of a piece are bent of one tube where that saves tube");
     for (const workshop::ShopSetting &s : workshop::shopSettings())
         out["properties"][s.id] = between(s.least, s.most, std::string(s.name) + ". " + s.meaning);
     return out;

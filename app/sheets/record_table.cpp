@@ -99,7 +99,7 @@ void RecordModel::follow() {
 }
 
 int RecordModel::rowCount(const QModelIndex &parent) const {
-    return parent.isValid() ? 0 : m_rows;
+    return parent.isValid() || !m_session ? 0 : m_rows;
 }
 
 int RecordModel::columnCount(const QModelIndex &parent) const {
@@ -112,8 +112,8 @@ RecordCell RecordModel::cell(const QModelIndex &index) const {
 
 QVariant RecordModel::data(const QModelIndex &index, int role) const {
     // Between an edit and its signal the job may already have other rows than this model has said.
-    if (!index.isValid() || index.row() >= m_rows || index.row() >= m_list.count(m_session->job()) ||
-        index.column() >= columnCount())
+    if (!m_session || !index.isValid() || index.row() >= m_rows ||
+        index.row() >= m_list.count(m_session->job()) || index.column() >= columnCount())
         return {};
     const RecordCell c = cell(index);
     if (role == Qt::FontRole && c.number) return measureFont(11);
@@ -130,7 +130,8 @@ QVariant RecordModel::headerData(int section, Qt::Orientation orientation, int r
 }
 
 Qt::ItemFlags RecordModel::flags(const QModelIndex &index) const {
-    if (!index.isValid() || index.row() >= m_list.count(m_session->job())) return Qt::NoItemFlags;
+    if (!m_session || !index.isValid() || index.row() >= m_list.count(m_session->job()))
+        return Qt::NoItemFlags;
     const Qt::ItemFlags base = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
     return cell(index).editable ? base | Qt::ItemIsEditable : base;
 }
@@ -197,7 +198,8 @@ RecordTable::RecordTable(Session *session, const QString &name, RecordList list,
     m_table->setItemDelegate(new RecordDelegate(m_table));
     m_table->setAlternatingRowColors(true);
     m_table->verticalHeader()->hide();
-    m_table->verticalHeader()->setDefaultSectionSize(36);
+    m_table->verticalHeader()->setMinimumSectionSize(36);
+    m_table->verticalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);  // long texts wrap
     // Some column takes what is left, the first if none asks for it.
     const bool asked = std::any_of(l.columns.begin(), l.columns.end(),
                                    [](const RecordColumn &column) { return column.width == 0; });

@@ -4,6 +4,7 @@
 #include <vector>
 
 #include <QAbstractTableModel>
+#include <QPointer>
 #include <QWidget>
 
 #include "app/window/session.h"
@@ -74,7 +75,7 @@ class RecordModel : public QAbstractTableModel {
 
   private:
     bool takeNumber(const QModelIndex &index, const RecordCell &cell, const QString &text);
-    Session *m_session;
+    QPointer<Session> m_session;  ///< a view asks once more while its window goes
     RecordList m_list;
     int m_rows = 0;
 };

@@ -14,8 +14,6 @@
 // The hands of a drawing: pointer, keys and the editor at a handle. plan_view.cpp draws it.
 
 namespace hefty::app {
-namespace {}  // namespace
-
 int PlanView::targetAt(const QPointF &place) const {
     int best = -1;
     double nearest = handReach;

@@ -177,16 +177,18 @@ struct SlipFit {
     [[nodiscard]] Vec3 way() const { return (mouth - inner).normalized(); }
 };
 
-/// Where something that is on the vehicle already holds a bar, every way: the leg of a bought slider.
+/// Where something that is on the vehicle already holds a bar, every way: the leg of a bought slider, or a
+/// crossmember that holds a rail.
 struct Fixing {
     std::string name;   ///< "fix.leg1.left"
     std::string part;   ///< the bar
-    std::string hold;   ///< id of the vehicle's hold
+    std::string hold;   ///< id of the vehicle's hold; empty: of a crossmember
     std::string label;  ///< for people: "leg 1, left"
     Vec3 at = Vec3::Zero();
     Vec3 way = Vec3::UnitY();    ///< that pulls it off
     double stiffness = 0;        ///< N/mm; 0: not declared
     double pull = 0, shear = 0;  ///< that it may carry, N; 0: not declared
+    bool crossmember = false;    ///< of the vehicle's frame, taken as held fast; the bar is a rail
 };
 
 /// Where a shackle takes hold.

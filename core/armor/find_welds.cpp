@@ -1,8 +1,11 @@
 #include <algorithm>
+#include <cmath>
 #include <iterator>
+#include <numbers>
 
 #include "core/armor/builder.h"
 #include "core/armor/contact.h"
+#include "core/armor/leg_limits.h"
 #include "core/armor/making/folded_bar.h"
 #include "core/armor/making/folded_sheet.h"
 #include "core/armor/meeting_edges.h"
@@ -69,9 +72,35 @@ bool isClosed(const SheetPart &sheet) {
     return sheet.strips.empty() || sheet.made.role == Role::Skin;
 }
 
+/// Around the square end of a tube with rounded corners a seam is shorter than around sharp ones: each line
+/// that runs into a corner ends before it, so that all together are as long as the true rim.
+void roundCorners(const BarPart &bar, std::vector<Contact> &contacts) {
+    const double r = bar.properties.outerRadius;
+    if (bar.section.shape != stock::SectionShape::RectTube || !bar.straight() || !(r > 0)) return;
+    const double less = (2 - std::numbers::pi / 2) * r / 2;
+    const Axes a = bar.axes();
+    const auto isCorner = [&](const Vec3 &at) {
+        constexpr double near = 0.01;  // mm
+        const Vec3 local = a.toLocal(at);
+        return std::abs(std::abs(local.y()) - bar.section.width / 2) < near &&
+               std::abs(std::abs(local.z()) - bar.section.height / 2) < near;
+    };
+    for (Contact &c : contacts) {
+        if (std::abs(c.normal.dot(a.x)) < 0.5) continue;  // along its walls
+        for (WeldLine &l : c.lines) {
+            const Vec3 way = l.to - l.from;
+            const bool from = isCorner(l.from), to = isCorner(l.to);
+            if (way.norm() < (from + to) * less + 1) continue;
+            if (from) l.from += way.normalized() * less;
+            if (to) l.to -= way.normalized() * less;
+        }
+    }
+}
+
 std::vector<Contact> between(const BarPart &bar, const Solid &barSolid, const SheetPart &sheet,
                              const Solid &sheetSolid) {
     std::vector<Contact> out = touching(sheetSolid, barSolid, isClosed(sheet));
+    roundCorners(bar, out);
     append(out, passingThrough(sheet, bar));
     append(out, endsOn(bar, sheet));
     if (bar.round() || !bar.straight()) append(out, edgesOn(sheet, bar));
@@ -87,34 +116,16 @@ std::vector<Contact> between(const SheetPart &a, const Solid &solidA, const Shee
     return out;
 }
 
-constexpr double legOfThroat = 1.41421356237;
-
-/// What the kerf of a fold leaves, mm. The seam and the skin stand for each other in the proof: neither is
-/// taken for thicker than the other.
-double skinOf(const Assembly &assembly, const WeldJoint &joint) {
-    for (const FoldedSheet &whole : assembly.folded)
-        for (const FoldLine &l : whole.lines)
-            if (whole.facets[static_cast<std::size_t>(l.right)] == joint.a &&
-                whole.facets[static_cast<std::size_t>(l.left)] == joint.b)
-                return l.skin;
-    return 0;
-}
-
 /// The lines along a tube's rounded corners as a joint of their own: their throat hangs on the radius of the
-/// corner, 5/16 of it, and not on a leg.
-/// @source AISC 360-16 table J2.2, flare bevel groove (from memory: the lesser of its values)
+/// corner and not on a leg.
 WeldJoint flareOf(const Assembly &assembly, WeldJoint &joint) {
     WeldJoint flare = joint;
     const auto isFlare = [](const Contact &c) { return c.kind == SeamKind::Flare; };
     std::erase_if(flare.contacts, [&](const Contact &c) { return !isFlare(c); });
     if (flare.contacts.empty()) return flare;
     std::erase_if(joint.contacts, isFlare);
-    double radius = 0;
-    for (const std::string &part : {joint.a, joint.b})
-        if (const BarPart *bar = assembly.bar(part)) radius = std::max(radius, bar->properties.outerRadius);
-    constexpr double share = 5.0 / 16;
     flare.name += "/flare";
-    flare.leg = std::min(joint.leg, share * radius * legOfThroat);
+    flare.leg = std::min(joint.leg, mostLeg(assembly, flare));
     flare.legBy.clear();
     return flare;
 }
@@ -165,7 +176,7 @@ void findWelds(Assembly &assembly, const Pattern *pattern, const BuildInput &inp
     for (WeldJoint &fold : foldsOf(assembly)) {
         if (fold.is(SeamKind::Kerf)) {
             size(fold);
-            fold.leg = std::min(fold.leg, skinOf(assembly, fold) * legOfThroat);
+            fold.leg = std::min(fold.leg, mostLeg(assembly, fold));
         }
         assembly.welds.push_back(std::move(fold));
     }

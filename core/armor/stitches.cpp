@@ -36,7 +36,7 @@ void cut(const Chain &chain, double from, double to, std::vector<WeldLine> &out)
         const double length = (l.to - l.from).norm(), a = std::max(from, at), b = std::min(to, at + length);
         if (b - a > follows) {
             const Vec3 d = (l.to - l.from) / length;
-            out.push_back({l.from + d * (a - at), l.from + d * (b - at)});
+            out.push_back({l.from + d * (a - at), l.from + d * (b - at), l.skin});
         }
         at += length;
     }
@@ -49,7 +49,7 @@ std::vector<WeldLine> stitched(const Contact &contact, double length, double pit
     std::size_t side = 0;
     for (const Chain &chain : chainsOf(contact)) {
         const double all = lengthOf(chain);
-        if (all <= length) {
+        if (all <= length || chain.front().skin) {  // a skin is not welded
             out.insert(out.end(), chain.begin(), chain.end());
             continue;
         }

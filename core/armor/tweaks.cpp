@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/contact.h"
+#include "core/armor/leg_limits.h"
 #include "core/armor/places_of.h"
 #include "core/armor/stitches.h"
 
@@ -193,7 +194,9 @@ void applyWeldTweaks(Assembly &assembly, const Piece &piece) {
         if (it == assembly.welds.end() || (tweak.kind == Tweak::Kind::WeldLeg && !(tweak.value > 0)))
             orphan(assembly, tweak, "the piece has no such weld.");
         else if (tweak.kind == Tweak::Kind::WeldLeg)
-            it->leg = tweak.value;
+            it->leg = std::min(tweak.value, mostLeg(assembly, *it));
+        else if (tweak.kind == Tweak::Kind::LeaveOut && it->is(SeamKind::Kerf))
+            orphan(assembly, tweak, "a sheet that was cut part through has to be welded shut.");
         else if (tweak.kind == Tweak::Kind::LeaveOut)
             assembly.welds.erase(it);
         else if (const std::string why = stitch(assembly, *it, tweak); !why.empty())

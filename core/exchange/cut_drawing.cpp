@@ -247,19 +247,7 @@ CutDrawing flatSheet(const workshop::FlatPattern &flat, double thickness) {
         out.labels.push_back({(l.from + l.to) / 2,
                               {fmt::format("fold {}: {{0}} {}", ++n, l.angle > 0 ? "up" : "down"),
                                {{std::abs(l.angle), Quantity::Angle}}}});
-        const char *way = l.angle > 0 ? "up" : "down";
-        if (l.kerfDepth > 0)
-            out.steps.push_back({fmt::format("Cut a V along fold {}, {{1}} deep and {{2}} wide, into the {} "
-                                             "face; fold {{0}} {} until "
-                                             "it closes and weld it shut.",
-                                             n, l.angle > 0 ? "upper" : "lower", way),
-                                 {{std::abs(l.angle), Quantity::Angle},
-                                  {l.kerfDepth, Quantity::DrilledLength},
-                                  {l.kerfWidth, Quantity::DrilledLength}}});
-        else
-            out.steps.push_back(
-                {fmt::format("Fold {} {{0}} {}, inside radius {{1}}.", n, way),
-                 {{std::abs(l.angle), Quantity::Angle}, {l.radius, Quantity::DrilledLength}}});
+        out.steps.push_back(workshop::foldStep(l, n));
     }
     return out;
 }

@@ -107,10 +107,6 @@ std::string squeezed(std::string_view text) {
     return out;
 }
 
-}  // namespace
-
-namespace {
-
 Result<ReadQuantity> readOne(std::string_view text, Quantity quantity, UnitSystem defaultSystem) {
     if (hasStrayGap(text))
         return fail(ProblemKind::BadInput, "Two numbers stand here where one is expected.", std::string(text),
@@ -157,8 +153,7 @@ Result<ReadQuantity> readQuantity(std::string_view text, Quantity quantity, Unit
         return fail(ProblemKind::BadInput, "The sum is no number.", std::string(text), "Check its numbers.");
     if (quantity == Quantity::Count && **sum != std::floor(**sum))
         return fail(ProblemKind::BadInput, "A whole number is expected here.", std::string(text), "");
-    return ReadQuantity{
-        **sum, fmt::format("{} = {}", squeezed(text), printQuantity(**sum, quantity, defaultSystem))};
+    return ReadQuantity{**sum, fmt::format("{} = {}", text, printQuantity(**sum, quantity, defaultSystem))};
 }
 
 std::string printQuantity(double value, Quantity quantity, UnitSystem system) {

@@ -117,17 +117,18 @@ std::optional<double> meetsCylinder(const Vec3 &at, const Vec3 &axis, double rad
 }
 
 /// Points of the metal of a section with their share of its area.
-std::vector<std::pair<Vec2, double>> metalOf(const BarPart &bar) {
+/// @param step  of a round one every so many of its fibres
+std::vector<std::pair<Vec2, double>> metalOf(const BarPart &bar, std::size_t step = 3) {
     std::vector<std::pair<Vec2, double>> out;
     const Polygon2 outline = fibresOf(bar);
     const double wall = bar.section.wall;
     if (bar.round()) {
         const double R = bar.section.height / 2, r = std::max(0.0, R - wall);
-        const double step = std::sqrt(0.6) * (R - r) / 2;  // Gauss, three points
+        const double off = std::sqrt(0.6) * (R - r) / 2;  // Gauss, three points
         double sum = 0;
-        for (const auto &[at, weight] : {std::pair((R + r) / 2 - step, 5.0), std::pair((R + r) / 2, 8.0),
-                                         std::pair((R + r) / 2 + step, 5.0)})
-            for (std::size_t i = 0; i < outline.size(); i += 3) {
+        for (const auto &[at, weight] : {std::pair((R + r) / 2 - off, 5.0), std::pair((R + r) / 2, 8.0),
+                                         std::pair((R + r) / 2 + off, 5.0)})
+            for (std::size_t i = 0; i < outline.size(); i += step) {
                 out.emplace_back(outline[i] * (at / R), weight * at);
                 sum += weight * at;
             }
@@ -394,11 +395,23 @@ bool trimEnd(BarPart &bar, bool atTo, std::span<const Surface> onto) {
         if (!hit) return false;
         trim.reach.push_back(*hit);
     }
+    // What is traced step by step is looked at more sparsely.
+    const bool closed =
+        std::all_of(onto.begin(), onto.end(), [](const Surface &surface) { return bool(surface.meets); });
+    const auto metal = metalOf(bar, closed ? 1 : 3);
+    std::vector<double> hits;
     trim.mean = 0;
-    for (const auto &[p, share] : metalOf(bar)) {
+    for (const auto &[p, share] : metal) {
         const auto hit = meets(end + axes.y * p.x() + axes.z * p.y(), outward, last.length, beyond, onto);
         if (!hit) return false;
+        hits.push_back(*hit);
         trim.mean += *hit * share;
+    }
+    trim.slant = Vec3::Zero();
+    for (std::size_t i = 0; i < metal.size(); ++i) {
+        const auto &[p, share] = metal[i];
+        const double more = trim.mean - hits[i];
+        trim.slant += Vec3(more * more / 2, p.x() * more, p.y() * more) * share;
     }
     (atTo ? bar.trimTo : bar.trimFrom) = std::move(trim);
     return true;
@@ -412,26 +425,24 @@ double barVolume(const BarPart &bar) {
 
 namespace {
 
+/// The same as EndTrim::slant of an end that is mitered: what lies beyond the middle of the cut grows in
+/// proportion to the distance from it.
+Vec3 miterSlant(const BarPart &bar, const Axes &axes, const Vec3 &outward, const Vec3 &cut) {
+    const double along = cut.dot(outward), A = bar.properties.area;
+    if (cut.squaredNorm() == 0 || std::abs(along) < 1e-6 || !(A > 0)) return Vec3::Zero();
+    const double ky = -cut.dot(axes.y) / along, kz = -cut.dot(axes.z) / along;
+    const double yy = bar.properties.Iz / A, zz = bar.properties.Iy / A, yz = bar.properties.Iyz / A;
+    return {(ky * ky * yy + kz * kz * zz + 2 * ky * kz * yz) / 2, ky * yy + kz * yz, kz * zz + ky * yz};
+}
+
 /// What a slanted cut adds to the moment of a bar's length about its mean cut [mm2]: fibres that go on beyond
 /// it lie on one side.
 Vec3 slantOf(const BarPart &bar, bool atTo) {
     const EndTrim &trim = atTo ? bar.trimTo : bar.trimFrom;
-    const Polygon2 outline = fibresOf(bar);
-    if (!trim.cut() || trim.reach.size() != outline.size()) return Vec3::Zero();
     const Axes a = bar.axesAt(atTo ? bar.length() : 0);
     const Vec3 outward = atTo ? a.x : Vec3(-a.x);
-    const double n = static_cast<double>(outline.size()),
-                 half = std::max(bar.section.height, bar.section.width) / 2;
-    const double toMetal = bar.hollow() ? 1 - bar.section.wall / 2 / half : 0.5;
-    double mean = 0;
-    for (const double r : trim.reach) mean += r / n;
-    Vec3 out = Vec3::Zero();
-    for (std::size_t i = 0; i < outline.size(); ++i) {
-        const double beyond = mean - trim.reach[i];
-        const Vec2 off = outline[i] * toMetal;
-        out += (outward * (beyond * beyond / 2) + (a.y * off.x() + a.z * off.y()) * beyond) / n;
-    }
-    return out;
+    const Vec3 s = trim.cut() ? trim.slant : miterSlant(bar, a, outward, atTo ? bar.cutTo : bar.cutFrom);
+    return outward * s.x() + a.y * s.y() + a.z * s.z();
 }
 
 }  // namespace

@@ -46,6 +46,8 @@ struct EndTrim {
     std::vector<std::string> onto;  ///< names of the parts
     std::vector<double> reach;      ///< per fibre, how far the cut lies before the end of the path, mm
     double mean = 0;                ///< the same over the metal of the section, mm
+    Vec3 slant = Vec3::Zero();      ///< what lies beyond the mean cut, less what is missing before it, times
+                                    ///< its arm, over the metal [mm2]; outward, and along y and z
     [[nodiscard]] bool cut() const { return !reach.empty(); }
 };
 

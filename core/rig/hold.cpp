@@ -12,15 +12,16 @@ namespace hefty::rig {
 using shape::Vec3;
 
 std::span<const HoldKind> holdKinds() {
-    static constexpr std::array<HoldKind, 9> kinds{{{"boss", "threaded boss", true},
-                                                    {"crossmember", "hole in a crossmember", false},
-                                                    {"step-mount", "step mount", true},
-                                                    {"body-mount", "body mount", false},
-                                                    {"body-point", "body hinge point", false},
-                                                    {"bumper-mount", "bumper mount", false},
-                                                    {"receiver", "receiver", false},
-                                                    {"slider-leg", "leg of a bought slider", false},
-                                                    {"end-plate", "end plate with nuts", false}}};
+    static constexpr std::array<HoldKind, 10> kinds{{{"boss", "threaded boss", true},
+                                                     {"crossmember", "hole in a crossmember", false},
+                                                     {"step-mount", "step mount", true},
+                                                     {"body-mount", "body mount", false},
+                                                     {"body-point", "body hinge point", false},
+                                                     {"bumper-mount", "bumper mount", false},
+                                                     {"trailer-frame", "hole in a trailer's frame", false},
+                                                     {"receiver", "receiver", false},
+                                                     {"slider-leg", "leg of a bought slider", false},
+                                                     {"end-plate", "end plate with nuts", false}}};
     return kinds;
 }
 
@@ -71,8 +72,8 @@ Hold readHold(const Json &json, const std::string &path, Faults &faults) {
     h.at = Vec3(at[0], at[1], at[2]);
     if (!holdKind(h.kind))
         faults.add(fmt::format("The hold \"{}\" is not known.", h.kind), o.pathOf("kind"),
-                   "Use boss, crossmember, step-mount, body-mount, body-point, bumper-mount, receiver, "
-                   "slider-leg or end-plate.");
+                   "Use boss, crossmember, step-mount, body-mount, body-point, bumper-mount, "
+                   "trailer-frame, receiver, slider-leg or end-plate.");
     if (std::none_of(holdFaces().begin(), holdFaces().end(),
                      [&h](const HoldFace &f) { return f.id == h.face; }))
         faults.add(fmt::format("The side \"{}\" is not known.", h.face), o.pathOf("face"),

@@ -25,20 +25,27 @@ std::optional<Problem> curveProblem(const std::vector<std::array<double, 2>> &cu
     return std::nullopt;
 }
 
-double Rope::snatchForce(double towed, double speed) const {
-    std::vector<std::array<double, 2>> path = curve;
-    if (path.empty()) path = {{0, 0}, {stretchAtBreak, breakingStrength}};
+std::vector<std::array<double, 2>> Rope::path() const {
+    if (!curve.empty()) return curve;
+    return {{0, 0}, {stretchAtBreak, breakingStrength}};
+}
+
+Rope::Snatch Rope::snatch(double towed, double speed) const {
+    const std::vector<std::array<double, 2>> along = path();
     double left = towed * speed * speed / 2 * 1000;  // N·mm
-    for (std::size_t i = 1; i < path.size(); ++i) {
-        const double F0 = path[i - 1][1], F1 = path[i][1], run = (path[i][0] - path[i - 1][0]) * length;
+    for (std::size_t i = 1; i < along.size(); ++i) {
+        const double F0 = along[i - 1][1], F1 = along[i][1], run = (along[i][0] - along[i - 1][0]) * length;
         const double work = (F0 + F1) / 2 * run;
         if (work >= left) {
             // Along a straight stretch the force grows as F2 = F02 + 2 k W.
-            return std::min(std::sqrt(F0 * F0 + 2 * (F1 - F0) / run * left), breakingStrength);
+            const double F = std::sqrt(F0 * F0 + 2 * (F1 - F0) / run * left);
+            const double far = F1 > F0 ? (F - F0) / (F1 - F0) : left / work;
+            const double stretch = along[i - 1][0] + far * (along[i][0] - along[i - 1][0]);
+            return {std::min(F, breakingStrength), stretch, F >= breakingStrength};
         }
         left -= work;
     }
-    return breakingStrength;
+    return {breakingStrength, along.back()[0], true};
 }
 
 Result<std::vector<std::array<double, 2>>> readStretchCurve(const std::string &text, double length) {

@@ -81,10 +81,18 @@ struct Rope {
 
     /// One that is made to be snatched with: it stretches far.
     [[nodiscard]] bool snatches() const { return stretchAtBreak >= 0.15; }
-    /// Largest force when `towed` kg at `speed` m/s are stopped by it alone [N]: the work of its stretching
-    /// is their energy. On a straight line this is v √(k m). Not above what it breaks at.
+    /// Its measured curve, or the straight line to its breaking strength.
+    [[nodiscard]] std::vector<std::array<double, 2>> path() const;
+    struct Snatch {
+        double force = 0;     ///< largest, N; not above what it breaks at
+        double stretch = 0;   ///< ratio, at that force
+        bool breaks = false;  ///< the energy is more than its path takes up
+    };
+    /// `towed` kg at `speed` m/s are stopped by it alone: the work of its stretching is their energy. On a
+    /// straight line the force is v √(k m).
     /// @pre length, stretchAtBreak and breakingStrength above 0
-    [[nodiscard]] double snatchForce(double towed, double speed) const;
+    [[nodiscard]] Snatch snatch(double towed, double speed) const;
+    [[nodiscard]] double snatchForce(double towed, double speed) const { return snatch(towed, speed).force; }
 };
 
 /// What is wrong with a stretch curve, as in Rope::curve.

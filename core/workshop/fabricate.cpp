@@ -120,12 +120,8 @@ CutItem cutOf(const armor::Assembly &a, const armor::FoldedSheet &f) {
     c.holes = flat.holes;
     c.bends = static_cast<int>(flat.lines.size());
     c.mass = foldedMass(a, f);
-    for (const BendLine &l : flat.lines)
-        c.note = c.note.then({fmt::format("Fold {{0}} {}, inside radius {{1}}, on a line {{2}} long.",
-                                          l.angle > 0 ? "up" : "down"),
-                              {{std::abs(l.angle), measure::Quantity::Angle},
-                               {l.radius, measure::Quantity::DrilledLength},
-                               {(l.to - l.from).norm()}}});
+    int number = 0;
+    for (const BendLine &l : flat.lines) c.note = c.note.then(foldStep(l, ++number));
     return c;
 }
 
@@ -200,8 +196,28 @@ void appendPairs(std::vector<PieceLength> halves, std::vector<PieceLength> &piec
     }
 }
 
+/// What a bar that is bent is sawn to, and what of it is sawn off after.
+void addBending(CutItem &c, const armor::Assembly &a, const armor::BarPart &bar, const Shop &shop,
+                const std::vector<TwinTube> &twins) {
+    for (const TwinTube &t : twins) {
+        if (t.part != bar.name && t.twin != bar.name) continue;
+        c.length = t.plan.cut;
+        c.note = c.note.then(
+            {fmt::format("One tube with the {}: sawn apart {{0}} from its fed end when it is bent.",
+                         a.labelOf(t.part == bar.name ? t.twin : t.part)),
+             {{t.plan.cutApart}}});
+        return;
+    }
+    const double more = lengthToBend(bar, shop) - c.length;
+    if (!(std::abs(more) > 0.05)) return;
+    c.length += more;
+    if (more > 0)
+        c.note = c.note.then(
+            {"{0} more than the drawing, to hold it by while it is bent: sawn off after.", {{more}}});
+}
+
 Result<bool> nestBars(const armor::Assembly &a, const Shop &shop, std::stop_token stop,
-                      std::span<const CutAlready> cut, Fabrication &out) {
+                      std::span<const CutAlready> cut, std::vector<TwinTube> twins, Fabrication &out) {
     // Of a folded bar its first leg stands for the whole tube.
     const auto nameOf = [&a](const armor::BarPart &b) {
         const armor::FoldedBar *whole = foldedBarOf(a, b.name);
@@ -210,7 +226,6 @@ Result<bool> nestBars(const armor::Assembly &a, const Shop &shop, std::stop_toke
     const auto isCut = [&](const std::string &part) {
         return std::any_of(cut.begin(), cut.end(), [&](const CutAlready &c) { return c.part == part; });
     };
-    std::vector<TwinTube> twins = shop.twins ? twinTubes(a, shop) : std::vector<TwinTube>();
     std::erase_if(twins, [&](const TwinTube &t) { return isCut(t.part) || isCut(t.twin); });
     const auto wanted = [&](const armor::BarPart &b) {
         const armor::FoldedBar *whole = foldedBarOf(a, b.name);
@@ -220,11 +235,17 @@ Result<bool> nestBars(const armor::Assembly &a, const Shop &shop, std::stop_toke
         return !isCut(nameOf(b));
     };
     const auto pieceOf = [&](const armor::BarPart &b) {
-        const armor::FoldedBar *whole = foldedBarOf(a, b.name);
+        const std::string name = nameOf(b);
         const auto both =
-            std::find_if(twins.begin(), twins.end(), [&b](const TwinTube &t) { return t.part == b.name; });
-        if (both != twins.end()) return PieceLength{b.name, both->plan.cut, both->twin};
-        return PieceLength{nameOf(b), whole ? notchPlan(a, *whole).length : lengthToBend(b, shop)};
+            std::find_if(twins.begin(), twins.end(), [&](const TwinTube &t) { return t.part == name; });
+        if (both != twins.end()) return PieceLength{name, both->plan.cut, both->twin};
+        // One of two whose other is cut already is bent by itself.
+        if (b.bends.empty()) {
+            const auto item = std::find_if(out.cuts.begin(), out.cuts.end(),
+                                           [&name](const CutItem &c) { return c.part == name; });
+            return PieceLength{name, item->length};
+        }
+        return PieceLength{name, lengthToBend(b, shop)};
     };
     for (const armor::BarPart &t : a.bars) {
         if (!wanted(t)) continue;
@@ -290,14 +311,18 @@ void price(const armor::Assembly &a, const Shop &shop, std::span<const CutAlread
 Result<Fabrication> fabricate(const armor::Assembly &a, const rig::RigGeometry &rig, const Shop &shop,
                               std::stop_token stop, std::span<const CutAlready> cut) {
     Fabrication out;
+    const std::vector<TwinTube> twins = shop.twins ? twinTubes(a, shop) : std::vector<TwinTube>();
     for (const armor::BarPart &t : a.bars)
-        if (!foldedBarOf(a, t.name)) out.cuts.push_back(cutOf(a, t));
+        if (!foldedBarOf(a, t.name) && t.made.bought != parts::onVehicle) {
+            out.cuts.push_back(cutOf(a, t));
+            if (!t.bends.empty()) addBending(out.cuts.back(), a, t, shop, twins);
+        }
     for (const armor::FoldedBar &f : a.foldedBars) out.cuts.push_back(cutOf(a, f));
     for (const armor::SheetPart &p : a.sheets)
         if (!foldedOf(a, p.name)) out.cuts.push_back(cutOf(p));
     for (const armor::FoldedSheet &f : a.folded) out.cuts.push_back(cutOf(a, f));
     weigh(a, rig, out);
-    if (auto r = nestBars(a, shop, stop, cut, out); !r) return tl::unexpected(r.error());
+    if (auto r = nestBars(a, shop, stop, cut, twins, out); !r) return tl::unexpected(r.error());
     price(a, shop, cut, out);
     return out;
 }

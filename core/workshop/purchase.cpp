@@ -44,7 +44,7 @@ class NeedList {
                 need.counted = true;
             }
     }
-    void plates(const armor::Assembly &a) {
+    void plates(const armor::Assembly &a, const stock::Stock &stock) {
         for (const armor::SheetPart &p : a.sheets) {
             Need &need = at(fmt::format("plate/{}/{:g}", p.material.id, p.thickness), Need::Kind::Plate);
             need.what = fmt::format("Plate {:g} mm, {}", p.thickness, p.material.id);
@@ -56,6 +56,12 @@ class NeedList {
             need.own = need.own.value_or(0) + bought * m_shop.platePricePerKg;
             need.ownBy = "weight with waste, price of plate";
             need.counted = true;
+            for (const stock::PlateStock &sold : stock.plates)
+                if (sold.material == p.material.id && sold.thickness == p.thickness) {
+                    need.sheetLength = sold.sheetLength;
+                    need.sheetWidth = sold.sheetWidth;
+                    need.sheetMass = sold.sheetLength * sold.sheetWidth * p.thickness * p.material.density;
+                }
         }
     }
     void bolts(const armor::BoltJoint &j) {
@@ -125,6 +131,7 @@ QuoteLine readLine(const Json &line) {
     out.days = static_cast<int>(std::lround(line["days"].get<double>()));
     out.instead = textOf(line, "instead");
     out.note = textOf(line, "note");
+    if (const auto lot = line.find("lot"); lot != line.end()) out.lot = lot->get<double>();
     return out;
 }
 
@@ -132,6 +139,7 @@ Json writeLine(const QuoteLine &l) {
     Json out{{"id", l.need}, {"each", l.each}, {"available", l.available}, {"days", l.days}};
     if (!l.instead.empty()) out["instead"] = l.instead;
     if (!l.note.empty()) out["note"] = l.note;
+    if (l.lot > 0) out["lot"] = l.lot;
     return out;
 }
 
@@ -142,7 +150,7 @@ std::string faultOf(const Json &line) {
     for (const auto &[key, most] :
          {std::pair{"each", mostMoney}, {"available", mostAmount}, {"days", static_cast<double>(mostDays)}})
         if (const std::string why = priceFault(line, key, most); !why.empty()) return why;
-    return {};
+    return line.contains("lot") ? priceFault(line, "lot", mostAmount) : std::string();
 }
 
 }  // namespace
@@ -160,20 +168,30 @@ std::vector<Need> needsOf(const std::vector<const armor::Assembly *> &assemblies
         if (f) list.bars(*f);
     for (const armor::Assembly *a : assemblies) {
         if (!a) continue;
-        list.plates(*a);
+        list.plates(*a, stock);
         for (const armor::BoltJoint &j : a->mounts) list.bolts(j);
         for (const armor::BoltJoint &j : a->feet) list.bolts(j);
         if (a->winch && a->winch->fairleadBolts) list.bolts(*a->winch->fairleadBolts);
         for (const armor::BoughtPart &b : a->bought)
             if (b.kind != "wheel" && !b.id.empty()) list.bought(b.id, b.label.empty() ? b.id : b.label);
         for (const armor::BarPart &b : a->bars)
-            if (!b.made.bought.empty()) list.receiver(b, stock);
+            if (!b.made.bought.empty() && b.made.bought != parts::onVehicle) list.receiver(b, stock);
     }
     for (const WorkHours *h : hours)
         if (h) list.work(*h);
     std::stable_sort(list.needs.begin(), list.needs.end(),
                      [](const Need &a, const Need &b) { return a.kind < b.kind; });
     return std::move(list.needs);
+}
+
+double QuoteLine::taken(double amount) const {
+    constexpr double rounding = 1e-6;  // of a lot
+    return lot > 0 ? std::ceil(amount / lot - rounding) * lot : amount;
+}
+
+bool QuoteLine::serves(double amount) const {
+    constexpr double rounding = 1e-6;
+    return instead.empty() && available + rounding >= taken(amount);
 }
 
 const QuoteLine *Quote::line(std::string_view need) const {
@@ -191,14 +209,17 @@ const Quote *Purchasing::from(std::string_view supplier) const {
 std::string quoteRequest(const std::vector<Need> &needs, const std::string &currency) {
     Json out{{"format", "hefty-girder-quote"}, {"version", 1}, {"currency", currency}};
     out["items"] = Json::array();
-    for (const Need &n : needs)
-        out["items"].push_back({{"id", n.id},
-                                {"kind", needWord(n.kind)},
-                                {"what", n.what},
-                                {"stock", n.stock},
-                                {"material", n.material},
-                                {"amount", std::round(n.amount * 100) / 100},
-                                {"unit", n.unit}});
+    for (const Need &n : needs) {
+        Json item{
+            {"id", n.id},       {"kind", needWord(n.kind)}, {"what", n.what},
+            {"stock", n.stock}, {"material", n.material},   {"amount", std::round(n.amount * 100) / 100},
+            {"unit", n.unit}};
+        if (n.sheetMass > 0)
+            item["sheet"] = {{"length", n.sheetLength},
+                             {"width", n.sheetWidth},
+                             {"mass", std::round(n.sheetMass * 100) / 100}};
+        out["items"].push_back(std::move(item));
+    }
     return out.dump();
 }
 
@@ -257,13 +278,15 @@ PurchaseSum sumOf(const Purchasing &purchasing, const std::vector<Need> &needs) 
         const QuoteLine *line = quote ? quote->line(n.id) : nullptr;
         if (!line) continue;
         const double before = n.counted ? n.own.value_or(0) : 0;
-        const double more = line->each * n.amount - before;
+        const double taken = line->taken(n.amount), more = line->price(n.amount) - before;
         out.cost += more;
         if (n.counted) out.hours -= n.ownHours;
         out.days = std::max(out.days, line->days);
-        out.working.step(n.what, "from " + quote->supplier, "amount · price − what was counted for it",
-                         fmt::format("{} · {} − {}", number(n.amount), number(line->each), number(before)),
-                         more, "", "quote of " + quote->date);
+        out.working.step(n.what, "from " + quote->supplier,
+                         line->lot > 0 ? "whole lots · price − what was counted for it"
+                                       : "amount · price − what was counted for it",
+                         fmt::format("{} · {} − {}", number(taken), number(line->each), number(before)), more,
+                         "", "quote of " + quote->date);
     }
     out.working.step("sum", "added to the material cost", "all of the above", "", out.cost, "", "");
     return out;
@@ -280,14 +303,13 @@ std::vector<PurchaseProblem> problemsOf(const Purchasing &purchasing, const std:
             out.push_back(
                 {n.id, chosen->second, fmt::format("{} from {}: {}", n.what, chosen->second, why), remedy});
         };
-        constexpr double rounding = 1e-6;
         if (!line)
             add("there is no offer for it.", "Ask again (Cut & bend, Buy) or choose another supplier.");
         else if (!line->instead.empty())
             add(fmt::format("he offers \"{}\" in its place.", line->instead),
                 "Change the design to it, or choose another supplier.");
-        else if (line->available + rounding < n.amount)
-            add(fmt::format("{:.6g} are wanted, {:.6g} are there.", n.amount, line->available),
+        else if (!line->serves(n.amount))
+            add(fmt::format("{:.6g} are wanted, {:.6g} are there.", line->taken(n.amount), line->available),
                 "Take the rest from another supplier by hand, or change the design.");
     }
     return out;

@@ -24,6 +24,8 @@ struct Need {
     double ownHours = 0;        ///< of work in it, if the shop does it
     std::string ownBy;          ///< how these come about
     bool counted = false;       ///< material cost and hours of the job have it at these already
+    double sheetLength = 0, sheetWidth = 0;  ///< of plate as it is sold, mm; 0: not known
+    double sheetMass = 0;                    ///< of one such sheet, kg
     bool operator==(const Need &) const = default;
 };
 [[nodiscard]] std::string_view needWord(Need::Kind kind);  ///< in messages: "bar"
@@ -43,7 +45,13 @@ struct QuoteLine {
     int days = 0;          ///< until it is there
     std::string instead;   ///< what he offers in its place; empty: the thing itself
     std::string note;
+    double lot = 0;  ///< sold only in multiples of this much: the weight of a sheet, bolts in a pack; 0: any
     bool operator==(const QuoteLine &) const = default;
+    /// What has to be taken of it for an amount.
+    [[nodiscard]] double taken(double amount) const;
+    [[nodiscard]] double price(double amount) const { return each * taken(amount); }
+    /// There is enough of it, and it is the thing itself.
+    [[nodiscard]] bool serves(double amount) const;
 };
 
 /// A supplier's answer.

@@ -253,6 +253,22 @@ Wo: %1</translation>
             <source>Width, height</source>
             <translation>Breite, Höhe</translation>
         </message>
+        <message>
+            <source>Rail of the vehicle, to weld to</source>
+            <translation>Rahmenträger des Fahrzeugs, zum Anschweißen</translation>
+        </message>
+        <message>
+            <source>Side</source>
+            <translation>Seite</translation>
+        </message>
+        <message>
+            <source>From, behind the front axle</source>
+            <translation>Von, hinter der Vorderachse</translation>
+        </message>
+        <message>
+            <source>To, behind the front axle</source>
+            <translation>Bis, hinter der Vorderachse</translation>
+        </message>
     </context>
     <context>
         <name>hefty::app::AnglesPage</name>
@@ -675,6 +691,10 @@ und %1 mehr.</translation>
         <message>
             <source>Take %1 from %2</source>
             <translation>%1 von %2 nehmen</translation>
+        </message>
+        <message>
+            <source>, in lots: %1 %2</source>
+            <translation>, in ganzen Losen: %1 %2</translation>
         </message>
     </context>
     <context>
@@ -2344,6 +2364,10 @@ Nicht nachgewiesen: es hängt an der Größe der Schalen.</translation>
             <source>%1: %2</source>
             <translation>%1: %2</translation>
         </message>
+        <message>
+            <source>Rope</source>
+            <translation>Seil</translation>
+        </message>
     </context>
     <context>
         <name>hefty::app::LoadPage</name>
@@ -2368,8 +2392,16 @@ Nicht nachgewiesen: es hängt an der Größe der Schalen.</translation>
             <translation> von %1</translation>
         </message>
         <message>
-            <source>With the armor on: %1 front%2, %3 rear%4, %5%6 in all. Goes down %7 front, %8 rear; nose down %9.</source>
-            <translation>Mit dem Anbau: %1 vorn%2, %3 hinten%4, %5%6 im Ganzen. Geht vorn %7, hinten %8 hinunter; Nase %9 tiefer.</translation>
+            <source>With the armor on: %1 front%2, %3 rear%4, %5%6 in all. Goes down %7 front, %8 rear; %9.</source>
+            <translation>Mit dem Anbau: %1 vorn%2, %3 hinten%4, %5%6 im Ganzen. Geht vorn %7, hinten %8 hinunter; %9.</translation>
+        </message>
+        <message>
+            <source>nose up %1</source>
+            <translation>Nase %1 höher</translation>
+        </message>
+        <message>
+            <source>nose down %1</source>
+            <translation>Nase %1 tiefer</translation>
         </message>
         <message>
             <source> Center of gravity %1 behind the front axle</source>
@@ -2746,6 +2778,14 @@ Zuerst %1 ansehen: %2 getroffen.</translation>
         <message>
             <source>Prices and times</source>
             <translation>Preise und Zeiten</translation>
+        </message>
+        <message>
+            <source>Open the curve of a rope</source>
+            <translation>Kennlinie eines Seils öffnen</translation>
+        </message>
+        <message>
+            <source>The curve cannot be read</source>
+            <translation>Die Kennlinie kann nicht gelesen werden</translation>
         </message>
     </context>
     <context>
@@ -3242,6 +3282,80 @@ Zuerst %1 ansehen: %2 getroffen.</translation>
         <message>
             <source>Remove %1</source>
             <translation>%1 entfernen</translation>
+        </message>
+    </context>
+    <context>
+        <name>hefty::app::RopeChart</name>
+        <message>
+            <source>Pull of the rope over how far it is stretched</source>
+            <translation>Zug des Seils über seiner Dehnung</translation>
+        </message>
+        <message>
+            <source>%1 %</source>
+            <translation>%1 %</translation>
+        </message>
+        <message>
+            <source>The stock has no rope to snatch with.</source>
+            <translation>Im Bestand ist kein Seil, mit dem angerissen werden kann.</translation>
+        </message>
+    </context>
+    <context>
+        <name>hefty::app::RopePage</name>
+        <message>
+            <source>Rope</source>
+            <translation>Seil</translation>
+        </message>
+        <message>
+            <source>Open a curve...</source>
+            <translation>Kennlinie öffnen ...</translation>
+        </message>
+        <message>
+            <source>Take into the house rules</source>
+            <translation>In die Hausregeln übernehmen</translation>
+        </message>
+        <message>
+            <source>Back to the straight line</source>
+            <translation>Zurück zur geraden Linie</translation>
+        </message>
+        <message>
+            <source>The stock has no rope to snatch with.</source>
+            <translation>Im Bestand ist kein Seil, mit dem angerissen werden kann.</translation>
+        </message>
+        <message>
+            <source>%1 cannot be read: %2.</source>
+            <translation>%1 kann nicht gelesen werden: %2.</translation>
+        </message>
+        <message>
+            <source>Weigh the vehicle first: its mass and the closing speed of the house make the snatch.</source>
+            <translation>Erst das Fahrzeug wiegen: seine Masse und die Geschwindigkeit der Hausregeln ergeben den Ruck.</translation>
+        </message>
+        <message>
+            <source>%1 at %2 m/s: %3 on a straight line to its breaking strength, as nothing was measured. A curve is a CSV with the columns stretch (ratio) or stretch_mm, and force (N).</source>
+            <translation>%1 bei %2 m/s: %3 auf einer geraden Linie bis zur Bruchkraft, da nichts gemessen wurde. Eine Kennlinie ist eine CSV mit den Spalten stretch (Verhältnis) oder stretch_mm, und force (N).</translation>
+        </message>
+        <message>
+            <source>%1 at %2 m/s: more than the measured curve takes up. The rope is taken to break, at %3.</source>
+            <translation>%1 bei %2 m/s: mehr, als die gemessene Kennlinie aufnimmt. Das Seil gilt als gerissen, bei %3.</translation>
+        </message>
+        <message>
+            <source>%1 at %2 m/s: %3 by the curve, %4 on a straight line. It stretches by %5 %.</source>
+            <translation>%1 bei %2 m/s: %3 nach der Kennlinie, %4 auf einer geraden Linie. Es dehnt sich um %5 %.</translation>
+        </message>
+        <message>
+            <source> %1 is not in the rules yet.</source>
+            <translation> %1 steht noch nicht in den Regeln.</translation>
+        </message>
+        <message>
+            <source> From %1, in the house rules.</source>
+            <translation> Aus %1, in den Hausregeln.</translation>
+        </message>
+        <message>
+            <source>Stretch of a rope from %1</source>
+            <translation>Dehnung eines Seils aus %1</translation>
+        </message>
+        <message>
+            <source>Stretch of a rope as the stock says</source>
+            <translation>Dehnung eines Seils, wie der Bestand es sagt</translation>
         </message>
     </context>
     <context>

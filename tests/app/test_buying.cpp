@@ -74,7 +74,7 @@ class TestBuying : public QObject {
             if (it == chosen.end()) continue;
             expected += it->second == "make"
                             ? *n.own
-                            : demo.session().job().purchasing.quotes[0].line(n.id)->each * n.amount -
+                            : demo.session().job().purchasing.quotes[0].line(n.id)->price(n.amount) -
                                   (n.counted ? *n.own : 0);
         }
         QVERIFY(std::abs(*demo.session().appraisal()->gauge("cost")->value - expected) < 1e-6);

@@ -16,8 +16,6 @@ using hefty::testing::DemoWindow;
 using hefty::testing::gauge;
 using hefty::testing::typeInto;
 
-namespace {}  // namespace
-
 /// The lists that are edited in tables: what is typed reaches the job, undoes, and moves the numbers.
 class TestLists : public QObject {
     Q_OBJECT

@@ -119,7 +119,10 @@ class TestShop : public QObject {
         };
         pages("cut", {{"pageParts", "cutTable"}, {"pageBender", "bendTable"}, {"pageSheets", "sheetTable"}});
         pages("weld", {{"pageSeams", "weldTable"}, {"pageHollows", "hollowTable"}});
-        pages("load", {{"pageDuties", "dutyTable"}, {"pageStuck", "stuckTable"}, {"pageRide", "rideChart"}});
+        pages("load", {{"pageDuties", "dutyTable"},
+                       {"pageStuck", "stuckTable"},
+                       {"pageRide", "rideChart"},
+                       {"pageRope", "ropeChart"}});
         pages("log", {{"pageLog", "logSums"}, {"pagePull", "pullTable"}});
         pages("layout", {{"pageDrive", "trailPlace"}, {"pageDraw", "layoutFront"}});
     }
@@ -354,6 +357,37 @@ class TestShop : public QObject {
         type(demo, "rideHours", "1600 h");
         QTest::mouseClick(take, Qt::LeftButton);
         QVERIFY(std::abs(demo.session().job().rules.roadRange / range - std::cbrt(2.0)) < 1e-6);
+    }
+    /// A rope's curve is drawn, taken into the rules, and moves what its snatch pulls; undone and dropped.
+    void ropeIsTaken() {
+        DemoWindow demo("load", demoPath("marten-front-bumper"));
+        QVERIFY(demo.settle());
+        const auto snatch = [&] {
+            double most = 0;
+            for (const job::DutyPlace &d : demo.session().appraisal()->pieces[0].duties)
+                if (d.duty == "snatch") most = std::max(most, d.force);
+            return most;
+        };
+        const double before = snatch();
+        QTest::mouseClick(demo.find<QPushButton>("pageRope"), Qt::LeftButton);
+        auto *take = demo.find<QPushButton>("ropeTake"), *drop = demo.find<QPushButton>("ropeDrop");
+        QVERIFY(!take->isEnabled() && !drop->isEnabled());
+        demo.openFrom = QString::fromStdString(demoPath("marten-front-bumper"));  // no table
+        QTest::mouseClick(demo.find<QPushButton>("ropeOpen"), Qt::LeftButton);
+        QVERIFY(!demo.told.isEmpty() && !take->isEnabled());
+        demo.openFrom = QString::fromStdString(demoFolder() + "/tolliver-recovery-rope.csv");
+        QTest::mouseClick(demo.find<QPushButton>("ropeOpen"), Qt::LeftButton);
+        QVERIFY2(take->isEnabled(), qPrintable(demo.told));
+        QTest::mouseClick(take, Qt::LeftButton);
+        QVERIFY(demo.settle());
+        QVERIFY(!take->isEnabled() && drop->isEnabled());
+        QVERIFY(demo.find<QLabel>("ropeSays")->text().contains("tolliver-recovery-rope.csv"));
+        QVERIFY(before > 0 && std::abs(snatch() - before) > 0.02 * before);
+        QTest::mouseClick(drop, Qt::LeftButton);
+        QVERIFY(demo.settle());
+        QVERIFY(std::abs(snatch() - before) < 1e-6 * before);
+        demo.session().undoStack()->undo();
+        QVERIFY(demo.session().job().rules.ropes.contains("recovery-22"));
     }
     /// Hours that were logged move the estimate of later work.
     void hoursAreLearned() {

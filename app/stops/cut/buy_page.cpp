@@ -109,7 +109,7 @@ void BuyPage::refresh() {
         QStringList offers;
         for (const Quote &q : p.quotes)
             if (const QuoteLine *l = q.line(n.id))
-                offers << tr("%1: %2").arg(QString::fromStdString(q.supplier), money(l->each * n.amount));
+                offers << tr("%1: %2").arg(QString::fromStdString(q.supplier), money(l->price(n.amount)));
         const auto chosen = p.chosen.find(n.id);
         const QString by = chosen == p.chosen.end()             ? (n.counted ? tr("own price") : tr("open"))
                            : chosen->second == workshop::makeIt ? tr("made here")
@@ -136,10 +136,15 @@ void BuyPage::fillOffers() {
     for (const Quote &q : p.quotes)
         if (const QuoteLine *l = q.line(n->id)) {
             QString text = tr("%1, %2 in %3 days")
-                               .arg(QString::fromStdString(q.supplier), money(l->each * n->amount))
+                               .arg(QString::fromStdString(q.supplier), money(l->price(n->amount)))
                                .arg(l->days);
+            if (l->lot > 0)
+                text += tr(", in lots: %1 %2")
+                            .arg(l->taken(n->amount), 0, 'f', 0)
+                            .arg(QString::fromStdString(n->unit))
+                            .trimmed();
             if (!l->instead.empty()) text += tr(", but as %1").arg(QString::fromStdString(l->instead));
-            if (l->available < n->amount) text += tr(", only %1 there").arg(l->available);
+            if (l->instead.empty() && !l->serves(n->amount)) text += tr(", only %1 there").arg(l->available);
             m_offers->addItem(text, QString::fromStdString(q.supplier));
         }
     const auto chosen = p.chosen.find(n->id);
@@ -215,9 +220,9 @@ void BuyPage::chooseCheapest() {
         std::string by = !n.counted && best ? workshop::makeIt : "";
         for (const Quote &q : m_session->job().purchasing.quotes) {
             const QuoteLine *l = q.line(n.id);
-            if (!l || !l->instead.empty() || l->available < n.amount) continue;
-            if (best && l->each * n.amount >= *best) continue;
-            best = l->each * n.amount;
+            if (!l || !l->serves(n.amount)) continue;
+            if (best && l->price(n.amount) >= *best) continue;
+            best = l->price(n.amount);
             by = q.supplier;
         }
         if (!by.empty()) chosen[n.id] = by;

@@ -22,8 +22,6 @@ namespace hefty::app {
 
 using measure::Quantity;
 
-namespace {}  // namespace
-
 PullChart::PullChart(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("pullChart");
     setAccessibleName(tr("Pull over give, computed and read"));

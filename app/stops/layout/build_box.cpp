@@ -97,6 +97,7 @@ QWidget *BuildBox::makeField(const BuildField &f) {
     if (f.kind == Field::Way)
         for (const auto &[word, way] : armor::directionWords) words << QLatin1String(word);
     if (f.kind == Field::RailEnd) words = {"front", "rear"};
+    if (f.kind == Field::Side) words = {"left", "right"};
     if (f.kind == Field::BarEnd) words = {"start", "end"};
     if (f.kind == Field::Acts) words = {"strike", "step", "jack", "rock"};
     if (f.kind == Field::Template) {

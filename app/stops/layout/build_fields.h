@@ -29,6 +29,7 @@ struct BuildField {
         Part,
         Way,
         RailEnd,
+        Side,  ///< of the vehicle
         Acts,  ///< what acts on a part
         BarEnd
     };

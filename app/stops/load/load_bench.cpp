@@ -12,6 +12,7 @@
 #include <QVBoxLayout>
 
 #include "app/stops/load/ride_page.h"
+#include "app/stops/load/rope_page.h"
 #include "app/stops/load/stuck_page.h"
 #include "app/views/scene_painter.h"
 #include "app/views/space_view.h"
@@ -29,10 +30,13 @@ LoadBench::LoadBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     connect(stuck, &StuckPage::whyAsked, this, &LoadBench::whyAsked);
     m_ride = new RidePage(session, this);
     connect(m_ride, &RidePage::openAsked, this, &LoadBench::rideAsked);
+    m_rope = new RopePage(session, this);
+    connect(m_rope, &RopePage::openAsked, this, &LoadBench::ropeAsked);
     QHBoxLayout *chooser = pageChooser(pages,
                                        {{tr("Duties"), "pageDuties", makeDuties()},
                                         {tr("Stuck"), "pageStuck", stuck},
-                                        {tr("Ride"), "pageRide", m_ride}},
+                                        {tr("Ride"), "pageRide", m_ride},
+                                        {tr("Rope"), "pageRope", m_rope}},
                                        110);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);

@@ -12,6 +12,7 @@ class QPushButton;
 namespace hefty::app {
 
 class RidePage;
+class RopePage;
 class StopTable;
 class SpaceView;
 
@@ -23,10 +24,12 @@ class LoadBench : public QWidget {
   public:
     explicit LoadBench(Session *session, QWidget *parent = nullptr);
     [[nodiscard]] RidePage *ride() const { return m_ride; }
+    [[nodiscard]] RopePage *rope() const { return m_rope; }
 
   signals:
     void whyAsked(const hefty::working::Working &working);
     void rideAsked();
+    void ropeAsked();
 
   private:
     [[nodiscard]] QWidget *makeDuties();
@@ -43,6 +46,7 @@ class LoadBench : public QWidget {
     SpaceView *m_view;
     StopTable *m_table, *m_ways;
     RidePage *m_ride;
+    RopePage *m_rope;
     QLabel *m_note;
     QLineEdit *m_reason;
     QPushButton *m_switch;

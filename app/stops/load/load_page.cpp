@@ -1,5 +1,7 @@
 #include "app/stops/load/load_page.h"
 
+#include <cmath>
+
 #include <algorithm>
 
 #include <QCheckBox>
@@ -172,11 +174,11 @@ void LoadPage::refresh() {
     };
     const rig::RigGeometry &g = *appraisal->rig;
     QString text =
-        tr("With the armor on: %1 front%2, %3 rear%4, %5%6 in all. Goes down %7 front, %8 rear; nose "
-           "down %9.")
+        tr("With the armor on: %1 front%2, %3 rear%4, %5%6 in all. Goes down %7 front, %8 rear; %9.")
             .arg(mass(s.frontMass), limit(g.frontLimit), mass(s.rearMass), limit(g.rearLimit),
                  mass(s.total()), limit(g.grossLimit), length(s.frontSag), length(s.rearSag),
-                 printed(s.pitch, Quantity::Angle, *m_session));
+                 (s.pitch < 0 ? tr("nose up %1") : tr("nose down %1"))
+                     .arg(printed(std::abs(s.pitch), Quantity::Angle, *m_session)));
     text += tr(" Center of gravity %1 behind the front axle").arg(length(-s.center.x()));
     text += s.centerKnown ? tr(", %1 up.").arg(length(s.center.z())) : QStringLiteral(".");
     if (appraisal->length)

@@ -9,6 +9,11 @@
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
+namespace {
+
+constexpr double leftBeside = 12;  // mm of a gusset beside a slot
+
+}  // namespace
 
 using measure::Quantity;
 
@@ -117,8 +122,6 @@ void addGussetSettings(std::vector<SettingDescriptor> &s, double leg, double thi
     s.push_back(
         thicknessSetting("gussetThickness", "Gusset plate", "Plates", thickness, "Plate of the gussets."));
 }
-
-constexpr double leftBeside = 12;  // mm of a gusset beside a slot
 
 void addBracketGusset(Maker &maker, const Side &side, const BracketGusset &g) {
     const double t = maker.number("bracketThickness");

@@ -35,8 +35,7 @@ void addRailBracket(Maker &maker, const Side &side, const RailBracket &bracket);
                                                      const std::string &grade);
 
 /// A triangle lying flat in the corner between a face of a bracket and a beam. Slots that it has no room for
-/// are left out. With the settings
-/// gussetThickness and gussetWeld.
+/// are left out. With the settings gussetThickness and gussetWeld.
 struct BracketGusset {
     std::string name, label;
     double out = 1;   ///< of y: the way from the bracket's middle plane to the face that it stands on

@@ -10,8 +10,6 @@
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
-namespace {}  // namespace
-
 void addFrameTubeSettings(std::vector<SettingDescriptor> &s, const std::string &tube) {
     s.push_back(
         choiceSetting("section", "Tube", "Stock", Choice::SquareTube, tube, "Across between the rails."));

@@ -21,7 +21,9 @@ BoltJoint railBolts(const Maker &maker, const SheetPart &plate, double way, cons
     return mount;
 }
 
-void addRailFoot(Maker &maker, const RailFoot &f) {
+namespace {
+
+SheetPart &plateOf(Maker &maker, const RailFoot &f) {
     Axes axes = uprightAlong(f.middle.y());
     axes.origin.x() = f.middle.x();
     axes.origin.z() = f.middle.z();
@@ -29,7 +31,24 @@ void addRailFoot(Maker &maker, const RailFoot &f) {
                                {{-f.half, -f.high}, {f.half, -f.high}, {f.half, f.high}, {-f.half, f.high}},
                                f.thickness, f.material);
     parts::addCrossStrips(p);
-    BoltJoint mount = railBolts(maker, p, f.way, axes.origin);
+    return p;
+}
+
+}  // namespace
+
+void addWeldedFoot(Maker &maker, const RailFoot &foot) {
+    plateOf(maker, foot);
+    if (foot.way < 0) return;  // said once
+    maker.tell(foot.name,
+               {"The feet are welded to the vehicle's rails: battery off, lines and tank away, someone who "
+                "watches for fire."},
+               {"Many makers forbid welding on the frame, hardened rails above all: ask first; local codes "
+                "and a qualified welder decide."});
+}
+
+void addRailFoot(Maker &maker, const RailFoot &f) {
+    SheetPart &p = plateOf(maker, f);
+    BoltJoint mount = railBolts(maker, p, f.way, p.axes.origin);
     mount.name = f.mount;
     mount.label = f.label;
     mount.size = f.bolt->id;

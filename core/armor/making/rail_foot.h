@@ -24,6 +24,9 @@ struct RailFoot {
 /// @pre foot.bolt
 void addRailFoot(Maker &maker, const RailFoot &foot);
 
+/// The same plate without holes and bolts, to be welded to the rail.
+void addWeldedFoot(Maker &maker, const RailFoot &foot);
+
 /// Bolts of a plate on a rail, as far as the rail says: without their places, size and grade.
 /// @param way     of y, from the rail into the plate
 /// @param middle  of the bolts, on the plate

@@ -8,8 +8,6 @@
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
-namespace {}  // namespace
-
 SweptBeam::SweptBeam(Maker &maker, const StockedBar &tube, const stock::Material &plate, double near,
                      double out)
     : m_make(maker),
@@ -51,6 +49,13 @@ BarPart &SweptBeam::addBeam() {
     return beam;
 }
 
+void SweptBeam::addHalf(const Side &side, double from) {
+    BarPart &half = m_make.bar(side.of("half"),
+                               {Role::Beam, "section", "beamWeld", 0, side.people("half of the beam"), {}},
+                               m_tube, {m_mid, side.sign * from, m_z}, {m_mid, side.sign * m_half, m_z});
+    if (setting("sweep") > 0) half.cutTo = (Vec3(0, side.sign, 0) + turned(side.sign)).normalized();
+}
+
 void SweptBeam::addEnd(const Side &side) {
     BarPart &end = m_make.bar(side.of("beam"),
                               {Role::Beam, "section", "beamWeld", 0, side.people("end of the beam"), {}},
@@ -81,16 +86,18 @@ void SweptBeam::addClosing(const Side &side, const BarPart &end) {
                  {{-x, -y}, {x, -y}, {x, y}, {-x, y}}, coverThickness, m_plate);
 }
 
-void SweptBeam::addPlaces() {
+void SweptBeam::addPlaces(const Middle *split) {
     const double top = m_z + height() / 2, under = m_z - height() / 2;
     const Share share = m_out > 0 ? Share::Front : Share::Rear;
     const auto rock = GroundSpot::Kind::Rock;
     const Vec3 blow(-m_out, 0, 0);
     Assembly &out = m_make.out();
-    out.steps.push_back({"beam", {m_mid, 0, top}});
-    out.strikes.push_back({"middle", "Struck in the middle", "beam", {far(), 0, m_z}, blow});
+    const Middle middle =
+        split ? *split : Middle{"beam", "beam", "beam", {far(), 0, m_z}, {m_mid, 0, top}, {m_mid, 0, under}};
+    out.steps.push_back({middle.stoodOn, middle.top});
+    out.strikes.push_back({"middle", "Struck in the middle", middle.struck, middle.struckAt, blow});
     out.grounds.push_back(
-        {"middle", "Rock under the middle", "beam", {m_mid, 0, under}, Vec3::UnitZ(), rock, share});
+        {"middle", "Rock under the middle", middle.under, middle.bottom, Vec3::UnitZ(), rock, share});
     for (const Side &side : bothSides) {
         const Vec3 end = tip(side.sign);
         const std::string part = side.of("beam");
@@ -102,7 +109,7 @@ void SweptBeam::addPlaces() {
                                share});
         out.jacks.push_back({side.name,
                              fmt::format("Jack under the {} frame rail", side.name),
-                             "beam",
+                             split ? side.of("half") : "beam",
                              {m_mid, side.sign * m_make.rig().railSpacing / 2, under},
                              m_out > 0});
     }

@@ -25,10 +25,19 @@ class SweptBeam {
 
     /// Refuses what cannot be built.
     void check() const;
-    BarPart &addBeam();             ///< "beam", from left to right
+    BarPart &addBeam();  ///< "beam", from left to right
+    /// "half.left": of a beam that is split, from `from` beside its middle outward.
+    void addHalf(const Side &side, double from);
     void addEnd(const Side &side);  ///< "beam.left" with its cap and closing plate
+    /// What there is in the middle of a beam that is split: the parts that are struck and stood on there and
+    /// that a rock comes under, and where.
+    struct Middle {
+        std::string struck, stoodOn, under;
+        Vec3 struckAt = Vec3::Zero(), top = Vec3::Zero(), bottom = Vec3::Zero();
+    };
     /// Where someone stands, something strikes, a rock or a jack lifts.
-    void addPlaces();
+    /// @param split  null: the beam runs through
+    void addPlaces(const Middle *split = nullptr);
     /// Of width, height, centerWidth, sweep and cornerCut.
     void addHandles();
 

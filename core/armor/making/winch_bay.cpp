@@ -57,9 +57,9 @@ void WinchBay::addCheek(const Side &side, double stripWidth) {
         {{m_back, (m_trayTop + m_cheekTop) / 2}, {rear, m_trayTop + cheekRear() / 2}, stripWidth});
 }
 
-void WinchBay::addTray() {
+void WinchBay::addTray(bool between) {
     const double t = m_make.number("trayThickness"), depth = m_make.number("trayDepth");
-    const double half = cheekMiddle() + m_make.number("cheekThickness") / 2;
+    const double half = cheekMiddle() + (between ? -1 : 1) * m_make.number("cheekThickness") / 2;
     SheetPart &p = m_make.sheet(
         "tray", {Role::Tray, "trayThickness", "trayWeld", 0, "winch tray", {}}, levelAt(m_trayTop - t / 2),
         {{m_back - depth, -half}, {m_back, -half}, {m_back, half}, {m_back - depth, half}}, t, m_plate);

@@ -25,16 +25,17 @@ class WinchBay {
     [[nodiscard]] double footHole() const { return m_footBolt->hole; }
 
     void addCheek(const Side &side, double stripWidth);
-    void addTray();
+    /// @param between  the tray stands between the cheeks; else they stand on it
+    void addTray(bool between = false);
     void addLip();
     /// The winch with its rope, feet and fairlead.
     /// @param wall, wallThickness  the part that the fairlead is bolted to
     /// @param edge                 from its bolts to the edge of that wall, up or down, mm
     void addWinch(const std::string &wall, double wallThickness, double edge);
-
-  private:
     [[nodiscard]] double cheekMiddle() const;  ///< y of the left one
     [[nodiscard]] double cheekRear() const;    ///< height at the rear
+
+  private:
     [[nodiscard]] double winchX() const { return m_back - 10 - m_winch->depth / 2; }
     [[nodiscard]] BoltJoint fairleadBolts(const std::string &wall, double wallThickness, double edge) const;
     [[nodiscard]] BoltJoint footBolts() const;

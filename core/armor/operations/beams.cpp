@@ -7,6 +7,7 @@
 #include "core/armor/making/folded_bar.h"
 #include "core/armor/making/frame_brackets.h"
 #include "core/armor/making/receiver.h"
+#include "core/armor/making/welded_rail.h"
 #include "core/armor/operations/record.h"
 
 namespace hefty::armor {
@@ -188,6 +189,18 @@ void trimBar(Record &r) {
             return r.refuse(fmt::format("not all of that end meets \"{}\".", onto));
         Maker::cope(b, atTo, {onto});
     }
+}
+
+void addRail(Record &r) {
+    const std::string word = r.in.text("side");
+    const double front = r.in.number("from"), rear = r.in.number("to");
+    const auto side =
+        std::find_if(bothSides.begin(), bothSides.end(), [&word](const Side &s) { return word == s.name; });
+    if (side == bothSides.end()) r.refuse(fmt::format("\"{}\" is neither left nor right.", word));
+    if (!(rear > front)) r.refuse("what is welded on has no length along the rail.");
+    if (!(std::abs(front) <= rig::farthest && std::abs(rear) <= rig::farthest))
+        r.refuse("this is further away than any rail goes.");
+    if (r.fine()) addWeldedRail(r.maker, *side, -front, -rear);
 }
 
 }  // namespace hefty::armor

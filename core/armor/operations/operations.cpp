@@ -16,7 +16,8 @@ std::string carryOutWith(Maker &maker, const Json &json) {
         {"bracket", addBracket}, {"tab", addTab},        {"receiver", addReceiverTube},
         {"cap", addCap},         {"hole", addHole},      {"mirror", addMirrored},
         {"move", movePart},      {"remove", removePart}, {"duty", addDuty},
-        {"addon", addAddOn},     {"trim", trimBar},      {"fold", foldPlate}};
+        {"addon", addAddOn},     {"trim", trimBar},      {"fold", foldPlate},
+        {"rail", addRail}};
     Record record(maker, json);
     const std::string op = record.in.text("op");
     const auto kind = kinds.find(op);

@@ -26,6 +26,8 @@
 ///     {"op": "cap", "name", "bar", "end": "start|end", "material", "weld"}
 ///     {"op": "hole", "part", "at": [u,v], "diameter", "purpose"}
 ///     {"op": "trim", "bar", "end": "start|end", "onto": part}   cuts an end to lie on another part
+///     {"op": "rail", "side": "left|right", "from", "to"}   a rail of the vehicle to weld to, called
+///     "rail.left": what is welded to it lies from `from` to `to` behind the front axle
 ///     {"op": "fold", "part", "from": PLACE, "to": PLACE, "angle": deg, "radius": inside}   folds a flat
 ///     plate of the piece along a line: what lies left of it turns; its sides are then PART.1, PART.2
 ///     {"op": "mirror", "part", "name"}     a twin on the other side; "name" may be left out

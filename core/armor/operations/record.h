@@ -82,6 +82,7 @@ void addDuty(Record &record);
 void addAddOn(Record &record);
 void addMirrored(Record &record);
 void trimBar(Record &record);
+void addRail(Record &record);
 void foldPlate(Record &record);
 void movePart(Record &record);
 void removePart(Record &record);

@@ -8,6 +8,7 @@
 #include "core/armor/making/kicked_tube.h"
 #include "core/armor/making/rail_foot.h"
 #include "core/armor/making/settings.h"
+#include "core/armor/making/welded_rail.h"
 
 namespace hefty::armor {
 namespace {
@@ -45,6 +46,8 @@ std::vector<SettingDescriptor> frameSliderSettings() {
     s.push_back(plateMaterialSetting("Grade of feet and step plates."));
     s.push_back(thicknessSetting("footThickness", "Feet", "Plates", 12, "Plates bolted to the rails."));
     s.push_back(lengthSetting("footLength", "Length of a foot", "Plates", 150, 80, 320, "Along the rail."));
+    s.push_back(countSetting("weldedFeet", "Feet welded on", "Plates", 0, 0, 1,
+                             "1: the feet are welded around to the rails, which are not drilled."));
     s.push_back(
         thicknessSetting("stepThickness", "Step plates", "Plates", 4, "Plates between main and outer tube."));
     s.push_back(countSetting("steps", "Step plates a side", "Plates", 2, 0, 4,
@@ -55,6 +58,7 @@ std::vector<SettingDescriptor> frameSliderSettings() {
     s.push_back(fillerSetting());
     s.push_back(
         legSetting("legWeld", "Leg, legs of the slider", 5, "Around the legs, at rail and main tube."));
+    s.push_back(legSetting("footWeld", "Leg, feet on the rails", 5, "Around feet that are welded on."));
     s.push_back(legSetting("outerWeld", "Leg, outer tube", 4, "Around the ends of outer tube and struts."));
     s.push_back(legSetting("stepWeld", "Leg, step plates", 3, "Along the edges of the step plates."));
     s.push_back(legSetting("capWeld", "Leg, end caps", 3, "Caps on the main tube."));
@@ -82,6 +86,7 @@ class FrameSlider {
         check();
         if (m_make.refused()) return m_make.finish();
         for (const Side &side : bothSides) {
+            if (m_make.wanted("weldedFeet")) addRail(side);
             addMain(side);
             addKickedTube(m_make, outer(side), m_outer);
             for (int i = 0; i < m_legs; ++i) {
@@ -145,7 +150,10 @@ class FrameSlider {
                           "Make the slider longer or the kick-out steeper.");
         if (number("reach") < m_main.section.height / 2 + number("footThickness") + 20)
             m_make.refuse("The main tube stands against the feet.", "reach", "Set it further out.");
-        if (!m_make.refused() && footHeight() < 3 * m_bolt->hole + 20)
+        if (m_make.wanted("weldedFeet") && footHeight() < m_leg.section.height + 2 * room())
+            m_make.refuse("The rail is too low for a foot with a leg on it.", "legSection",
+                          "Take thinner legs, or bolt the feet on.");
+        if (!m_make.refused() && !m_make.wanted("weldedFeet") && footHeight() < 3 * m_bolt->hole + 20)
             m_make.refuse("The rail is too low for two rows of bolts.", "bolt", "Take thinner bolts.");
     }
 
@@ -170,7 +178,26 @@ class FrameSlider {
                 number("bendRadius")};
     }
 
-    [[nodiscard]] double footHeight() const { return m_make.rig().railHeight - 2 * belowFlange; }
+    /// Around a leg on its foot.
+    [[nodiscard]] double room() const {
+        constexpr double besideSeam = 2;  // mm
+        return m_make.wanted("weldedFeet") ? number("legWeld") + besideSeam : roomForWeld;
+    }
+    /// Height of the rail's center line.
+    [[nodiscard]] double railZ(double x) const {
+        return m_rail ? heightAt(*m_rail, x) : m_make.rig().railCenterAt(x);
+    }
+    /// Feet that are welded on stand on the flat of the rail's side, with room for a seam.
+    [[nodiscard]] double footHeight() const {
+        const rig::RigGeometry &rig = m_make.rig();
+        if (!m_make.wanted("weldedFeet")) return rig.railHeight - 2 * belowFlange;
+        return rig.railHeight - 2 * (stock::standardCornerRadius(rig.railWall) + m_make.number("footWeld"));
+    }
+
+    void addRail(const Side &side) {
+        const double half = number("footLength") / 2;
+        m_rail = addWeldedRail(m_make, side, legX(0) + half, legX(m_legs - 1) - half);
+    }
 
     void addFoot(const Side &side, int i) {
         RailFoot foot;
@@ -179,13 +206,16 @@ class FrameSlider {
         foot.label = fmt::format("bolts of the {}", people(side, "foot", i));
         foot.made = {Role::Foot, "footThickness", "legWeld", 0, people(side, "foot", i), {}};
         foot.thickness = number("footThickness");
-        foot.middle = {legX(i), side.sign * (m_make.railOutside() + foot.thickness / 2),
-                       m_make.rig().railCenterAt(legX(i))};
+        foot.middle = {legX(i), side.sign * (m_make.railOutside() + foot.thickness / 2), railZ(legX(i))};
         foot.way = side.sign;
         foot.half = number("footLength") / 2;
         foot.high = footHeight() / 2;
         foot.edge = std::max(edgeByHole * m_bolt->hole, 20.0);
         foot.material = m_plate;
+        if (m_make.wanted("weldedFeet")) {
+            foot.made.legBy = "footWeld";
+            return addWeldedFoot(m_make, foot);
+        }
         foot.bolt = m_bolt;
         addRailFoot(m_make, foot);
     }
@@ -193,7 +223,7 @@ class FrameSlider {
     void addLeg(const Side &side, int i) {
         const double x = legX(i);
         const Vec3 foot(x, side.sign * (m_make.railOutside() + number("footThickness")),
-                        std::clamp(m_z, lowestLeg(x), 2 * m_make.rig().railCenterAt(x) - lowestLeg(x)));
+                        std::clamp(m_z, lowestLeg(x), 2 * railZ(x) - lowestLeg(x)));
         BarPart &leg = m_make.bar(nth(side, "leg", i),
                                   {Role::Leg, "legSection", "legWeld", 0, people(side, "leg", i), {}}, m_leg,
                                   foot, onMain(side, x));
@@ -203,7 +233,7 @@ class FrameSlider {
 
     /// Height at which a leg may stand lowest on its foot.
     [[nodiscard]] double lowestLeg(double x) const {
-        return m_make.rig().railCenterAt(x) - footHeight() / 2 + m_leg.section.height / 2 + roomForWeld;
+        return railZ(x) - footHeight() / 2 + m_leg.section.height / 2 + room();
     }
 
     void addStrut(const Side &side, int i) {
@@ -292,6 +322,7 @@ class FrameSlider {
     const stock::BoltSize *m_bolt;
     double m_front, m_rear, m_z, m_y;
     int m_legs;
+    std::optional<BarPart> m_rail;  ///< that the feet are welded to; alike on both sides
 };
 
 }  // namespace
@@ -320,9 +351,13 @@ Pattern frameSlider() {
              {"role/beam", "legs", 1},
              {"check/impact/", "legs", 1},
              {"check/bolt/", "footLength", 20}},
-            {"Brake and fuel lines along the rail are clear of drill and weld.", "Doors open over the tubes.",
+            {"Lines, wiring and tank beside welded feet are moved away or shielded.",
+             "Brake and fuel lines along the rail are clear of drill and weld.", "Doors open over the tubes.",
              "Body mounts and their rubber stay free.", "Drain holes at the lowest places of the tubes.",
-             "Wheels at full lock and bump clear the front ends."}};
+             "Wheels at full lock and bump clear the front ends."},
+            false,
+            {{"Feet on the rails",
+              {{"Bolted, rails drilled", {{"weldedFeet", 0.0}}}, {"Welded on", {{"weldedFeet", 1.0}}}}}}};
 }
 
 }  // namespace hefty::armor

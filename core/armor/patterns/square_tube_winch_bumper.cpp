@@ -5,6 +5,7 @@
 
 #include "core/armor/making/frame_brackets.h"
 #include "core/armor/making/settings.h"
+#include "core/armor/making/sunk_bay.h"
 #include "core/armor/making/swept_beam.h"
 #include "core/armor/making/winch_bay.h"
 
@@ -19,6 +20,7 @@ std::vector<SettingDescriptor> squareTubeWinchBumperSettings() {
     s.push_back(thicknessSetting("bracketThickness", "Bracket plate", "Plates", 15,
                                  "Plates bolted to the outside of the rails."));
     addWinchTraySettings(s, {.thickness = 12, .depth = 190, .cheeks = 8, .lipHeight = 90, .lip = 10});
+    addSunkBaySettings(s);
     addThroughTabSettings(s, {.thickness = 20, .height = 90, .spacing = 860, .reach = 45});
     s.push_back(
         lengthSetting("tabTail", "Tabs behind the beam", "Plates", 15, 10, 300,
@@ -83,31 +85,42 @@ class WinchBumper {
           m_bay(m_make, m_plate),
           m_shackle(m_make.found("shackle", &stock::Stock::shackle)),
           m_end(m_make.railEnd(false)),
-          m_beam(m_make, m_tube, m_plate, m_end.x + m_make.number("setback"), 1) {}
+          m_beam(m_make, m_tube, m_plate, m_end.x + m_make.number("setback"), 1),
+          m_sunk(m_make, m_beam, m_bay, m_plate) {}
 
     Result<Assembly> build() {
         if (!m_make.refused()) checkShape();
         if (m_make.refused()) return m_make.finish();
-        addBeam();
+        const bool split = m_make.wanted("sink");
+        if (!split) addBeam();
         for (const Side &side : bothSides) {
+            if (split) m_beam.addHalf(side, m_sunk.halfFrom());
             m_beam.addEnd(side);
             addBracket(side);
             addTab(side);
-            m_bay.addCheek(side, m_h);
+            if (!split) m_bay.addCheek(side, m_h);
             if (m_make.wanted("gussetLeg")) addGusset(side, true, 0, setting("gussetLeg"));
             if (m_make.wanted("braceReach")) addBrace(side);
         }
-        m_bay.addTray();
-        if (m_make.wanted("lipHeight")) m_bay.addLip();
-        m_bay.addWinch("beam", m_tube.properties.wall, m_h / 2 - std::abs(m_bay.drumHeight() - m_z));
+        if (split)
+            m_sunk.add();
+        else
+            addWinchBehind();
         addTweakedGussets();
-        m_beam.addPlaces();
+        const SweptBeam::Middle middle = split ? m_sunk.middle() : SweptBeam::Middle();
+        m_beam.addPlaces(split ? &middle : nullptr);
         addHandles();
         return m_make.finish();
     }
 
   private:
     double setting(std::string_view id) const { return m_make.number(id); }
+
+    void addWinchBehind() {
+        m_bay.addTray();
+        if (m_make.wanted("lipHeight")) m_bay.addLip();
+        m_bay.addWinch("beam", m_tube.properties.wall, m_h / 2 - std::abs(m_bay.drumHeight() - m_z));
+    }
 
     void checkShape() {
         m_h = m_tube.section.height;
@@ -116,8 +129,12 @@ class WinchBumper {
         m_front = m_back + m_d;
         m_z = setting("height");
         m_flat = 2 * m_tube.halfFlat();
-        m_bay.place(m_back, m_front, m_z - m_h / 2 + m_tube.properties.outerRadius + setting("trayThickness"),
-                    m_z + m_flat / 2);
+        if (m_make.wanted("sink"))
+            m_sunk.place();
+        else
+            m_bay.place(m_back, m_front,
+                        m_z - m_h / 2 + m_tube.properties.outerRadius + setting("trayThickness"),
+                        m_z + m_flat / 2);
         if (setting("braceReach") > m_beam.run())
             m_make.refuse("The brace reaches past the swept end.", "braceReach",
                           "Make it shorter, or the ends longer.");
@@ -247,6 +264,8 @@ class WinchBumper {
                      "side",
                      {m_back - setting("tabTail"), 0, m_z + setting("tabHeight") / 2},
                      -Vec3::UnitX()});
+        if (m_make.wanted("sink"))
+            h.push_back({"sink", "side", {m_front, 0, m_z + m_h / 2 - setting("sink")}, -Vec3::UnitZ()});
         h.push_back({"trayDepth", "top", {m_back - setting("trayDepth"), 0, m_z}, -Vec3::UnitX()});
     }
 
@@ -257,6 +276,7 @@ class WinchBumper {
     const stock::Shackle *m_shackle;
     RailEnd m_end;
     SweptBeam m_beam;
+    SunkBay m_sunk;
     double m_h = 0, m_d = 0, m_back = 0, m_front = 0, m_z = 0, m_flat = 0;
 };
 

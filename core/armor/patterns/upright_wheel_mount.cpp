@@ -63,7 +63,8 @@ class UprightWheelMount {
           m_upright(maker.barOf("uprightSection", "tubeMaterial")),
           m_brace(maker.barOf("braceSection", "tubeMaterial")),
           m_plate(maker.materialOf("plateMaterial")),
-          m_spots(holdSpots(maker.vehicle(), {"bumper-mount", "crossmember", "body-point"}, "rear")) {}
+          m_spots(holdSpots(maker.vehicle(), {"trailer-frame", "bumper-mount", "crossmember", "body-point"},
+                            "rear")) {}
 
     void build() {
         if (!m_make.refused()) check();
@@ -104,9 +105,8 @@ class UprightWheelMount {
                 return m_make.refuse(
                     fmt::format("Fewer than two mounts that look rearward are known on the {}.", side.name),
                     "holds",
-                    "Measure the mounts on the rear of the frame (Lists, Holds): holes in a crossmember or "
-                    "bumper "
-                    "mounts.");
+                    "Measure the mounts on the rear of the frame (Lists, Holds): holes in a crossmember or a "
+                    "trailer's frame, or bumper mounts.");
         for (const HoldSpot &s : m_spots)
             if (std::abs(s.at.x() - face()) > sameFace)
                 m_make.refuse(

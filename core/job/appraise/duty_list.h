@@ -6,12 +6,11 @@ namespace hefty::job {
 
 /// One way in which a duty acts.
 struct DutyWay {
-    int loadCase = 0;  ///< of the proof's duties
-    std::string way;   ///< "to the left and up, rope at the right of the drum"
-    double force = 0;  ///< N, the largest of its arrows
-    double utilization =
-        0;  ///< of what is worked hardest by it, of all that it works harder than other loads do
-    std::string hardest = {};  ///< the title of that check; empty: nothing is worked hardest by it
+    int loadCase = 0;          ///< of the proof's duties
+    std::string way;           ///< "to the left and up, rope at the right of the drum"
+    double force = 0;          ///< N, the largest of its arrows
+    double utilization = 0;    ///< the largest of the checks that it governs
+    std::string hardest = {};  ///< the title of that check; empty: it governs none
 };
 
 /// What acts at one place, and why so much.

@@ -1,7 +1,11 @@
 #include <algorithm>
+#include <atomic>
 #include <cmath>
 #include <functional>
+#include <future>
 #include <map>
+#include <mutex>
+#include <thread>
 
 #include <fmt/format.h>
 
@@ -31,28 +35,86 @@ struct Trial {
 };
 
 constexpr int triesPerTrial = 8;
+constexpr std::size_t mostThreads = 2;  // each holds a whole proof
 
-class RemedyFinder {
+int countFixes(const Appraisal &a) {
+    return static_cast<int>(std::count_if(a.findings.begin(), a.findings.end(),
+                                          [](const Finding &f) { return f.severity != Severity::Note; }));
+}
+
+/// What a changed job comes to, as far as remedies are told by it.
+struct Outcome {
+    std::map<std::string, std::pair<double, Severity>> findings;
+    std::map<std::string, std::map<std::string, double>> uses;  ///< piece -> of its checks
+    std::map<std::string, double> gauges;
+    int fixes = 0;
+    bool stopped = false;  ///< it can no longer be built
+};
+
+Outcome outcomeOf(const Appraisal &a) {
+    Outcome out;
+    out.fixes = countFixes(a);
+    for (const Finding &f : a.findings) {
+        out.findings.try_emplace(f.id, f.value, f.severity);
+        out.stopped = out.stopped || f.severity == Severity::Stop;
+    }
+    for (const PieceAppraisal &p : a.pieces)
+        if (p.proof)
+            for (const proof::Check &c : p.proof->checks) out.uses[p.id][c.id] = c.utilization;
+    for (const Gauge &g : a.gauges)
+        if (g.value) out.gauges[g.id] = *g.value;
+    return out;
+}
+
+/// Many findings ask for the same change: each is appraised once, by whoever asks first. What a stop has
+/// broken off is kept too: nobody asks after that.
+class Outcomes {
   public:
-    RemedyFinder(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop)
-        : m_appraisal(appraisal), m_job(job), m_stock(stock), m_stop(std::move(stop)) {}
-
-    void run() {
-        m_fixes = fixes(m_appraisal);
-        if (isClose()) m_strips = appraise(m_job, m_stock, m_stop, proof::Detail::Strips, &m_appraisal);
-        for (Finding &f : m_appraisal.findings) {
-            if (m_stop.stop_requested()) return;
-            if (f.severity == Severity::Fix && f.remedies.empty()) cure(f);
+    Outcome get(const std::string &key, const std::function<Outcome()> &make) {
+        std::promise<Outcome> promise;
+        std::shared_future<Outcome> known;
+        {
+            const std::lock_guard lock(m_mutex);
+            const auto [it, fresh] = m_known.try_emplace(key);
+            if (fresh)
+                it->second = promise.get_future().share();
+            else
+                known = it->second;
         }
-        m_appraisal.remediesDone = true;
+        if (known.valid()) return known.get();
+        Outcome made = make();
+        promise.set_value(made);
+        return made;
     }
 
   private:
-    static int fixes(const Appraisal &a) {
-        return static_cast<int>(std::count_if(a.findings.begin(), a.findings.end(),
-                                              [](const Finding &f) { return f.severity != Severity::Note; }));
-    }
+    std::mutex m_mutex;
+    std::map<std::string, std::shared_future<Outcome>> m_known;
+};
 
+/// What all findings are cured from.
+struct Start {
+    const Appraisal &appraisal;
+    const Job &job;
+    const stock::Stock &stock;
+    std::stop_token stop;
+    int fixes = 0;
+    Appraisal strips;      ///< of the same job, where plates are shells
+    Outcome stripsBefore;  ///< what they come to
+};
+
+/// Finds remedies for one finding after the other.
+class RemedyFinder {
+  public:
+    RemedyFinder(const Start &start, Outcomes &outcomes)
+        : m_start(start),
+          m_outcomes(outcomes),
+          m_appraisal(start.appraisal),
+          m_job(start.job),
+          m_stock(start.stock),
+          m_stop(start.stop) {}
+
+    /// @param f  a copy of the finding; its remedies are filled in
     void cure(Finding &f) {
         const auto it = std::find_if(m_job.pieces.begin(), m_job.pieces.end(),
                                      [&f](const armor::Piece &p) { return p.id == f.piece; });
@@ -60,7 +122,6 @@ class RemedyFinder {
         m_proved = &*it;
         change(*it);
         if (!m_pattern) return;
-        m_stripsBefore = outcomeOf(m_strips);
         tryAll(f, trialsFor(f));
         cureBelow(f);
         // Cures first, then what leaves the least to fix; among equals the order of the trials stands, which
@@ -132,50 +193,28 @@ class RemedyFinder {
     /// Plates are shells in what is to be cured.
     [[nodiscard]] bool isClose() const { return m_appraisal.detail != proof::Detail::Strips; }
 
-    /// What a changed job comes to, as far as remedies are told by it.
-    struct Outcome {
-        std::map<std::string, std::pair<double, Severity>> findings;
-        std::map<std::string, double> uses;  ///< of the changed piece's checks
-        std::map<std::string, double> gauges;
-        int fixes = 0;
-        bool stopped = false;  ///< it can no longer be built
-    };
-
-    [[nodiscard]] Outcome outcomeOf(const Appraisal &a) const {
-        Outcome out;
-        out.fixes = fixes(a);
-        for (const Finding &f : a.findings) {
-            out.findings.try_emplace(f.id, f.value, f.severity);
-            out.stopped = out.stopped || f.severity == Severity::Stop;
-        }
-        if (const PieceAppraisal *p = a.piece(m_proved->id); p && p->proof)
-            for (const proof::Check &c : p->proof->checks) out.uses[c.id] = c.utilization;
-        for (const Gauge &g : a.gauges)
-            if (g.value) out.gauges[g.id] = *g.value;
-        return out;
-    }
-
-    /// Many findings ask for the same change: each is appraised once.
-    const Outcome &outcome(const Edit &edit, proof::Detail detail) {
+    Outcome outcome(const Edit &edit, proof::Detail detail) {
         const Job changed = apply(m_job, edit);
         std::string key = fmt::format("{}:", static_cast<int>(detail));
         for (const armor::Piece &p : changed.pieces)
             if (p.id == edit.piece) key += p.id + armor::writePiece(p).dump();
-        const auto known = m_outcomes.find(key);
-        if (known != m_outcomes.end()) return known->second;
-        const bool guessed = isClose() && detail == proof::Detail::Strips;
-        Appraisal after = appraise(changed, m_stock, m_stop, detail, guessed ? &m_strips : &m_appraisal);
-        if (m_appraisal.fitDone) addFit(after, changed, m_stop);  // like is compared with like
-        if (m_stop.stop_requested()) return m_broken = outcomeOf(after);
-        return m_outcomes[key] = outcomeOf(after);
+        return m_outcomes.get(key, [&] {
+            const bool guessed = isClose() && detail == proof::Detail::Strips;
+            Appraisal after =
+                appraise(changed, m_stock, m_stop, detail, guessed ? &m_start.strips : &m_appraisal);
+            if (m_appraisal.fitDone) addFit(after, changed, m_stop);  // like is compared with like
+            return outcomeOf(after);
+        });
     }
 
     /// The utilization of a finding's check; where plates are strips that of the check that stands there for
     /// it.
-    static std::optional<double> useOf(const Finding &f, const Outcome &a, bool strips) {
+    [[nodiscard]] std::optional<double> useOf(const Finding &f, const Outcome &a, bool strips) const {
+        const auto piece = a.uses.find(m_proved->id);
+        if (piece == a.uses.end()) return std::nullopt;
         const std::string whole = f.id.substr(0, f.id.find('@'));
-        const auto it = a.uses.find(strips ? stripCheck(whole) : whole.substr(whole.find('/') + 1));
-        return it == a.uses.end() ? std::nullopt : std::optional<double>(it->second);
+        const auto it = piece->second.find(strips ? stripCheck(whole) : whole.substr(whole.find('/') + 1));
+        return it == piece->second.end() ? std::nullopt : std::optional<double>(it->second);
     }
 
     /// What a change does; where plates are shells but strips are asked for, as far as these can tell.
@@ -193,10 +232,10 @@ class RemedyFinder {
         }
         if (m_piece != m_proved) r.label.text = m_piece->name + ", " + r.label.text;
         r.before = f.value;
-        const Outcome &after = outcome(r.edit, detail);
+        const Outcome after = outcome(r.edit, detail);
         const bool strips = detail == proof::Detail::Strips, guessed = isClose() && strips;
         const bool ofCheck = f.id.starts_with("check/");
-        r.fixesBefore = guessed ? fixes(m_strips) : m_fixes;
+        r.fixesBefore = guessed ? m_start.stripsBefore.fixes : m_start.fixes;
         r.fixesAfter = after.fixes;
         const auto same = after.findings.find(f.id);
         r.cures = same == after.findings.end() || same->second.second == Severity::Note;
@@ -215,9 +254,9 @@ class RemedyFinder {
     }
 
     /// Strips tell by what share a check changes; a guess near the limit is worth a closer look.
-    void guess(const Finding &f, const Outcome &after, Remedy &r) {
+    void guess(const Finding &f, const Outcome &after, Remedy &r) const {
         constexpr double near = 1.1;
-        const auto was = useOf(f, m_stripsBefore, true), is = useOf(f, after, true);
+        const auto was = useOf(f, m_start.stripsBefore, true), is = useOf(f, after, true);
         if (!was || !is || !(*was > 0)) {
             r.cures = true;
             return;
@@ -227,7 +266,7 @@ class RemedyFinder {
     }
 
     /// The finding's number once the finding is gone: from the check or gauge it was about.
-    static double valueWithout(const Finding &f, const Outcome &after, bool strips) {
+    [[nodiscard]] double valueWithout(const Finding &f, const Outcome &after, bool strips) const {
         if (f.id.starts_with("check/"))
             if (const auto use = useOf(f, after, strips)) return *use;
         if (f.id.starts_with("gauge/"))
@@ -453,25 +492,46 @@ class RemedyFinder {
         return out;
     }
 
-    Appraisal &m_appraisal;
+    const Start &m_start;
+    Outcomes &m_outcomes;
+    const Appraisal &m_appraisal;
     const Job &m_job;
     const stock::Stock &m_stock;
-    std::stop_token m_stop;
+    const std::stop_token m_stop;
     const armor::Piece *m_proved = nullptr;  ///< that a finding is of
     const armor::Piece *m_piece =
         nullptr;  ///< that is changed against it: the same, or one that it stands on
     const armor::Pattern *m_pattern = nullptr;
-    int m_fixes = 0;
-    Appraisal m_strips;                         ///< of the same job, where plates are shells
-    Outcome m_stripsBefore;                     ///< what they come to, of the piece that is cured
-    std::map<std::string, Outcome> m_outcomes;  ///< by detail and changed piece
-    Outcome m_broken;                           ///< of an appraisal that was stopped
 };
 
 }  // namespace
 
 void addRemedies(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop) {
-    RemedyFinder(appraisal, job, stock, std::move(stop)).run();
+    std::vector<Finding *> asked;
+    for (Finding &f : appraisal.findings)
+        if (f.severity == Severity::Fix && f.remedies.empty()) asked.push_back(&f);
+    Start start{appraisal, job, stock, stop, countFixes(appraisal), {}, {}};
+    if (appraisal.detail != proof::Detail::Strips && !asked.empty()) {
+        start.strips = appraise(job, stock, stop, proof::Detail::Strips, &appraisal);
+        start.stripsBefore = outcomeOf(start.strips);
+    }
+    Outcomes outcomes;
+    std::vector<Finding> found;
+    for (const Finding *f : asked) found.push_back(*f);
+    std::atomic<std::size_t> next = 0;
+    const auto work = [&] {
+        RemedyFinder finder(start, outcomes);
+        for (std::size_t i = next++; i < found.size() && !stop.stop_requested(); i = next++)
+            finder.cure(found[i]);
+    };
+    {
+        std::vector<std::jthread> helpers;
+        const std::size_t most = std::min<std::size_t>(std::thread::hardware_concurrency(), found.size());
+        for (std::size_t i = 1; i < std::min<std::size_t>(most, mostThreads); ++i) helpers.emplace_back(work);
+        work();
+    }
+    for (std::size_t i = 0; i < asked.size(); ++i) asked[i]->remedies = std::move(found[i].remedies);
+    if (!stop.stop_requested()) appraisal.remediesDone = true;
 }
 
 }  // namespace hefty::job

@@ -81,7 +81,10 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
     if (onA && onB) return leave("no formula is known for tubes that lie side by side or cross");
     if (a->round() != b->round() && (onA ? a : b)->round())
         return leave("no formula is known for a rectangular tube on a round one");
-    if (!(onA ? a : b)->hollow()) return;  // a rod has no wall that gives
+    const armor::BarPart &stoodOn = onA ? *a : *b;
+    if (stock::isOpen(stoodOn.section.shape))
+        return leave("no formula is known for a tube on the wall of an open section");
+    if (!stoodOn.hollow()) return;  // a rod has no wall that gives
     const auto pieces = piecesOf(context.proof, weld, contactIndex);
     if (pieces.empty()) return leave("nothing carries a load from one to the other there");
     const Branch found = branchOf(onA ? *a : *b, onA ? *b : *a, contact);

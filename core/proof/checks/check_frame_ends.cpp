@@ -95,9 +95,30 @@ void checkFrameEnd(const CheckContext &context, std::size_t mount) {
         "The vehicle's own rail bends: the worst thing to let go.");
 }
 
+/// A rail that the piece is welded to is proved as a bar among its bars: here what is not known of it.
+void tellRail(const CheckContext &context, const armor::BarPart &rail) {
+    const Vec3 at = (rail.from + rail.to) / 2;
+    const std::string title = fmt::format("The {}", context.called(rail.name));
+    if (context.vehicle.railMaterialTrust != rig::Trust::Measured)
+        context.leave({"grade/" + rail.name, rail.name, title, "its grade is assumed, not known",
+                       "Ask the vehicle's maker for the grade and whether its frame may be welded.", at});
+    if (context.rig.railSection == rig::RailSection::Unknown)
+        context.leave({"section/" + rail.name, rail.name, title,
+                       "nobody has said whether it is a closed box, a channel or an inverted hat: it is "
+                       "taken as a channel",
+                       "Look into it and say so (Measure).", at});
+}
+
+bool isRail(const armor::Assembly &assembly, const std::string &bar) {
+    return std::any_of(assembly.fixings.begin(), assembly.fixings.end(),
+                       [&bar](const armor::Fixing &f) { return f.crossmember && f.part == bar; });
+}
+
 }  // namespace
 
 void checkFrameEnds(const CheckContext &context) {
+    for (const armor::BarPart &bar : context.assembly.bars)
+        if (isRail(context.assembly, bar.name)) tellRail(context, bar);
     for (std::size_t m = 0; m < context.assembly.mounts.size(); ++m) checkFrameEnd(context, m);
 }
 

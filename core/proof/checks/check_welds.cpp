@@ -305,7 +305,16 @@ void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
     const armor::Contact &contact = joint.contacts[static_cast<std::size_t>(contactIndex)];
     const auto pieces = piecesOf(context.proof, weld, contactIndex);
     const auto seat = seatOf(context, joint, contact);
-    if (pieces.empty() || !seat) return;
+    if (pieces.empty()) return;
+    if (const armor::BarPart *bar = context.assembly.bar(joint.a);
+        bar && context.assembly.sheet(joint.b) && stock::isOpen(bar->section.shape) &&
+        std::abs(contact.normal.dot(bar->axesAt(bar->stationOf(contact.center)).x)) < 0.5)
+        context.leave(
+            {fmt::format("wall/{}", joint.name), joint.name,
+             fmt::format("The wall of {} under {}", context.called(joint.a), context.called(joint.b)),
+             "no formula is known for a plate on the wall of an open section",
+             "Stand it where two walls meet, or look at the wall under a trial load.", contact.center});
+    if (!seat) return;
     const Vec3 bendAxis = contact.normal.cross(seat->along);
     const auto chordUse = [&](std::size_t c) {
         const bool counts = seat->round || seat->wall.alongTube;

@@ -270,7 +270,8 @@ class Expander {
         const stock::Shackle *shackle = m_stock.shackle(a.shackle);
         if (!rope || !shackle || !canPull(a) || !(m_rules.snatchSpeed > 0)) return;
         const double pull =
-            std::min(rope->snatchForce(m_rig.worst.total, m_rules.snatchSpeed), shackle->breakingStrength);
+            std::min(asMeasured(*rope, m_rules).snatchForce(m_rig.worst.total, m_rules.snatchSpeed),
+                     shackle->breakingStrength);
         // In the same directions the recovery's own load covers a softer snatch.
         if (pull <= shackle->workingLoad) return;
         const double s = m_rules.recoverySide;

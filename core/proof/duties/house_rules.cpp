@@ -126,6 +126,46 @@ std::span<const HouseRule> houseRules() {
     return rulesOfTheHouse;
 }
 
+stock::Rope asMeasured(stock::Rope rope, const HouseRules &rules) {
+    if (const auto it = rules.ropes.find(rope.id); it != rules.ropes.end()) rope.curve = it->second.curve;
+    return rope;
+}
+
+namespace {
+
+std::map<std::string, MeasuredRope> readRopes(ObjectReader &rules, Faults &faults) {
+    std::map<std::string, MeasuredRope> out;
+    const Json *list = rules.child("ropes", false);
+    if (!list) return out;
+    if (!list->is_object()) {
+        faults.add("An object is expected here.", rules.pathOf("ropes"), "Give a curve for each rope's id.");
+        return out;
+    }
+    for (const auto &[id, json] : list->items()) {
+        const std::string path = rules.pathOf("ropes") + "." + id;
+        ObjectReader o(json, path, faults);
+        MeasuredRope rope;
+        rope.source = o.text("source", std::string());
+        for (const auto &[row, where] : o.array("curve")) {
+            const bool pair =
+                row->is_array() && row->size() == 2 && (*row)[0].is_number() && (*row)[1].is_number();
+            if (!pair) {
+                faults.add("A row is [stretch, force].", where,
+                           "Give the stretch as a ratio, the force in N.");
+                continue;
+            }
+            rope.curve.push_back({(*row)[0].get<double>(), (*row)[1].get<double>()});
+        }
+        if (const auto problem = stock::curveProblem(rope.curve))
+            faults.add(problem->message, path + ".curve", problem->remedy);
+        else
+            out[id] = std::move(rope);
+    }
+    return out;
+}
+
+}  // namespace
+
 HouseRules readHouseRules(const Json &json, const std::string &path, Faults &faults) {
     HouseRules rules;
     ObjectReader o(json, path, faults);
@@ -139,6 +179,7 @@ HouseRules readHouseRules(const Json &json, const std::string &path, Faults &fau
         else if (value != standard)
             rules.*r.member = r.quantity == Quantity::Angle ? radians(value) : value;
     }
+    rules.ropes = readRopes(o, faults);
     rules.extra = o.leftover();
     return rules;
 }
@@ -146,6 +187,11 @@ HouseRules readHouseRules(const Json &json, const std::string &path, Faults &fau
 Json writeHouseRules(const HouseRules &rules) {
     Json json = rules.extra;
     for (const HouseRule &r : houseRules()) json[r.id] = toFile(r, rules.*r.member);
+    for (const auto &[id, rope] : rules.ropes) {
+        Json rows = Json::array();
+        for (const auto &[stretch, force] : rope.curve) rows.push_back({stretch, force});
+        json["ropes"][id] = {{"source", rope.source}, {"curve", std::move(rows)}};
+    }
     return json;
 }
 

@@ -1,11 +1,24 @@
 #pragma once
 
+#include <array>
+#include <map>
 #include <span>
+#include <string>
+#include <vector>
 
 #include "core/base/object_reader.h"
 #include "core/measure/quantity.h"
+#include "core/stock/stock.h"
 
 namespace hefty::proof {
+
+/// How a rope of the stock stretches, as it was measured.
+struct MeasuredRope {
+    std::string source;                        ///< the file that it was read from
+    std::vector<std::array<double, 2>> curve;  ///< as stock::Rope::curve
+
+    bool operator==(const MeasuredRope &) const = default;
+};
 
 /// What the shop holds its work to; each with its reason in docs/methods.md. Angles in rad.
 struct HouseRules {
@@ -56,10 +69,14 @@ struct HouseRules {
     double mostAddedMass = 120;              ///< kg
     double mostAxleShift = 170;              ///< kg more on the front axle
     double mostMaterialCost = 900;           ///< the shop's money
+    std::map<std::string, MeasuredRope> ropes = {};  ///< by their ids; the others stretch on a straight line
     Json extra = Json::object();
 
     bool operator==(const HouseRules &) const = default;
 };
+
+/// A rope with the curve that the house has measured of it, if it has.
+[[nodiscard]] stock::Rope asMeasured(stock::Rope rope, const HouseRules &rules);
 
 /// One rule: its name, its reason, and what it must lie between (core units). One declaration feeds
 /// the file reader and the form.

@@ -118,7 +118,8 @@ class Idealizer {
             list.emplace_back("Bearings of a gate have no play; its latch holds it every way.");
         if (!m_in.slips.empty())
             list.emplace_back("Tubes in receivers bear at the mouth and at their inner ends, without play.");
-        if (!m_in.fixings.empty())
+        if (std::any_of(m_in.fixings.begin(), m_in.fixings.end(),
+                        [](const armor::Fixing &f) { return !f.crossmember; }))
             list.emplace_back(
                 "What is on the vehicle already holds the piece every way where it was measured.");
         list.emplace_back("Welds are taken as sound, full-sized and of the filler named.");

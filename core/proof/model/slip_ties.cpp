@@ -30,15 +30,18 @@ void SlipTies::tie() {
 
 void SlipTies::tieFixings() {
     constexpr double footprint = 40;  // mm: half of what a leg is welded around
+    constexpr double asWelded = 1e4;  // times as stiff as a bolt: held fast
     for (std::size_t i = 0; i < m_in.fixings.size(); ++i) {
         const armor::Fixing &f = m_in.fixings[i];
         if (!m_seats.isThere(m_fixed[i])) {
             m_out.fixingSprings.push_back(-1);
             continue;
         }
+        // A crossmember is welded to its rail.
+        const double give = (f.crossmember ? asWelded : 1) * boltShearStiffness;
         Matrix6 k = Matrix6::Zero();
-        k.diagonal().head<3>().setConstant(boltShearStiffness);
-        k.diagonal().tail<3>().setConstant(boltShearStiffness * footprint * footprint);
+        k.diagonal().head<3>().setConstant(give);
+        k.diagonal().tail<3>().setConstant(give * footprint * footprint);
         m_out.fixingSprings.push_back(
             addSpring(m_out, f.name, m_seats.node(m_fixed[i], f.name, f.at),
                       nodeOfVehicle(m_out, f.name + "/vehicle", f.at, f.stiffness, footprint), k));

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include <fmt/format.h>
+
 #include "core/shape/clipping.h"
 #include "core/workshop/flat/flat_strip.h"
 
@@ -112,6 +114,21 @@ double roundedOff(const armor::FoldedSheet &sheet) {
         if (l.skin <= 0)
             sum += roundOf(l, sheet.thickness, 0.5).deduction * (l.to - l.from).norm() * sheet.thickness;
     return sum;
+}
+
+measure::Phrase foldStep(const BendLine &l, int number) {
+    using measure::Quantity;
+    const char *way = l.angle > 0 ? "up" : "down";
+    if (l.kerfDepth > 0)
+        return {fmt::format(
+                    "Cut a V along fold {}, {{1}} deep and {{2}} wide, into the {} face; fold {{0}} {} until "
+                    "it closes and weld it shut.",
+                    number, l.angle > 0 ? "upper" : "lower", way),
+                {{std::abs(l.angle), Quantity::Angle},
+                 {l.kerfDepth, Quantity::DrilledLength},
+                 {l.kerfWidth, Quantity::DrilledLength}}};
+    return {fmt::format("Fold {} {{0}} {}, inside radius {{1}}.", number, way),
+            {{std::abs(l.angle), Quantity::Angle}, {l.radius, Quantity::DrilledLength}}};
 }
 
 const armor::FoldedSheet *foldedOf(const armor::Assembly &assembly, const std::string &part) {

@@ -41,6 +41,11 @@ struct FlatPattern {
 /// what is folded over a kerf has no rounding.
 [[nodiscard]] double roundedOff(const armor::FoldedSheet &sheet);
 
+/// What to do at a bend line, as a sentence: "Fold 2 {angle} up, inside radius ...", or the V that is cut
+/// first.
+/// @param number  of the line on the drawing, from 1
+[[nodiscard]] measure::Phrase foldStep(const BendLine &line, int number);
+
 /// The folded sheet that a part is a side of; nullptr: none.
 [[nodiscard]] const armor::FoldedSheet *foldedOf(const armor::Assembly &assembly, const std::string &part);
 

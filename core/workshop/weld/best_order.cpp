@@ -107,6 +107,9 @@ class Weighing {
         for (std::size_t i = 0; i < done.size(); ++i)
             if (done[i]) there.insert({m_parts[i].first, m_parts[i].second});
         const auto &[a, b] = m_parts[step];
+        if (onVehicle(step))
+            for (std::size_t i = 0; i < done.size(); ++i)
+                if (!done[i] && !onVehicle(i)) return false;
         if (!there.contains(a) && !there.contains(b)) return false;
         for (const std::string &part : {a, b})
             for (std::size_t i = 0; i < done.size() && !there.contains(part); ++i) {
@@ -114,6 +117,9 @@ class Weighing {
                 if (!done[i] && std::find(before.begin(), before.end(), part) != before.end()) return false;
             }
         return true;
+    }
+    [[nodiscard]] bool onVehicle(std::size_t step) const {
+        return isOfVehicle(m_in, m_parts[step].first) || isOfVehicle(m_in, m_parts[step].second);
     }
     [[nodiscard]] bool holds(const Order &order) const {
         std::vector<bool> done(order.size());

@@ -18,8 +18,12 @@ struct Wish {
 class Ordering {
   public:
     Ordering(const armor::Assembly &assembly, const std::vector<LineReach> &reach) : m_in(assembly) {
-        for (const armor::BarPart &b : assembly.bars) m_all.push_back(b.name);
-        for (const armor::SheetPart &s : assembly.sheets) m_all.push_back(s.name);
+        for (const bool vehicle : {false, true}) {
+            for (const armor::BarPart &b : assembly.bars)
+                if (isOfVehicle(assembly, b.name) == vehicle) m_all.push_back(b.name);
+            if (vehicle) continue;
+            for (const armor::SheetPart &s : assembly.sheets) m_all.push_back(s.name);
+        }
         std::map<std::pair<std::size_t, std::string>, double> wishes;
         for (const LineReach &l : reach)
             for (const StretchReach &stretch : l.stretches)
@@ -52,7 +56,12 @@ class Ordering {
     }
 
   private:
+    /// What is on the vehicle comes when all that can be welded on the bench is there.
     [[nodiscard]] bool mayCome(const std::string &part) const {
+        if (isOfVehicle(m_in, part) && std::any_of(m_all.begin(), m_all.end(), [&](const std::string &p) {
+                return !isOfVehicle(m_in, p) && !m_there.contains(p);
+            }))
+            return false;
         return std::none_of(m_wishes.begin(), m_wishes.end(), [&](const Wish &w) {
             const armor::WeldJoint &joint = m_in.welds[w.weld];
             return w.kept && w.later == part && !(m_there.contains(joint.a) && m_there.contains(joint.b));
@@ -115,6 +124,11 @@ std::vector<BlockedSeam> outOfReach(const armor::Assembly &assembly, const std::
 }
 
 }  // namespace
+
+bool isOfVehicle(const armor::Assembly &assembly, const std::string &part) {
+    const armor::BarPart *bar = assembly.bar(part);
+    return bar && bar->made.bought == parts::onVehicle;
+}
 
 WeldPlan weldOrder(const armor::Assembly &assembly, const std::vector<LineReach> &reach,
                    const std::vector<SeamWork> &seams) {

@@ -27,9 +27,13 @@ struct WeldPlan {
     std::vector<BlockedSeam> blocked;
 };
 
+/// A part that is on the vehicle already: its seams are welded there.
+[[nodiscard]] bool isOfVehicle(const armor::Assembly &assembly, const std::string &part);
+
 /// The order in which parts are fitted and seams are welded: no part before the seams that it would bar, each
-/// to what is there already, otherwise as the piece is made, left and right in turn. Where the wishes of
-/// seams go in a ring the shortest of them is given up. What then lies out of reach is told as blocked.
+/// to what is there already, otherwise as the piece is made, left and right in turn; seams to what is on the
+/// vehicle already at last. Where the wishes of seams go in a ring the shortest of them is given up. What
+/// then lies out of reach is told as blocked.
 [[nodiscard]] WeldPlan weldOrder(const armor::Assembly &assembly, const std::vector<LineReach> &reach,
                                  const std::vector<SeamWork> &seams);
 

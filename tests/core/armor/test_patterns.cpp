@@ -169,6 +169,55 @@ class TestPatterns : public QObject {
         }
     }
     /// A part that touches nothing is said to hang on nothing.
+    /// A winch sunk into the beam of the nursery's car, by hand: the beam is split at the winch's length and
+    /// 10 mm and a plate on each side; the winch comes forward by what the beam is deeper than the face;
+    /// seams as long as the tube's rim close both halves at their inner ends.
+    void winchSunkIntoTheBeam() {
+        job::Job job = job::loadJob(hefty::testing::demoPath("plover-winch-bumper")).value();
+        Piece piece = job.pieces[0];
+        piece.settings["sink"] = 0.0;
+        const auto before = buildPattern(job, piece).value();
+        piece.settings["sink"] = 100.0;
+        const auto built = buildPattern(job, piece);
+        QVERIFY2(built, built ? "" : built.error().sentence().c_str());
+        const Assembly &a = *built;
+        for (const BuildNote &n : a.notes)
+            QVERIFY2(n.onlyTold, (n.part + ": " + n.text.in(measure::UnitSystem::Metric)).c_str());
+        QVERIFY(!a.bar("beam") && before.bar("beam"));
+        const Pattern &p = *pattern(piece.pattern);
+        const stock::Winch &winch = *shippedStock().winch(armor::text(piece, p, "winch"));
+        const double cheek = number(piece, p, "cheekThickness"), from = winch.length / 2 + 10 + cheek;
+        const BarPart &half = *a.bar("half.left"), &whole = *before.bar("beam");
+        QVERIFY(std::abs(half.length() - (whole.length() / 2 - from)) < 1e-9);
+        QVERIFY(std::abs(half.from.y() - from) < 1e-9);
+        const double forward = a.winch->drum.x() - before.winch->drum.x();
+        QVERIFY(std::abs(forward - (whole.section.width - number(piece, p, "facePlate"))) < 1e-9);
+        const double top = number(piece, p, "height") + whole.section.height / 2;
+        QVERIFY(std::abs(a.winch->drum.z() - (top - 100 + winch.drumHeight)) < 1e-9);
+        const WeldJoint *inner = weld(a, "half.left", "cheek.left");
+        QVERIFY(inner);
+        const double rim = 2 * (half.section.height + half.section.width) -
+                           (8 - 2 * std::numbers::pi) * half.properties.outerRadius;
+        QVERIFY2(std::abs(inner->length() / rim - 1) < 1e-6,
+                 qPrintable(QString("%1 %2").arg(inner->length()).arg(rim)));
+        for (const char *part : {"face", "tray", "lip"}) QVERIFY2(weld(a, part, "cheek.right"), part);
+        QVERIFY(weld(a, "tray", "face"));
+        QVERIFY(!a.feet.empty() && a.winch->fairleadPart == "face");
+        const auto rig = rig::geometry(job.vehicle).value();
+        for (const auto detail : {proof::Detail::Strips, proof::Detail::Shells}) {
+            const auto proof = proof::prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, detail);
+            QVERIFY2(proof, proof ? "" : proof.error().sentence().c_str());
+            for (const char *part : {"half.left", "half.right"})
+                QVERIFY2(std::any_of(proof->checks.begin(), proof->checks.end(),
+                                     [part](const proof::Check &c) { return c.part == part; }),
+                         part);
+        }
+        // Too little of it cannot be built and is told.
+        for (const double sink : {20.0, 45.0}) {
+            piece.settings["sink"] = sink;
+            QVERIFY2(!buildPattern(job, piece), qPrintable(QString::number(sink)));
+        }
+    }
     void nothingHoldsIt() {
         job::Job job = fullJob();
         Piece piece = job.pieces[1];

@@ -10,6 +10,7 @@
 #include "core/rig/survey_book.h"
 #include "core/workshop/bend/bend.h"
 #include "core/workshop/flat/flat_pattern.h"
+#include "core/workshop/weld/cavities.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -208,6 +209,14 @@ class TestJobs : public QObject {
         Appraisal a = appraised(job);
         for (const Finding &f : a.findings)
             QVERIFY2(f.id.find("steering-box") == std::string::npos, f.id.c_str());
+        // The winch is sunk into the beam, which is split around it; both halves are sealed.
+        for (const char *half : {"half.left", "half.right"}) {
+            const auto all = workshop::cavities(*a.pieces[0].assembly, {});
+            const auto mine = std::find_if(all.begin(), all.end(), [half](const workshop::Cavity &c) {
+                return std::find(c.bars.begin(), c.bars.end(), half) != c.bars.end();
+            });
+            QVERIFY2(mine != all.end() && mine->sealed(), half);
+        }
         // The bars through its slots stand in line with the rails and reach back to their ends.
         const armor::Assembly &front = *a.pieces[0].assembly;
         for (const char *name : {"tab.left", "tab.right"}) {

@@ -46,6 +46,28 @@ class TestRope : public QObject {
             QVERIFY2(std::abs(work / (2150 * v * v / 2) - 1) < 1e-4, qPrintable(QString::number(work)));
         }
     }
+    /// Of a measured rope the duties take the curve, and the file keeps it.
+    void houseKnowsItsRopes() {
+        job::Job job = job::loadJob(hefty::testing::demoPath("marten-front-bumper")).value();
+        stock::Rope known = *hefty::testing::shippedStock().rope("recovery-22");
+        QCOMPARE(proof::asMeasured(known, job.rules).curve.size(), std::size_t{0});
+        job.rules.ropes["recovery-22"] = {"pull.csv", {{0, 0}, {0.1, 5000}, {0.3, 100000}}};
+        QCOMPARE(proof::asMeasured(known, job.rules).curve.size(), std::size_t{3});
+        const auto again = job::readJob(job::writeJob(job));
+        QVERIFY(again.has_value());
+        QVERIFY(*again == job);
+        Json json = parseJson(job::writeJob(job)).value();
+        json["houseRules"]["ropes"]["recovery-22"]["curve"][1][0] = 0.5;  // then it falls back
+        const auto bad = job::readJob(json.dump());
+        QVERIFY(!bad);
+        QVERIFY2(bad.error().sentence().find("recovery-22") != std::string::npos,
+                 bad.error().sentence().c_str());
+        const stock::Rope::Snatch broken = known.snatch(2150, 30);
+        QVERIFY(broken.breaks && broken.force == known.breakingStrength);
+        const stock::Rope::Snatch held = known.snatch(2150, 3);  // on a straight line in proportion
+        QVERIFY(!held.breaks);
+        QVERIFY(std::abs(held.stretch / known.stretchAtBreak - held.force / known.breakingStrength) < 1e-12);
+    }
     void readsCurves() {
         const auto ratio = stock::readStretchCurve("stretch,force\n0,0\n0.1,5000\n0.3,90000\n", 9000);
         QVERIFY(ratio.has_value());

@@ -7,6 +7,7 @@
 
 #include "core/base/constants.h"
 #include "core/job/shop/bending.h"
+#include "core/job/shop/cutting.h"
 #include "core/workshop/bend/bend_marks.h"
 #include "core/workshop/bend/bender.h"
 #include "core/workshop/bend/twins.h"
@@ -246,6 +247,34 @@ class TestBender : public QObject {
 
     /// Marks on the tube by hand: a start mark lies the die's setback before the tangent point; the arc is
     /// radius times angle; a tube turned by a quarter is marked a quarter of its circumference around, and
+    /// What the saw is told of a bent tube is what its bends need, by itself or with its twin, in the cut
+    /// list as in the nesting; cut so, nothing is told to be off.
+    void cutAsItIsBent() {
+        for (const bool together : {false, true}) {
+            job::Job job = job::loadJob(hefty::testing::demoPath("marten-full-set")).value();
+            job.shop.twins = together;
+            const job::Appraisal a = job::appraise(job, shippedStock());
+            const job::PieceAppraisal &sliders = *a.piece("sliders");
+            QCOMPARE(sliders.bent.size(), std::size_t(together ? 1 : 2));
+            for (const job::BentBar &bent : sliders.bent) {
+                const auto &cuts = sliders.fabrication->cuts;
+                const auto item = std::find_if(cuts.begin(), cuts.end(),
+                                               [&](const CutItem &c) { return c.part == bent.part; });
+                QVERIFY(item != cuts.end() && bent.plan);
+                QVERIFY(std::abs(item->length - bent.plan->cut) < 1e-9);
+                QVERIFY(together == (item->note.text.find("One tube with") != std::string::npos));
+            }
+            for (const SectionNesting &n : sliders.fabrication->nestings)
+                for (const NestedBar &bar : n.nesting.bars) {
+                    if (!bar.bar.onHand) continue;
+                    const auto booked = job::cutBar(job, "sliders", n, bar, "2026-11-30");
+                    QVERIFY2(booked, booked ? "" : booked.error().message.c_str());
+                }
+            QVERIFY(!job.log.cut.empty());
+            for (const job::Finding &f : job::appraise(job, shippedStock()).findings)
+                QVERIFY2(!f.id.starts_with("cut/off/"), f.id.c_str());
+        }
+    }
     /// after four of them where it began.
     void marksOnTheTube() {
         BendPlan plan;

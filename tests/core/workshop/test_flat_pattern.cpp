@@ -96,6 +96,29 @@ class TestFlatPattern : public QObject {
                 QCOMPARE(fold.dot(towards) > 0, l.skin);
             }
         }
+        // A larger leg, stitches or no seam at all by hand: the seam stays as thick as the skin, which is not
+        // stitched, and has to be welded.
+        job::Job job = job::loadJob(hefty::testing::demoPath("marten-strip-front")).value();
+        const auto rig = rig::geometry(job.vehicle).value();
+        const auto kerfOf = [&](Tweak::Kind kind, double value, double pitch) {
+            Piece piece = job.pieces[0];
+            piece.tweaks.push_back({kind, "strip.1~strip.2", Vec3::Zero(), {}, value, {pitch, 0}, {}});
+            const Assembly a = build({piece, job.vehicle, rig, shippedStock()}).value();
+            for (const WeldJoint &w : a.welds)
+                if (w.is(SeamKind::Kerf)) return w;
+            return WeldJoint();
+        };
+        const double skin = armor::number(job.pieces[0], *pattern("strip-bumper"), "skin");
+        QVERIFY(std::abs(kerfOf(Tweak::Kind::WeldLeg, 12, 0).leg - skin * std::sqrt(2.0)) < 1e-9);
+        QCOMPARE(kerfOf(Tweak::Kind::WeldLeg, 1.5, 0).leg, 1.5);
+        QCOMPARE(kerfOf(Tweak::Kind::LeaveOut, 0, 0).contacts.size(), std::size_t{1});
+        const WeldJoint stitched = kerfOf(Tweak::Kind::Stitch, 40, 90);
+        const double whole = kerfOf(Tweak::Kind::WeldLeg, 1.5, 0).length();
+        QVERIFY(stitched.length() > 0 && stitched.length() < 0.8 * whole);
+        double left = 0;
+        for (const WeldLine &l : stitched.contacts[0].lines)
+            if (l.skin) left += (l.to - l.from).norm();
+        QVERIFY(std::abs(left - whole) < 1e-6);
         // Bent on a brake there is no seam.
         FoldedOutline bent;
         bent.outline = {{-150, -50}, {150, -50}, {150, 50}, {-150, 50}};

@@ -123,6 +123,37 @@ class TestPurchase : public QObject {
         QVERIFY(job::readJob(job::writeJob(job)).value() == job);
     }
 
+    /// Plate by whole sheets: of 3000 x 1500 x 6 mm steel at 7850 kg/m3, 211.95 kg, for 230 kg two are paid,
+    /// and three do not come where two are there. What is on the vehicle already is not bought.
+    void wholeSheets() {
+        const double sheet = 3.0 * 1.5 * 0.006 * 7850;
+        const QuoteLine line{"plate", 2, 2 * sheet, 1, "", "", sheet};
+        QVERIFY(std::abs(line.taken(230) - 423.9) < 1e-9);
+        QVERIFY(std::abs(line.price(230) - 847.8) < 1e-9);
+        QCOMPARE(line.taken(sheet), sheet);
+        QVERIFY(line.serves(423.9) && !line.serves(424));
+        const Need plate{"plate", Need::Kind::Plate, "Plate", "6", "S355", 230, "kg", 500.0, 0, "", true};
+        Purchasing p;
+        p.quotes.push_back({"Yard", "2026-11-01", {line}, {}});
+        p.chosen = {{"plate", "Yard"}};
+        QVERIFY(std::abs(sumOf(p, {plate}).cost - (847.8 - 500)) < 1e-9);
+        Faults faults;
+        QVERIFY(readPurchasing(writePurchasing(p), "purchasing", faults) == p);
+        Need asked = plate;
+        asked.sheetLength = 3000;
+        asked.sheetWidth = 1500;
+        asked.sheetMass = sheet;
+        const Json request = Json::parse(quoteRequest({asked}, "euro"));
+        QCOMPARE(request["items"][0]["sheet"]["mass"].get<double>(), 211.95);
+        const auto answer = readQuote(
+            R"({"supplier": "Yard", "currency": "euro",
+                "items": [{"id": "plate", "each": 2, "available": 500, "days": 1, "lot": -3}]})",
+            {asked}, "euro", "2026-11-01");
+        QVERIFY(answer && answer->lines.empty() && !answer->faults.empty());
+        job::Job steps = job::loadJob(hefty::testing::demoPath("marten-step-tubes")).value();
+        for (const Need &n : job::appraise(steps, shippedStock()).needs)
+            QVERIFY2(n.id.find(parts::onVehicle) == std::string::npos, n.id.c_str());
+    }
     void choicesThatDoNotHold() {
         const std::vector<Need> needs{need("a", 3, 1, 0, true), need("b", 3, 1, 0, true),
                                       need("c", 3, 1, 0, true)};
