@@ -7,6 +7,7 @@
 #include <QEventLoop>
 #include <QMouseEvent>
 #include <QTimer>
+#include <QToolButton>
 
 #include "app/views/plan_view.h"
 #include "app/window/gauge_bar.h"
@@ -56,7 +57,11 @@ bool drag(const std::shared_ptr<const stock::Stock> &stock, const char *job) {
     waitFor([&] { return !session.isWorking() && session.appraisal()->remediesDone; });
     auto *view = window.findChild<PlanView *>("layoutFront");
     auto *gauge = window.findChild<GaugeButton *>("gauge.wheelPath");
-    const QPointF from = *view->targetPlace("cornerCut");
+    view->findChild<QToolButton *>("enlarge.layoutFront")->click();  // small drawings have no handles
+    QApplication::processEvents();
+    const std::optional<QPointF> handle = view->targetPlace("cornerCut");
+    if (!handle) return false;
+    const QPointF from = *handle;
     std::vector<double> handOver, answer, painted;
     auto start = bench::Clock::now();
     bool waiting = false;
@@ -99,6 +104,9 @@ int main(int argc, char **argv) {
     if (!stock) return 1;
     const auto shared = std::make_shared<const stock::Stock>(std::move(*stock));
     for (const char *job : {"marten-front-bumper", "marten-full-set"})
-        if (!drag(shared, job)) return 1;
+        if (!drag(shared, job)) {
+            std::fprintf(stderr, "%s has no corner cut to drag.\n", job);
+            return 1;
+        }
     return 0;
 }

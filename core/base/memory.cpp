@@ -10,9 +10,8 @@ namespace hefty {
 
 void returnLargeMemory() {
 #ifdef __GLIBC__
-    constexpr int large = 256 * 1024;  // bytes
+    constexpr int large = 4 * 1024 * 1024;  // bytes: what a hand that drags asks for again and again is less
     mallopt(M_MMAP_THRESHOLD, large);
-    mallopt(M_TRIM_THRESHOLD, 4 * large);
 #endif
 }
 

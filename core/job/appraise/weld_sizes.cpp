@@ -37,7 +37,7 @@ void largestWeld(const armor::Assembly &a, const armor::WeldJoint &w, std::vecto
         add(out, "weld-large/" + w.name, w.name,
             {fmt::format("Weld {} to {}: a {{0}} leg is larger than the {{1}} that fits along the edge "
                          "of {{2}} plate.",
-                         w.b, w.a),
+                         a.labelOf(w.b), a.labelOf(w.a)),
              {{w.leg, Quantity::DrilledLength},
               {most, Quantity::DrilledLength},
               {*lapped, Quantity::DrilledLength}}});
@@ -61,7 +61,7 @@ void smallestWeld(const armor::Assembly &a, const armor::WeldJoint &w, std::vect
         add(out, "weld-size/" + w.name, w.name,
             {fmt::format(
                  "Weld {} to {}: a {{0}} leg is smaller than the {{1}} that {{2}} plate needs to fuse well.",
-                 w.b, w.a),
+                 a.labelOf(w.b), a.labelOf(w.a)),
              {{w.leg, Quantity::DrilledLength},
               {least, Quantity::DrilledLength},
               {std::min(ta, tb), Quantity::DrilledLength}}});
@@ -85,7 +85,8 @@ std::vector<Finding> weldSizeFindings(const armor::Assembly &assembly) {
     for (const armor::WeldJoint &w : assembly.welds) {
         if (w.isFold() || w.is(armor::SeamKind::Kerf)) continue;  // neither is a fillet
         largestWeld(assembly, w, out);
-        smallestWeld(assembly, w, out);
+        // How much a flare takes in hangs on the tube's corner, not on a leg that someone chose.
+        if (!w.is(armor::SeamKind::Flare)) smallestWeld(assembly, w, out);
     }
     return out;
 }
