@@ -20,6 +20,16 @@ using clearance::ConvexBody;
 using clearance::SweepGap;
 using measure::Quantity;
 
+/// The bodies of a piece; rails of the vehicle that it is welded to are where they are.
+std::vector<clearance::ConvexBody> bodiesToFit(const armor::Assembly &assembly) {
+    std::vector<clearance::ConvexBody> out = workshop::convexBodies(assembly);
+    std::erase_if(out, [&assembly](const clearance::ConvexBody &body) {
+        return std::any_of(assembly.fixings.begin(), assembly.fixings.end(),
+                           [&body](const armor::Fixing &f) { return f.crossmember && f.part == body.id; });
+    });
+    return out;
+}
+
 working::Working gapWorking(const std::string &title, const SweepGap &g, bool swings, const char *source) {
     working::Working w;
     w.title = title;
@@ -62,7 +72,7 @@ class FitFinder {
           m_assembly(assembly),
           m_stood(stood),
           m_stop(std::move(stop)),
-          m_bodies(workshop::convexBodies(assembly)) {}
+          m_bodies(bodiesToFit(assembly)) {}
 
     Result<std::vector<FitProblem>> run() {
         if (auto r = things(); !r) return tl::unexpected(r.error());
@@ -359,7 +369,7 @@ Result<std::vector<FitProblem>> fitProblems(const Job &job, const armor::Assembl
 Result<std::vector<FitProblem>> partsThrough(const armor::Assembly &of, const std::string &piece,
                                              const std::vector<ConvexBody> &bodies,
                                              const PieceAppraisal &other) {
-    const auto found = clearance::overlaps(bodies, workshop::convexBodies(*other.assembly), touching);
+    const auto found = clearance::overlaps(bodies, bodiesToFit(*other.assembly), touching);
     if (!found) return tl::unexpected(found.error());
     std::vector<FitProblem> out;
     for (const clearance::Overlap &o : *found) {
@@ -436,8 +446,8 @@ void addFit(Appraisal &a, const Job &job, const std::stop_token &stop) {
         take(piece.id, std::move(problems));
         for (std::size_t k = 0; k < i; ++k)
             if (a.pieces[k].assembly)
-                take(piece.id, partsThrough(*piece.assembly, piece.id,
-                                            workshop::convexBodies(*piece.assembly), a.pieces[k]));
+                take(piece.id,
+                     partsThrough(*piece.assembly, piece.id, bodiesToFit(*piece.assembly), a.pieces[k]));
     }
     addAirflow(a, job);
     addInView(a, job);

@@ -314,6 +314,14 @@ class TestMoreHolds : public QObject {
         QVERIFY(!unproved(p, "section/rail.left"));
         job.vehicle.railMaterialTrust = rig::Trust::Measured;
         QVERIFY(!unproved(proved(job, a), "grade/rail.left"));
+        // The rails are where they are: no wheel, hood or lamp is told to meet them.
+        job::Appraisal all = job::appraise(job, shippedStock());
+        job::addFit(all, job);
+        for (const job::Finding &f : all.findings) {
+            const bool ofRail = f.id.find("rail.left") != std::string::npos &&
+                                !f.id.starts_with("unproved/") && !f.id.starts_with("check/");
+            QVERIFY2(!ofRail, f.id.c_str());
+        }
         // An open rail stands with its web outside; what its wall carries is not known.
         job.vehicle.railSection = rig::RailSection::Channel;
         const Assembly open = built(job);
