@@ -14,6 +14,7 @@
 // The hands of a drawing: pointer, keys and the editor at a handle. plan_view.cpp draws it.
 
 namespace hefty::app {
+
 int PlanView::targetAt(const QPointF &place) const {
     int best = -1;
     double nearest = handReach;

@@ -456,14 +456,22 @@ void drawDimension(QPainter &p, const QPointF &from, const QPointF &to, const QS
         centers.push_back(middle - beside);
     }
     for (const QPointF &center : centers) {
-        const QRectF box(center.x() - wide / 2 - 4, center.y() - metrics.height() / 2, wide + 8,
-                         metrics.height());
+        QRectF box(center.x() - wide / 2 - 4, center.y() - metrics.height() / 2, wide + 8, metrics.height());
+        keepInSight(p, center, box);  // as it will be drawn
         const auto meets = [&box](const QRectF &other) { return box.intersects(other); };
         if (taken && std::any_of(taken->begin(), taken->end(), meets)) continue;
         const QRectF drawn = drawLabel(p, center, text, color, colors().paper);
         if (taken) taken->push_back(drawn);
         return;
     }
+}
+
+double axisStep(double whole) {
+    constexpr int least = 4;
+    const double ten = std::pow(10, std::floor(std::log10(whole / least)));
+    for (const double times : {5.0, 2.0})
+        if (whole / (times * ten) >= least) return times * ten;
+    return ten;
 }
 
 void drawArrow(QPainter &p, const QPointF &tail, const QPointF &head, const QColor &color, double width) {

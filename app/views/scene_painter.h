@@ -50,6 +50,9 @@ void drawAngles(QPainter &painter, const Projection &view, const clearance::Clea
 ///     there is no room; its own box is added. Null: it is always in the middle.
 void drawDimension(QPainter &painter, const QPointF &from, const QPointF &to, const QString &text,
                    const QColor &color, std::vector<QRectF> *taken = nullptr);
+/// Of an axis that is `whole` long, a step of 1, 2 or 5 times a power of ten that goes into it four to nine
+/// times. @pre whole above 0
+[[nodiscard]] double axisStep(double whole);
 /// An arrow with a head, from tail to head.
 void drawArrow(QPainter &painter, const QPointF &tail, const QPointF &head, const QColor &color,
                double width);

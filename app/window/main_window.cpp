@@ -21,9 +21,8 @@
 #include "app/stops/layout/layout_bench.h"
 #include "app/stops/layout/schools_sheet.h"
 #include "app/stops/layout/variants_sheet.h"
+#include "app/stops/load/curve_page.h"
 #include "app/stops/load/load_bench.h"
-#include "app/stops/load/ride_page.h"
-#include "app/stops/load/rope_page.h"
 #include "app/stops/log/log_bench.h"
 #include "app/stops/measure/measure_bench.h"
 #include "app/stops/prove/prove_bench.h"
@@ -98,19 +97,11 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     connect(m_measure, &MeasureBench::whyAsked, this, &MainWindow::openWorking);
     connect(weld, &WeldBench::whyAsked, this, &MainWindow::openWorking);
     connect(load, &LoadBench::whyAsked, this, &MainWindow::openWorking);
-    connect(load, &LoadBench::rideAsked, this, [this, load] {
-        const QString path =
-            asking.openFile(this, tr("Open the record of a ride"), tr("Tables (*.csv);;All files (*)"));
+    connect(load, &LoadBench::fileAsked, this, [this](CurvePage *page, const QString &title) {
+        const QString path = asking.openFile(this, title, tr("Tables (*.csv);;All files (*)"));
         if (path.isEmpty()) return;
-        if (const QString why = load->ride()->open(path); !why.isEmpty())
-            asking.tell(this, tr("The record cannot be read"), why);
-    });
-    connect(load, &LoadBench::ropeAsked, this, [this, load] {
-        const QString path =
-            asking.openFile(this, tr("Open the curve of a rope"), tr("Tables (*.csv);;All files (*)"));
-        if (path.isEmpty()) return;
-        if (const QString why = load->rope()->open(path); !why.isEmpty())
-            asking.tell(this, tr("The curve cannot be read"), why);
+        if (const QString why = page->open(path); !why.isEmpty())
+            asking.tell(this, tr("The file cannot be read"), why);
     });
     connect(fit, &FitBench::whyAsked, this, &MainWindow::openWorking);
     connect(log, &LogBench::whyAsked, this, &MainWindow::openWorking);

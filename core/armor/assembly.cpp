@@ -51,6 +51,11 @@ bool Assembly::has(std::string_view part) const {
     return bar(part) || sheet(part) || byName(bought, part);
 }
 
+bool Assembly::isFrameRail(std::string_view part) const {
+    return std::any_of(fixings.begin(), fixings.end(),
+                       [part](const Fixing &f) { return f.crossmember && f.part == part; });
+}
+
 const Provenance *Assembly::made(std::string_view part) const {
     if (const BarPart *b = bar(part)) return &b->made;
     if (const SheetPart *s = sheet(part)) return &s->made;

@@ -373,6 +373,8 @@ struct Assembly {
     [[nodiscard]] const SheetPart *sheet(std::string_view name) const;
     [[nodiscard]] const Solid *solid(std::string_view part) const;
     [[nodiscard]] bool has(std::string_view part) const;
+    /// A rail of the vehicle that the piece is welded to.
+    [[nodiscard]] bool isFrameRail(std::string_view part) const;
     /// Who a part is; nothing for what is bought or not there.
     [[nodiscard]] const Provenance *made(std::string_view part) const;
     /// The box around all of its solids; empty if it has none.

@@ -52,6 +52,8 @@ void removePlacesOf(Assembly &a, const std::string &part) {
     std::erase_if(a.jacks, ofPart);
     std::erase_if(a.grounds, ofPart);
     std::erase_if(a.bearings, ofPart);
+    std::erase_if(a.slips, ofPart);
+    std::erase_if(a.fixings, ofPart);
     for (const CarriedWheel &w : a.wheels)
         if (w.part == part) withWheel(a, w, [&a](auto wheel) { a.bought.erase(wheel); });
     std::erase_if(a.wheels, ofPart);

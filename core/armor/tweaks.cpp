@@ -158,6 +158,10 @@ std::string stitch(Assembly &assembly, WeldJoint &joint, const Tweak &tweak) {
 
 void applyTweaks(Assembly &assembly, const BuildInput &input) {
     for (const Tweak &tweak : input.piece.tweaks) {
+        if (const Provenance *made = assembly.made(tweak.part); made && made->isOnVehicle()) {
+            orphan(assembly, tweak, "it is on the vehicle and stays as it was measured.");
+            continue;
+        }
         switch (tweak.kind) {
             case Tweak::Kind::Move:
                 movePart(assembly, tweak);

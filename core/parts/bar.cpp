@@ -118,7 +118,7 @@ std::optional<double> meetsCylinder(const Vec3 &at, const Vec3 &axis, double rad
 
 /// Points of the metal of a section with their share of its area.
 /// @param step  of a round one every so many of its fibres
-std::vector<std::pair<Vec2, double>> metalOf(const BarPart &bar, std::size_t step = 3) {
+std::vector<std::pair<Vec2, double>> metalOf(const BarPart &bar, std::size_t step) {
     std::vector<std::pair<Vec2, double>> out;
     const Polygon2 outline = fibresOf(bar);
     const double wall = bar.section.wall;

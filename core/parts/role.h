@@ -47,6 +47,7 @@ struct Provenance {
     double leg = 0;            ///< of its welds, mm; 0: not said
     std::string label = {};    ///< for people: "left bracket"; empty: its name
     std::string bought = {};   ///< in the stock, if it is bought ready made
+    [[nodiscard]] bool isOnVehicle() const { return bought == onVehicle; }
 };
 
 }  // namespace hefty::parts

@@ -137,6 +137,16 @@ std::optional<double> Vehicle::value(std::string_view datumId) const {
     return it->second.value;
 }
 
+RailBay railBay(const RigGeometry &rig, double front, double rear) {
+    constexpr double nearest = 10;  // mm
+    RailBay out;
+    for (const double x : rig.crossmembers) {
+        if (x >= front + nearest && (!out.ahead || x < *out.ahead)) out.ahead = x;
+        if (x <= rear - nearest && (!out.behind || x > *out.behind)) out.behind = x;
+    }
+    return out;
+}
+
 Result<RigGeometry> geometry(const Vehicle &vehicle) {
     for (const DatumDescriptor &d : datumsOf(vehicle.kind)) {
         const auto value = vehicle.value(d.id);

@@ -187,6 +187,13 @@ struct RigGeometry {
     }
 };
 
+/// The crossmembers next to a stretch of the rails: none nearer to it than 10 mm.
+struct RailBay {
+    std::optional<double> ahead, behind;  ///< x; none: none is known there
+};
+/// @param front, rear  x of the ends of the stretch, front >= rear
+[[nodiscard]] RailBay railBay(const RigGeometry &rig, double front, double rear);
+
 /// @error Undetermined  a required datum is missing; `where` is its id
 ///        BadInput      one is outside its range, or the frame has fewer than two holes at its front ends
 [[nodiscard]] Result<RigGeometry> geometry(const Vehicle &vehicle);

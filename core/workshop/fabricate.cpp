@@ -133,7 +133,7 @@ void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &o
     };
     double tubes = 0, plates = 0;
     for (const armor::BarPart &t : a.bars)
-        if (t.made.bought != parts::onVehicle)
+        if (!t.made.isOnVehicle())
             add(barMass(a, t), parts::barCenter(t), t.made.bought.empty() ? tubes : out.boughtMass);
     for (const armor::SheetPart &p : a.sheets) add(sheetMass(p), p.center(), plates);
     for (const armor::FoldedSheet &f : a.folded)
@@ -313,7 +313,7 @@ Result<Fabrication> fabricate(const armor::Assembly &a, const rig::RigGeometry &
     Fabrication out;
     const std::vector<TwinTube> twins = shop.twins ? twinTubes(a, shop) : std::vector<TwinTube>();
     for (const armor::BarPart &t : a.bars)
-        if (!foldedBarOf(a, t.name) && t.made.bought != parts::onVehicle) {
+        if (!foldedBarOf(a, t.name) && !t.made.isOnVehicle()) {
             out.cuts.push_back(cutOf(a, t));
             if (!t.bends.empty()) addBending(out.cuts.back(), a, t, shop, twins);
         }

@@ -175,7 +175,7 @@ std::vector<Need> needsOf(const std::vector<const armor::Assembly *> &assemblies
         for (const armor::BoughtPart &b : a->bought)
             if (b.kind != "wheel" && !b.id.empty()) list.bought(b.id, b.label.empty() ? b.id : b.label);
         for (const armor::BarPart &b : a->bars)
-            if (!b.made.bought.empty() && b.made.bought != parts::onVehicle) list.receiver(b, stock);
+            if (!b.made.bought.empty() && !b.made.isOnVehicle()) list.receiver(b, stock);
     }
     for (const WorkHours *h : hours)
         if (h) list.work(*h);

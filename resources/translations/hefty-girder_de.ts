@@ -2368,6 +2368,14 @@ Nicht nachgewiesen: es hängt an der Größe der Schalen.</translation>
             <source>Rope</source>
             <translation>Seil</translation>
         </message>
+        <message>
+            <source>Open the record of a ride</source>
+            <translation>Aufzeichnung einer Fahrt öffnen</translation>
+        </message>
+        <message>
+            <source>Open the curve of a rope</source>
+            <translation>Kennlinie eines Seils öffnen</translation>
+        </message>
     </context>
     <context>
         <name>hefty::app::LoadPage</name>
@@ -2480,16 +2488,8 @@ Zuerst %1 ansehen: %2 getroffen.</translation>
     <context>
         <name>hefty::app::MainWindow</name>
         <message>
-            <source>Open the record of a ride</source>
-            <translation>Aufzeichnung einer Fahrt öffnen</translation>
-        </message>
-        <message>
             <source>Tables (*.csv);;All files (*)</source>
             <translation>Tabellen (*.csv);;Alle Dateien (*)</translation>
-        </message>
-        <message>
-            <source>The record cannot be read</source>
-            <translation>Die Aufzeichnung ist nicht zu lesen</translation>
         </message>
         <message>
             <source>New job</source>
@@ -2780,12 +2780,8 @@ Zuerst %1 ansehen: %2 getroffen.</translation>
             <translation>Preise und Zeiten</translation>
         </message>
         <message>
-            <source>Open the curve of a rope</source>
-            <translation>Kennlinie eines Seils öffnen</translation>
-        </message>
-        <message>
-            <source>The curve cannot be read</source>
-            <translation>Die Kennlinie kann nicht gelesen werden</translation>
+            <source>The file cannot be read</source>
+            <translation>Die Datei kann nicht gelesen werden</translation>
         </message>
     </context>
     <context>
@@ -3310,36 +3306,12 @@ Zuerst %1 ansehen: %2 getroffen.</translation>
             <translation>Kennlinie öffnen ...</translation>
         </message>
         <message>
-            <source>Take into the house rules</source>
-            <translation>In die Hausregeln übernehmen</translation>
-        </message>
-        <message>
-            <source>Back to the straight line</source>
-            <translation>Zurück zur geraden Linie</translation>
-        </message>
-        <message>
             <source>The stock has no rope to snatch with.</source>
             <translation>Im Bestand ist kein Seil, mit dem angerissen werden kann.</translation>
         </message>
         <message>
-            <source>%1 cannot be read: %2.</source>
-            <translation>%1 kann nicht gelesen werden: %2.</translation>
-        </message>
-        <message>
             <source>Weigh the vehicle first: its mass and the closing speed of the house make the snatch.</source>
             <translation>Erst das Fahrzeug wiegen: seine Masse und die Geschwindigkeit der Hausregeln ergeben den Ruck.</translation>
-        </message>
-        <message>
-            <source>%1 at %2 m/s: %3 on a straight line to its breaking strength, as nothing was measured. A curve is a CSV with the columns stretch (ratio) or stretch_mm, and force (N).</source>
-            <translation>%1 bei %2 m/s: %3 auf einer geraden Linie bis zur Bruchkraft, da nichts gemessen wurde. Eine Kennlinie ist eine CSV mit den Spalten stretch (Verhältnis) oder stretch_mm, und force (N).</translation>
-        </message>
-        <message>
-            <source>%1 at %2 m/s: more than the measured curve takes up. The rope is taken to break, at %3.</source>
-            <translation>%1 bei %2 m/s: mehr, als die gemessene Kennlinie aufnimmt. Das Seil gilt als gerissen, bei %3.</translation>
-        </message>
-        <message>
-            <source>%1 at %2 m/s: %3 by the curve, %4 on a straight line. It stretches by %5 %.</source>
-            <translation>%1 bei %2 m/s: %3 nach der Kennlinie, %4 auf einer geraden Linie. Es dehnt sich um %5 %.</translation>
         </message>
         <message>
             <source> %1 is not in the rules yet.</source>
@@ -3354,8 +3326,35 @@ Zuerst %1 ansehen: %2 getroffen.</translation>
             <translation>Dehnung eines Seils aus %1</translation>
         </message>
         <message>
-            <source>Stretch of a rope as the stock says</source>
-            <translation>Dehnung eines Seils, wie der Bestand es sagt</translation>
+            <source>As the stock has it</source>
+            <translation>Wie im Bestand</translation>
+        </message>
+        <message>
+            <source>%1 at %2: %3 on a straight line to its breaking strength, as nothing was measured. A curve is a CSV with the columns stretch (ratio) or stretch_mm, and force (N).</source>
+            <translation>%1 bei %2: %3 auf einer geraden Linie bis zur Bruchkraft, da nichts gemessen wurde. Eine Kennlinie ist eine CSV mit den Spalten stretch (Verhältnis) oder stretch_mm, und force (N).</translation>
+        </message>
+        <message>
+            <source>%1 at %2: more than the curve takes up. The rope is taken to break, at %3.</source>
+            <translation>%1 bei %2: mehr, als die Kennlinie aufnimmt. Das Seil gilt als gerissen, bei %3.</translation>
+        </message>
+        <message>
+            <source>%1 at %2: %3 by the curve, %4 as the stock has it. It stretches by %5 %.</source>
+            <translation>%1 bei %2: %3 nach der Kennlinie, %4 wie im Bestand. Es dehnt sich um %5 %.</translation>
+        </message>
+        <message>
+            <source>Stretch of a rope as the stock has it</source>
+            <translation>Dehnung eines Seils wie im Bestand</translation>
+        </message>
+    </context>
+    <context>
+        <name>hefty::app::CurvePage</name>
+        <message>
+            <source>Take into the house rules</source>
+            <translation>In die Hausregeln übernehmen</translation>
+        </message>
+        <message>
+            <source>%1 cannot be read: %2.</source>
+            <translation>%1 kann nicht gelesen werden: %2.</translation>
         </message>
     </context>
     <context>
@@ -3408,16 +3407,8 @@ Zuerst %1 ansehen: %2 getroffen.</translation>
             <translation>Stunden solcher Fahrt in seinem Leben</translation>
         </message>
         <message>
-            <source>Take into the house rules</source>
-            <translation>In die Hausregeln übernehmen</translation>
-        </message>
-        <message>
             <source>Hours of it in its life</source>
             <translation>Stunden davon in seinem Leben</translation>
-        </message>
-        <message>
-            <source>%1 cannot be read: %2.</source>
-            <translation>%1 ist nicht zu lesen: %2.</translation>
         </message>
         <message>
             <source>The house counts %1 million shakes of %2 g in the life of a piece.</source>

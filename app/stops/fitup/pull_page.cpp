@@ -65,8 +65,8 @@ void PullChart::paintEvent(QPaintEvent *) {
     p.setPen(QPen(colors().ink, 1.5));
     p.drawLine(at(0, 0), at(far, 0));
     p.drawLine(at(0, 0), at(0, high));
-    for (int i = 1; i <= 3; ++i) {
-        const double mm = far * i / 3.2;
+    const double step = axisStep(far);
+    for (double mm = step; mm < 0.95 * far; mm += step) {
         p.drawText(QRectF(at(mm, 0).x() - 50, box.bottom() + 4, 100, 18), Qt::AlignCenter,
                    print(mm, Quantity::DrilledLength));
         p.drawLine(at(mm, 0), at(mm, 0) + QPointF(0, 4));

@@ -28,15 +28,17 @@ LoadBench::LoadBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     auto *pages = new QStackedWidget(this);
     auto *stuck = new StuckPage(session, this);
     connect(stuck, &StuckPage::whyAsked, this, &LoadBench::whyAsked);
-    m_ride = new RidePage(session, this);
-    connect(m_ride, &RidePage::openAsked, this, &LoadBench::rideAsked);
-    m_rope = new RopePage(session, this);
-    connect(m_rope, &RopePage::openAsked, this, &LoadBench::ropeAsked);
+    auto *ride = new RidePage(session, this);
+    connect(ride, &CurvePage::openAsked, this,
+            [this, ride] { emit fileAsked(ride, tr("Open the record of a ride")); });
+    auto *rope = new RopePage(session, this);
+    connect(rope, &CurvePage::openAsked, this,
+            [this, rope] { emit fileAsked(rope, tr("Open the curve of a rope")); });
     QHBoxLayout *chooser = pageChooser(pages,
                                        {{tr("Duties"), "pageDuties", makeDuties()},
                                         {tr("Stuck"), "pageStuck", stuck},
-                                        {tr("Ride"), "pageRide", m_ride},
-                                        {tr("Rope"), "pageRope", m_rope}},
+                                        {tr("Ride"), "pageRide", ride},
+                                        {tr("Rope"), "pageRope", rope}},
                                        110);
     auto *layout = new QVBoxLayout(this);
     layout->setContentsMargins(8, 8, 8, 8);

@@ -2,6 +2,7 @@
 
 #include <QWidget>
 
+#include "app/stops/load/curve_page.h"
 #include "app/window/session.h"
 #include "core/job/appraise/duty_list.h"
 
@@ -11,8 +12,6 @@ class QPushButton;
 
 namespace hefty::app {
 
-class RidePage;
-class RopePage;
 class StopTable;
 class SpaceView;
 
@@ -23,13 +22,11 @@ class LoadBench : public QWidget {
 
   public:
     explicit LoadBench(Session *session, QWidget *parent = nullptr);
-    [[nodiscard]] RidePage *ride() const { return m_ride; }
-    [[nodiscard]] RopePage *rope() const { return m_rope; }
 
   signals:
     void whyAsked(const hefty::working::Working &working);
-    void rideAsked();
-    void ropeAsked();
+    /// A page asks for a file that it reads. @param title  of the question for it
+    void fileAsked(hefty::app::CurvePage *page, const QString &title);
 
   private:
     [[nodiscard]] QWidget *makeDuties();
@@ -45,8 +42,6 @@ class LoadBench : public QWidget {
     Session *m_session;
     SpaceView *m_view;
     StopTable *m_table, *m_ways;
-    RidePage *m_ride;
-    RopePage *m_rope;
     QLabel *m_note;
     QLineEdit *m_reason;
     QPushButton *m_switch;

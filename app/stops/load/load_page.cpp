@@ -1,8 +1,7 @@
 #include "app/stops/load/load_page.h"
 
-#include <cmath>
-
 #include <algorithm>
+#include <cmath>
 
 #include <QCheckBox>
 #include <QComboBox>

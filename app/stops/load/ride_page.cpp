@@ -4,13 +4,10 @@
 #include <cmath>
 
 #include <QComboBox>
-#include <QFile>
-#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPainter>
 #include <QPushButton>
-#include <QVBoxLayout>
 
 #include "app/views/scene_painter.h"
 #include "app/window/quantity_edit.h"
@@ -91,10 +88,8 @@ void RideChart::paintEvent(QPaintEvent *) {
                tr("%1 g").arg(static_cast<double>(counts.size()) * bin, 0, 'f', 1));
 }
 
-RidePage::RidePage(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
-    setObjectName("ridePage");
-    m_open = new QPushButton(tr("Open a record..."), this);
-    m_open->setObjectName("rideOpen");
+RidePage::RidePage(Session *session, QWidget *parent)
+    : CurvePage(session, "ride", tr("Open a record..."), parent) {
     m_direction = new QComboBox(this);
     m_direction->setObjectName("rideDirection");
     m_direction->setAccessibleName(tr("Direction"));
@@ -104,13 +99,6 @@ RidePage::RidePage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     m_hours->setAccessibleName(tr("Hours of such riding in its life"));
     m_hours->setFixedWidth(110);
     m_hours->setValue(400);
-    m_take = new QPushButton(tr("Take into the house rules"), this);
-    m_take->setObjectName("rideTake");
-    m_says = new QLabel(this);
-    m_says->setObjectName("rideSays");
-    m_says->setWordWrap(true);
-    m_says->setFont(textFont(12));
-    m_says->setMinimumHeight(64);
     m_chart = new RideChart(this);
     auto *row = new QHBoxLayout;
     row->addWidget(m_open);
@@ -119,27 +107,18 @@ RidePage::RidePage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     row->addWidget(m_hours);
     row->addStretch();
     row->addWidget(m_take);
-    auto *layout = new QVBoxLayout(this);
-    layout->setContentsMargins(0, 0, 0, 0);
-    layout->addLayout(row);
-    layout->addWidget(m_chart, 1);
-    layout->addWidget(m_says);
-    connect(m_open, &QPushButton::clicked, this, &RidePage::openAsked);
-    connect(m_direction, &QComboBox::currentIndexChanged, this, &RidePage::refresh);
-    connect(m_hours, &QuantityEdit::valueTyped, this, &RidePage::refresh);
-    connect(m_take, &QPushButton::clicked, this, &RidePage::take);
-    connect(session, &Session::jobChanged, this, &RidePage::refresh);
+    arrange(row, m_chart);
+    connect(m_direction, &QComboBox::currentIndexChanged, this, [this] { refresh(); });
+    connect(m_hours, &QuantityEdit::valueTyped, this, [this] { refresh(); });
+    connect(session, &Session::jobChanged, this, [this] { refresh(); });
     refresh();
 }
 
-QString RidePage::open(const QString &path) {
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly)) return tr("%1 cannot be read: %2.").arg(path, file.errorString());
-    auto ride = joints::readRide(file.readAll().toStdString(), QFileInfo(path).fileName().toStdString());
+QString RidePage::read(const std::string &text, const QString &name) {
+    auto ride = joints::readRide(text, name.toStdString());
     if (!ride) return QString::fromStdString(ride.error().sentence());
     m_ride = std::move(*ride);
-    m_name = QFileInfo(path).fileName();
-    refresh();
+    m_name = name;
     return {};
 }
 
@@ -147,12 +126,6 @@ const std::vector<double> &RidePage::record() const {
     return m_direction->currentIndex() == 1   ? m_ride->along
            : m_direction->currentIndex() == 2 ? m_ride->across
                                               : m_ride->up;
-}
-
-/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
-void RidePage::showEvent(QShowEvent *event) {
-    QWidget::showEvent(event);
-    refresh();
 }
 
 void RidePage::refresh() {

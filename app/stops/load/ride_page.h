@@ -1,13 +1,9 @@
 #pragma once
 
-#include <QWidget>
-
-#include "app/window/session.h"
+#include "app/stops/load/curve_page.h"
 #include "core/joints/fatigue.h"
 
 class QComboBox;
-class QLabel;
-class QPushButton;
 
 namespace hefty::app {
 
@@ -32,32 +28,24 @@ class RideChart : public QWidget {
 };
 
 /// A recorded ride read from a file: what it does to welds, taken into the house rules.
-class RidePage : public QWidget {
+class RidePage : public CurvePage {
     Q_OBJECT
 
   public:
     explicit RidePage(Session *session, QWidget *parent = nullptr);
-    /// Reads a record. @return why it cannot be read; empty: it was
-    QString open(const QString &path);
-
-  signals:
-    void openAsked();
 
   protected:
-    void showEvent(QShowEvent *event) override;
+    QString read(const std::string &text, const QString &name) override;
+    void refresh() override;
+    void take() override;
 
   private:
-    void refresh();
-    void take();
     [[nodiscard]] const std::vector<double> &record() const;
 
-    Session *m_session;
     std::optional<joints::Ride> m_ride;
     QString m_name;
-    QPushButton *m_open, *m_take;
     QComboBox *m_direction;
     QuantityEdit *m_hours;
-    QLabel *m_says;
     RideChart *m_chart;
     double m_equal = 0;  ///< range that does the same harm in the house's cycles, g
 };

@@ -1,16 +1,12 @@
 #include "app/stops/load/rope_page.h"
 
 #include <algorithm>
-#include <cmath>
 
 #include <QComboBox>
-#include <QFile>
-#include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPainter>
 #include <QPushButton>
-#include <QVBoxLayout>
 
 #include "app/views/scene_painter.h"
 #include "app/window/theme.h"
@@ -20,35 +16,20 @@ namespace hefty::app {
 
 using measure::Quantity;
 
-namespace {
-
-/// A step of 1, 2 or 5 times a power of ten, so that about five fit.
-double roundStep(double whole) {
-    const double ten = std::pow(10, std::floor(std::log10(whole / 4)));
-    for (const double times : {5.0, 2.0})
-        if (whole / (times * ten) >= 4) return times * ten;
-    return ten;
-}
-
-}  // namespace
-
 RopeChart::RopeChart(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("ropeChart");
     setAccessibleName(tr("Pull of the rope over how far it is stretched"));
 }
 
-void RopeChart::show(const stock::Rope &ofStock, const stock::Rope &measured, double towed, double speed) {
-    m_stock = ofStock;
-    m_measured = measured;
-    m_towed = towed;
-    m_speed = speed;
+void RopeChart::show(job::RopeSnatch snatch) {
+    m_of = std::move(snatch);
     update();
 }
 
 void RopeChart::drawAxes(QPainter &p, const QRectF &box, double stretch, double force) const {
     p.setFont(measureFont(9));
     const double unit = m_session->units() == measure::UnitSystem::Metric ? 1 : newtonPerLbf;
-    const double up = roundStep(force / unit) * unit, across = roundStep(stretch * 100) / 100;
+    const double up = axisStep(force / unit) * unit, across = axisStep(stretch * 100) / 100;
     for (double f = 0; f <= force; f += up) {
         const double y = box.bottom() - f / force * box.height();
         p.setPen(QPen(colors().rule, 1, Qt::DashLine));
@@ -64,18 +45,18 @@ void RopeChart::drawAxes(QPainter &p, const QRectF &box, double stretch, double 
 
 void RopeChart::paintEvent(QPaintEvent *) {
     QPainter p(this);
-    const bool drawn = m_stock.breakingStrength > 0;
+    const bool drawn = m_of.ofStock.breakingStrength > 0;
     drawPanel(p, rect(), drawn ? QString() : tr("The stock has no rope to snatch with."));
     if (!drawn) return;
     const QRectF box = QRectF(rect()).adjusted(92, 20, -24, -30);
-    const auto straight = stock::Rope(m_stock).path(), path = m_measured.path();
-    const double stretch = std::max(straight.back()[0], path.back()[0]) * 1.05,
-                 force = std::max(straight.back()[1], path.back()[1]) * 1.05;
+    const auto sold = m_of.ofStock.path(), path = m_of.taken.path();
+    const double stretch = std::max(sold.back()[0], path.back()[0]) * 1.05,
+                 force = std::max(sold.back()[1], path.back()[1]) * 1.05;
     const auto place = [&](double s, double f) {
         return QPointF(box.left() + s / stretch * box.width(), box.bottom() - f / force * box.height());
     };
-    const stock::Rope::Snatch snatch = m_measured.snatch(m_towed, m_speed);
-    if (m_towed > 0 && m_speed > 0) {  // the work up to where the vehicle stands still
+    const stock::Rope::Snatch &snatch = m_of.byTaken;
+    if (m_of.isKnown()) {  // the work up to where the vehicle stands still
         QPolygonF area{place(0, 0)};
         for (const auto &[s, f] : path)
             if (s < snatch.stretch) area << place(s, f);
@@ -92,9 +73,9 @@ void RopeChart::paintEvent(QPaintEvent *) {
         p.setPen(pen);
         p.drawPolyline(line);
     };
-    draw(straight, QPen(colors().ink, 1, Qt::DashLine));
-    if (!m_measured.curve.empty()) draw(path, QPen(colors().blue, 2));
-    if (!(m_towed > 0 && m_speed > 0)) return;
+    draw(sold, QPen(colors().ink, 1, Qt::DashLine));
+    if (!m_of.taken.curve.empty()) draw(path, QPen(colors().blue, 2));
+    if (!m_of.isKnown()) return;
     const QPointF at = place(snatch.stretch, snatch.force);
     p.setPen(QPen(colors().yellowEdge, 2));
     p.setBrush(colors().yellow);
@@ -106,42 +87,27 @@ void RopeChart::paintEvent(QPaintEvent *) {
         colors().blue, colors().paper);
 }
 
-RopePage::RopePage(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
-    setObjectName("ropePage");
+RopePage::RopePage(Session *session, QWidget *parent)
+    : CurvePage(session, "rope", tr("Open a curve..."), parent) {
     m_rope = new QComboBox(this);
     m_rope->setObjectName("ropeChoice");
     m_rope->setAccessibleName(tr("Rope"));
     for (const stock::Rope &r : session->stock().ropes)
         if (r.snatches()) m_rope->addItem(QString::fromStdString(r.name), QString::fromStdString(r.id));
-    auto *open = new QPushButton(tr("Open a curve..."), this);
-    open->setObjectName("ropeOpen");
-    m_take = new QPushButton(tr("Take into the house rules"), this);
-    m_take->setObjectName("ropeTake");
-    m_drop = new QPushButton(tr("Back to the straight line"), this);
+    m_drop = new QPushButton(tr("As the stock has it"), this);
     m_drop->setObjectName("ropeDrop");
-    m_says = new QLabel(this);
-    m_says->setObjectName("ropeSays");
-    m_says->setWordWrap(true);
-    m_says->setFont(textFont(12));
-    m_says->setMinimumHeight(64);
     m_chart = new RopeChart(session, this);
     auto *row = new QHBoxLayout;
     row->addWidget(m_rope);
-    row->addWidget(open);
+    row->addWidget(m_open);
     row->addStretch();
     row->addWidget(m_drop);
     row->addWidget(m_take);
-    auto *layout = new QVBoxLayout(this);
-    layout->setContentsMargins(0, 0, 0, 0);
-    layout->addLayout(row);
-    layout->addWidget(m_chart, 1);
-    layout->addWidget(m_says);
-    connect(open, &QPushButton::clicked, this, &RopePage::openAsked);
-    connect(m_rope, &QComboBox::currentIndexChanged, this, &RopePage::refresh);
-    connect(m_take, &QPushButton::clicked, this, &RopePage::take);
+    arrange(row, m_chart);
+    connect(m_rope, &QComboBox::currentIndexChanged, this, [this] { refresh(); });
     connect(m_drop, &QPushButton::clicked, this, &RopePage::drop);
-    connect(session, &Session::appraisalChanged, this, &RopePage::refresh);
-    connect(session, &Session::unitsChanged, this, &RopePage::refresh);
+    connect(session, &Session::appraisalChanged, this, [this] { refresh(); });
+    connect(session, &Session::unitsChanged, this, [this] { refresh(); });
     refresh();
 }
 
@@ -149,51 +115,35 @@ const stock::Rope *RopePage::chosen() const {
     return m_session->stock().rope(m_rope->currentData().toString().toStdString());
 }
 
-QString RopePage::open(const QString &path) {
+QString RopePage::read(const std::string &text, const QString &name) {
     const stock::Rope *rope = chosen();
     if (!rope) return tr("The stock has no rope to snatch with.");
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly)) return tr("%1 cannot be read: %2.").arg(path, file.errorString());
-    auto curve = stock::readStretchCurve(file.readAll().toStdString(), rope->length);
+    auto curve = stock::readStretchCurve(text, rope->length);
     if (!curve) return QString::fromStdString(curve.error().sentence());
     m_readFor = rope->id;
-    m_read = {QFileInfo(path).fileName().toStdString(), std::move(*curve)};
-    refresh();
+    m_read = {name.toStdString(), std::move(*curve)};
     return {};
 }
 
-/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
-void RopePage::showEvent(QShowEvent *event) {
-    QWidget::showEvent(event);
-    refresh();
-}
-
-QString RopePage::saying(const stock::Rope &ofStock, const stock::Rope &measured, double towed) const {
-    const double speed = m_session->job().rules.snatchSpeed;
-    const auto print = [this](double force) {
-        return QString::fromStdString(measure::printQuantity(force, Quantity::Force, m_session->units()));
-    };
-    if (!(towed > 0) || !(speed > 0))
+QString RopePage::saying(const job::RopeSnatch &snatch) const {
+    if (!snatch.isKnown())
         return tr("Weigh the vehicle first: its mass and the closing speed of the house make the snatch.");
-    const QString mass =
-        QString::fromStdString(measure::printQuantity(towed, Quantity::Mass, m_session->units()));
-    const stock::Rope::Snatch line = ofStock.snatch(towed, speed), now = measured.snatch(towed, speed);
-    if (measured.curve.empty())
-        return tr("%1 at %2 m/s: %3 on a straight line to its breaking strength, as nothing was measured. "
-                  "A curve is a CSV with the columns stretch (ratio) or stretch_mm, and force (N).")
-            .arg(mass)
-            .arg(speed, 0, 'f', 1)
-            .arg(print(line.force));
-    if (now.breaks)
-        return tr("%1 at %2 m/s: more than the measured curve takes up. The rope is taken to break, at %3.")
-            .arg(mass)
-            .arg(speed, 0, 'f', 1)
-            .arg(print(now.force));
-    return tr("%1 at %2 m/s: %3 by the curve, %4 on a straight line. It stretches by %5 %.")
-        .arg(mass)
-        .arg(speed, 0, 'f', 1)
-        .arg(print(now.force), print(line.force))
-        .arg(now.stretch * 100, 0, 'f', 0);
+    const auto print = [this](double v, Quantity q) {
+        return QString::fromStdString(measure::printQuantity(v, q, m_session->units()));
+    };
+    const QString how = print(snatch.towed, Quantity::Mass), fast = print(snatch.speed, Quantity::Speed),
+                  now = print(snatch.byTaken.force, Quantity::Force);
+    if (snatch.taken.curve.empty())
+        return tr("%1 at %2: %3 on a straight line to its breaking strength, as nothing was measured. A "
+                  "curve "
+                  "is a CSV with the columns stretch (ratio) or stretch_mm, and force (N).")
+            .arg(how, fast, now);
+    if (snatch.byTaken.breaks)
+        return tr("%1 at %2: more than the curve takes up. The rope is taken to break, at %3.")
+            .arg(how, fast, now);
+    return tr("%1 at %2: %3 by the curve, %4 as the stock has it. It stretches by %5 %.")
+        .arg(how, fast, now, print(snatch.byStock.force, Quantity::Force))
+        .arg(snatch.byTaken.stretch * 100, 0, 'f', 0);
 }
 
 void RopePage::refresh() {
@@ -205,19 +155,17 @@ void RopePage::refresh() {
     m_drop->setEnabled(rope && rules.ropes.contains(rope->id));
     if (!rope) {
         m_says->setText({});
-        return m_chart->show({}, {}, 0, 0);
+        return m_chart->show({});
     }
-    stock::Rope measured = proof::asMeasured(*rope, rules);
-    if (fresh) measured.curve = m_read.curve;
-    const auto appraisal = m_session->appraisal();
-    const double towed = appraisal->rig ? appraisal->rig->worst.total : 0;
-    m_chart->show(*rope, measured, towed, rules.snatchSpeed);
-    QString text = saying(*rope, measured, towed);
+    job::RopeSnatch snatch =
+        job::ropeSnatch(*m_session->appraisal(), rules, *rope, fresh ? &m_read : nullptr);
+    QString text = saying(snatch);
     if (fresh)
         text += tr(" %1 is not in the rules yet.").arg(QString::fromStdString(m_read.source));
     else if (const auto it = rules.ropes.find(rope->id); it != rules.ropes.end())
         text += tr(" From %1, in the house rules.").arg(QString::fromStdString(it->second.source));
     m_says->setText(text);
+    m_chart->show(std::move(snatch));
 }
 
 void RopePage::take() {
@@ -231,7 +179,7 @@ void RopePage::take() {
 void RopePage::drop() {
     const stock::Rope *rope = chosen();
     if (!rope) return;
-    m_session->edit(tr("Stretch of a rope as the stock says"),
+    m_session->edit(tr("Stretch of a rope as the stock has it"),
                     [id = rope->id](job::Job &job) { job.rules.ropes.erase(id); });
     refresh();
 }

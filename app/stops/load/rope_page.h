@@ -1,24 +1,21 @@
 #pragma once
 
-#include <QWidget>
-
-#include "app/window/session.h"
+#include "app/stops/load/curve_page.h"
+#include "core/job/shop/rope_snatch.h"
 
 class QComboBox;
-class QLabel;
 class QPushButton;
 
 namespace hefty::app {
 
-/// Pull over stretch of a rope: the straight line of the stock, the curve that was measured, and how far the
-/// vehicle stretches it when it is snatched.
+/// Pull over stretch of a rope, as the stock has it and as it was measured, and how far the vehicle stretches
+/// it when it is snatched.
 class RopeChart : public QWidget {
     Q_OBJECT
 
   public:
     explicit RopeChart(Session *session, QWidget *parent = nullptr);
-    /// @param towed  kg, and at what speed [m/s] it is stopped; 0: nothing is drawn of that
-    void show(const stock::Rope &ofStock, const stock::Rope &measured, double towed, double speed);
+    void show(job::RopeSnatch snatch);
     [[nodiscard]] QSize minimumSizeHint() const override { return {320, 240}; }
 
   protected:
@@ -28,38 +25,30 @@ class RopeChart : public QWidget {
     void drawAxes(QPainter &p, const QRectF &box, double stretch, double force) const;
 
     Session *m_session;
-    stock::Rope m_stock, m_measured;
-    double m_towed = 0, m_speed = 0;
+    job::RopeSnatch m_of;
 };
 
 /// How the ropes that vehicles are snatched with stretch: curves read from files, taken into the house rules.
-class RopePage : public QWidget {
+class RopePage : public CurvePage {
     Q_OBJECT
 
   public:
     explicit RopePage(Session *session, QWidget *parent = nullptr);
-    /// Reads a curve of the chosen rope. @return why it cannot be read; empty: it was
-    QString open(const QString &path);
-
-  signals:
-    void openAsked();
 
   protected:
-    void showEvent(QShowEvent *event) override;
+    QString read(const std::string &text, const QString &name) override;
+    void refresh() override;
+    void take() override;
 
   private:
-    void refresh();
-    void take();
     void drop();
     [[nodiscard]] const stock::Rope *chosen() const;
-    [[nodiscard]] QString saying(const stock::Rope &ofStock, const stock::Rope &measured, double towed) const;
+    [[nodiscard]] QString saying(const job::RopeSnatch &snatch) const;
 
-    Session *m_session;
     std::string m_readFor;       ///< the rope that a curve was read for
     proof::MeasuredRope m_read;  ///< not taken yet; no rows: there is none
     QComboBox *m_rope;
-    QPushButton *m_take, *m_drop;
-    QLabel *m_says;
+    QPushButton *m_drop;
     RopeChart *m_chart;
 };
 

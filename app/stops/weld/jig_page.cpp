@@ -122,7 +122,14 @@ void JigFloor::drawPlaces(QPainter &p) const {
                 !named[k])
                 numbers << QString::number(k + 1);
         for (const QString &n : numbers) named[static_cast<std::size_t>(n.toInt()) - 1] = true;
-        p.drawText(QRectF(at.x() - 60, at.y() - 22, 120, 16), Qt::AlignCenter, numbers.join(","));
+        // Above its mark, or below where another mark stands right above.
+        const QRectF above(at.x() - 60, at.y() - 22, 120, 16);
+        const bool covered =
+            std::any_of(m_plan->points.begin(), m_plan->points.end(), [&](const JigPoint &o) {
+                const QPointF other = place(o.along, o.aside);
+                return QLineF(at, other).length() >= 12 && above.adjusted(50, -6, -50, 6).contains(other);
+            });
+        p.drawText(covered ? above.translated(0, 28) : above, Qt::AlignCenter, numbers.join(","));
     }
 }
 

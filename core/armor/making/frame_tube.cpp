@@ -10,6 +10,7 @@
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
+
 void addFrameTubeSettings(std::vector<SettingDescriptor> &s, const std::string &tube) {
     s.push_back(
         choiceSetting("section", "Tube", "Stock", Choice::SquareTube, tube, "Across between the rails."));

@@ -38,12 +38,6 @@ SheetPart &plateOf(Maker &maker, const RailFoot &f) {
 
 void addWeldedFoot(Maker &maker, const RailFoot &foot) {
     plateOf(maker, foot);
-    if (foot.way < 0) return;  // said once
-    maker.tell(foot.name,
-               {"The feet are welded to the vehicle's rails: battery off, lines and tank away, someone who "
-                "watches for fire."},
-               {"Many makers forbid welding on the frame, hardened rails above all: ask first; local codes "
-                "and a qualified welder decide."});
 }
 
 void addRailFoot(Maker &maker, const RailFoot &f) {

@@ -24,7 +24,7 @@ struct RailFoot {
 /// @pre foot.bolt
 void addRailFoot(Maker &maker, const RailFoot &foot);
 
-/// The same plate without holes and bolts, to be welded to the rail.
+/// The same plate without holes and bolts, to be welded to the rail. Its bolt and edge are not asked for.
 void addWeldedFoot(Maker &maker, const RailFoot &foot);
 
 /// Bolts of a plate on a rail, as far as the rail says: without their places, size and grade.

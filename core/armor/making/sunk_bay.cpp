@@ -79,13 +79,8 @@ void SunkBay::addFace() {
                      uprightAcross(front() - t / 2),
                      {{-half, m_low}, {half, m_low}, {half, m_high}, {-half, m_high}}, t, m_plate);
     const stock::Fairlead &fairlead = m_bay.fairlead();
-    const double w = fairlead.openingWidth / 2, h = fairlead.openingHeight / 2, z = m_bay.drumHeight();
-    p.cutouts.push_back({{-w, z - h}, {w, z - h}, {w, z + h}, {-w, z + h}});
-    for (const Side &side : bothSides)
-        p.holes.push_back({side.of("fairlead"),
-                           {side.sign * fairlead.boltSpacing / 2, z},
-                           m_bay.fairleadHole(),
-                           "fairlead bolt"});
+    const double h = fairlead.openingHeight / 2, z = m_bay.drumHeight();
+    m_bay.addOpening(p.cutouts, p.holes);
     const double under = (m_low + z - h) / 2, over = (m_high + z + h) / 2;
     p.strips.push_back({{-half, under}, {half, under}, z - h - m_low});
     p.strips.push_back({{-half, over}, {half, over}, m_high - z - h});

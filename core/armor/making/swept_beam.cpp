@@ -8,6 +8,7 @@
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
+
 SweptBeam::SweptBeam(Maker &maker, const StockedBar &tube, const stock::Material &plate, double near,
                      double out)
     : m_make(maker),

@@ -7,8 +7,7 @@
 namespace hefty::armor {
 namespace {
 
-constexpr double clearOfMember = 10;  // mm between what is welded on and a crossmember
-constexpr double stub = 40;           // mm of rail beyond the last crossmember, where it is free
+constexpr double stub = 40;  // mm of rail beyond the last crossmember, where it is free
 
 StockedBar sectionOf(Maker &maker) {
     const rig::RigGeometry &rig = maker.rig();
@@ -20,7 +19,13 @@ StockedBar sectionOf(Maker &maker) {
     out.section.width = rig.railWidth;
     out.section.wall = rig.railWall;
     const stock::Material *metal = maker.stock().material(maker.vehicle().railMaterial);
-    out.material = metal ? metal->in(rig.railWall) : maker.stock().materials.front();
+    if (!metal) {
+        maker.refuse(fmt::format("The stock has no material \"{}\" as that of the rails.",
+                                 maker.vehicle().railMaterial),
+                     "railMaterial", "Choose the grade of the rails (Measure).");
+        return out;
+    }
+    out.material = metal->in(rig.railWall);
     if (const auto p = stock::properties(out.section, out.material.density))
         out.properties = *p;
     else
@@ -37,11 +42,7 @@ struct Bay {
 
 Bay bayOf(Maker &maker, double front, double rear) {
     Bay bay{front + stub, rear - stub, {}};
-    std::optional<double> ahead, behind;
-    for (const double x : maker.rig().crossmembers) {
-        if (x >= front + clearOfMember && (!ahead || x < *ahead)) ahead = x;
-        if (x <= rear - clearOfMember && (!behind || x > *behind)) behind = x;
-    }
+    const auto [ahead, behind] = rig::railBay(maker.rig(), front, rear);
     for (const double x : maker.rig().crossmembers)
         if (x <= ahead.value_or(bay.front) && x >= behind.value_or(bay.rear)) bay.held.push_back(x);
     if (bay.held.empty())
@@ -52,11 +53,18 @@ Bay bayOf(Maker &maker, double front, double rear) {
     return bay;
 }
 
-}  // namespace
-
-std::string weldedRailName(const Side &side) {
-    return side.of("rail");
+/// Said once, whatever the piece is welded to them with.
+void cautionOnce(Maker &maker, const std::string &rail) {
+    const auto &fixings = maker.out().fixings;
+    if (std::any_of(fixings.begin(), fixings.end(), [](const Fixing &f) { return f.crossmember; })) return;
+    maker.tell(rail,
+               {"The piece is welded to the vehicle's rails: battery off, lines and tank away, someone who "
+                "watches for fire."},
+               {"Many makers forbid welding on the frame, hardened rails above all: ask first; local codes "
+                "and a qualified welder decide."});
 }
+
+}  // namespace
 
 double heightAt(const BarPart &rail, double x) {
     const Vec3 way = rail.to - rail.from;
@@ -65,7 +73,7 @@ double heightAt(const BarPart &rail, double x) {
 
 const BarPart &addWeldedRail(Maker &maker, const Side &side, double front, double rear) {
     const rig::RigGeometry &rig = maker.rig();
-    const std::string name = weldedRailName(side), label = side.people("rail of the vehicle");
+    const std::string name = side.of("rail"), label = side.people("rail of the vehicle");
     if (!rig.hasFrame())
         maker.refuse("This vehicle has no rails to weld to.", name, "Bolt the piece on.");
     else if (rig.railSection == rig::RailSection::Hat)
@@ -80,6 +88,7 @@ const BarPart &addWeldedRail(Maker &maker, const Side &side, double front, doubl
     const bool rearward = side.sign > 0;
     BarPart &bar = maker.bar(name, {Role::Beam, {}, {}, 0, label, parts::onVehicle}, of,
                              rearward ? ahead : behind, rearward ? behind : ahead);
+    cautionOnce(maker, name);
     double web = 0;
     for (const Vec2 &p : parts::outlineOf(bar)) web = std::min(web, p.x());
     for (Vec3 *end : {&bar.from, &bar.to}) end->y() = side.sign * (maker.railOutside() + web);

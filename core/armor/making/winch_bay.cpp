@@ -45,6 +45,16 @@ double WinchBay::cheekRear() const {
     return std::clamp(m_make.number("lipHeight"), 50.0, m_cheekTop - m_trayTop);
 }
 
+void WinchBay::addOpening(std::vector<Polygon2> &cutouts, std::vector<Hole> &holes) const {
+    const double u = m_fairlead->openingWidth / 2, v = m_fairlead->openingHeight / 2, z = m_drum;
+    cutouts.push_back({{-u, z - v}, {u, z - v}, {u, z + v}, {-u, z + v}});
+    for (const Side &side : bothSides)
+        holes.push_back({side.of("fairlead"),
+                         {side.sign * m_fairlead->boltSpacing / 2, z},
+                         fairleadHole(),
+                         "fairlead bolt"});
+}
+
 void WinchBay::addCheek(const Side &side, double stripWidth) {
     const double rear = m_back - m_make.number("trayDepth"), high = m_trayTop + cheekRear();
     SheetPart &p = m_make.sheet(

@@ -24,6 +24,9 @@ class WinchBay {
     [[nodiscard]] double footEdge() const;
     [[nodiscard]] double footHole() const { return m_footBolt->hole; }
 
+    /// The rope's way out and the holes of the fairlead's bolts in a sheet that stands across the vehicle, in
+    /// the axes of uprightAcross().
+    void addOpening(std::vector<Polygon2> &cutouts, std::vector<Hole> &holes) const;
     void addCheek(const Side &side, double stripWidth);
     /// @param between  the tray stands between the cheeks; else they stand on it
     void addTray(bool between = false);

@@ -108,17 +108,12 @@ class WinchCradle {
                                      {-w, wallTop()}},
                                     t, m_plate);
         const stock::Fairlead &fairlead = m_bay.fairlead();
-        const double u = fairlead.openingWidth / 2, h = fairlead.openingHeight / 2, z = m_bay.drumHeight();
-        p.cutouts.push_back({{-u, z - h}, {u, z - h}, {u, z + h}, {-u, z + h}});
-        for (const Side &side : bothSides)
-            p.holes.push_back({side.of("fairlead"),
-                               {side.sign * fairlead.boltSpacing / 2, z},
-                               m_bay.fairleadHole(),
-                               "fairlead bolt"});
+        const double low = m_bay.drumHeight() - fairlead.openingHeight / 2;
+        m_bay.addOpening(p.cutouts, p.holes);
         parts::addCrossStrips(p);
         // Beside the opening, from the tray up to the bolts of the fairlead.
         for (const double y : {-fairlead.boltSpacing / 2, 0.0, fairlead.boltSpacing / 2})
-            p.strips.push_back({{y, wallLow() + 10}, {y, z - h - 1}, fairlead.boltSpacing / 2});
+            p.strips.push_back({{y, wallLow() + 10}, {y, low - 1}, fairlead.boltSpacing / 2});
     }
 
     /// From the side of the tube out under the tray.

@@ -174,6 +174,7 @@ void trimBar(Record &r) {
         r.refuse(fmt::format("the piece has no part \"{}\".", onto));
     if (!r.fine()) return;
     if (there->name == onto) return r.refuse("a bar is not cut to itself.");
+    if (there->made.isOnVehicle()) return r.refuse("what is on the vehicle is not cut.");
     const bool atTo = end == "end";
     for (BarPart &b : r.out().bars) {
         if (b.name != there->name) continue;

@@ -214,8 +214,11 @@ std::vector<std::string> partsOf(Record &r, const std::string &name) {
     return all;
 }
 
+/// Bought, or on the vehicle already: it lies where it is.
 bool isBought(const Assembly &a, const std::string &part) {
-    return std::any_of(a.bought.begin(), a.bought.end(), [&](const BoughtPart &b) { return b.name == part; });
+    const Provenance *made = a.made(part);
+    return (made && made->isOnVehicle()) ||
+           std::any_of(a.bought.begin(), a.bought.end(), [&](const BoughtPart &b) { return b.name == part; });
 }
 
 void mirrorOne(Assembly &out, const FoldedSheet *whole, const std::string &part, const std::string &twin,
@@ -262,7 +265,8 @@ void addMirrored(Record &r) {
     if (out.has(twin) || r.folded(twin) || r.foldedBar(twin) || !r.groupOf(twin).empty())
         return r.refuse(fmt::format("there is a part \"{}\" already.", twin));
     const auto parts = partsOf(r, part);
-    if (parts.size() == 1 && isBought(out, part)) return r.refuse("what is bought is not mirrored.");
+    if (parts.size() == 1 && isBought(out, part))
+        return r.refuse("what is bought or on the vehicle is not mirrored.");
     Twins twins;
     for (const std::string &p : parts) {
         const FoldedSheet *whole = r.folded(p);
@@ -280,7 +284,8 @@ void movePart(Record &r) {
     if (!r.fine() || !r.isPart(part)) return;
     Assembly &out = r.out();
     const auto parts = partsOf(r, part);
-    if (parts.size() == 1 && isBought(out, part)) return r.refuse("what is bought lies where it is held.");
+    if (parts.size() == 1 && isBought(out, part))
+        return r.refuse("what is bought or on the vehicle lies where it is held.");
     for (const std::string &p : parts)
         for (const std::string &side : sidesOf(r, p)) {
             const auto bolted = [&side](const BoltJoint &j) { return j.part == side; };

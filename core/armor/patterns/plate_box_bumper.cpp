@@ -149,14 +149,7 @@ class PlateBox {
         const double u = bend + run, low = innerLow(), high = innerHigh();
         face.outline = {{-u, low}, {u, low}, {u, high}, {-u, high}};
         face.stays = {0, low + 10};
-        const stock::Fairlead &fairlead = m_bay.fairlead();
-        const double w = fairlead.openingWidth / 2, h = fairlead.openingHeight / 2, z = m_bay.drumHeight();
-        face.cutouts.push_back({{-w, z - h}, {w, z - h}, {w, z + h}, {-w, z + h}});
-        for (const Side &side : bothSides)
-            face.holes.push_back({side.of("fairlead"),
-                                  {side.sign * fairlead.boltSpacing / 2, z},
-                                  m_bay.fairleadHole(),
-                                  "fairlead bolt"});
+        m_bay.addOpening(face.cutouts, face.holes);
         face.folds.push_back({{bend, high}, {bend, low}, -a, number("bendRadius")});
         face.folds.push_back({{-bend, low}, {-bend, high}, -a, number("bendRadius")});
         addFoldedSheet(m_make, "face", {Role::Skin, "faceThickness", "panelWeld", 0, "face", {}},

@@ -159,12 +159,7 @@ class SmallWinchBumper {
             "hawse", {Role::Skin, "hawseThickness", "plateWeld", 0, "hawse plate", {}},
             uprightAcross(m_front - t / 2), {{-w, m_low}, {w, m_low}, {w, m_high}, {-w, m_high}}, t, m_plate);
         const double u = fairlead.openingWidth / 2, v = fairlead.openingHeight / 2;
-        p.cutouts.push_back({{-u, z - v}, {u, z - v}, {u, z + v}, {-u, z + v}});
-        for (const Side &side : bothSides)
-            p.holes.push_back({side.of("fairlead"),
-                               {side.sign * fairlead.boltSpacing / 2, z},
-                               m_bay.fairleadHole(),
-                               "fairlead bolt"});
+        m_bay.addOpening(p.cutouts, p.holes);
         // Above the opening, below it and beside it.
         p.strips.push_back({{-w, (z + v + m_high) / 2}, {w, (z + v + m_high) / 2}, m_high - z - v});
         p.strips.push_back({{-w, (z - v + m_low) / 2}, {w, (z - v + m_low) / 2}, z - v - m_low});

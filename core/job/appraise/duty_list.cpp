@@ -18,8 +18,9 @@ std::string whyOf(const proof::LoadCase &c, const proof::HouseRules &r) {
         return "Rated pull at the winch, and the same again at the tab the block leads back to.";
     if (c.duty == "recovery") return "Working load of the shackle, over the house's cone.";
     if (c.duty == "snatch")
-        return fmt::format("The recovery rope stops the vehicle at {:.1f} m/s.{}", r.snatchSpeed,
-                           r.ropes.empty() ? "" : " Ropes that were measured stretch as they did.");
+        return fmt::format("The recovery rope, which stretches {}, stops the vehicle at {:.1f} m/s.",
+                           c.basis.empty() ? "as the stock says" : "as measured in " + c.basis,
+                           r.snatchSpeed);
     if (c.duty == "step") return fmt::format("Someone with a load, {:.0f} N.", r.stepLoad);
     if (c.duty == "jack")
         return fmt::format("Weight of the axle times {:.2f}, leaning to both sides.", r.jackFactor);

@@ -21,12 +21,9 @@ using clearance::SweepGap;
 using measure::Quantity;
 
 /// The bodies of a piece; rails of the vehicle that it is welded to are where they are.
-std::vector<clearance::ConvexBody> bodiesToFit(const armor::Assembly &assembly) {
-    std::vector<clearance::ConvexBody> out = workshop::convexBodies(assembly);
-    std::erase_if(out, [&assembly](const clearance::ConvexBody &body) {
-        return std::any_of(assembly.fixings.begin(), assembly.fixings.end(),
-                           [&body](const armor::Fixing &f) { return f.crossmember && f.part == body.id; });
-    });
+std::vector<ConvexBody> bodiesToFit(const armor::Assembly &assembly) {
+    std::vector<ConvexBody> out = workshop::convexBodies(assembly);
+    std::erase_if(out, [&assembly](const ConvexBody &body) { return assembly.isFrameRail(body.id); });
     return out;
 }
 
@@ -262,7 +259,7 @@ class FitFinder {
         const armor::BarPart *one = m_assembly.bar(a), *other = m_assembly.bar(b);
         const armor::SheetPart *plate = m_assembly.sheet(a), *second = m_assembly.sheet(b);
         for (const armor::BarPart *bar : {one, other})
-            if (bar && (!bar->openings.empty() || bar->made.bought == parts::onVehicle)) return true;
+            if (bar && (!bar->openings.empty() || bar->made.isOnVehicle())) return true;
         for (const armor::SheetPart *sheet : {plate, second})
             if (sheet && !sheet->cutouts.empty()) return true;
         if (!one || !other || !one->hollow() || !other->hollow()) return false;

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 #include <fmt/format.h>
 
@@ -15,13 +16,26 @@ std::ptrdiff_t bayOf(const rig::RigGeometry &rig, double x) {
     const auto &members = rig.crossmembers;
     return std::count_if(members.begin(), members.end(), [x](double c) { return c > x; });
 }
-bool shareBay(const rig::RigGeometry &rig, const armor::Assembly &a, const armor::Assembly &b) {
+/// A stretch between two crossmembers of the left or the right rail.
+using SideBay = std::pair<bool, std::ptrdiff_t>;
+
+/// The stretches of the rails that a piece is bolted or welded to.
+std::set<SideBay> baysOf(const rig::RigGeometry &rig, const armor::Assembly &a) {
+    std::set<SideBay> out;
     for (const armor::BoltJoint &m : a.mounts)
-        for (const armor::BoltJoint &n : b.mounts)
-            if (m.hold.empty() && n.hold.empty() && m.plane.origin.y() * n.plane.origin.y() > 0 &&
-                bayOf(rig, m.plane.origin.x()) == bayOf(rig, n.plane.origin.x()))
-                return true;
-    return false;
+        if (m.hold.empty()) out.insert({m.plane.origin.y() > 0, bayOf(rig, m.plane.origin.x())});
+    for (const armor::BarPart &rail : a.bars) {
+        if (!a.isFrameRail(rail.name)) continue;
+        constexpr double within = 1;  // mm: it ends at crossmembers
+        const auto [low, high] = std::minmax(rail.from.x(), rail.to.x());
+        for (std::ptrdiff_t bay = bayOf(rig, high - within); bay <= bayOf(rig, low + within); ++bay)
+            out.insert({rail.from.y() > 0, bay});
+    }
+    return out;
+}
+bool shareBay(const rig::RigGeometry &rig, const armor::Assembly &a, const armor::Assembly &b) {
+    const std::set<SideBay> of = baysOf(rig, a), other = baysOf(rig, b);
+    return std::any_of(of.begin(), of.end(), [&other](const SideBay &bay) { return other.contains(bay); });
 }
 bool shareBolts(const armor::Assembly &a, const armor::Assembly &b) {
     constexpr double same = 5;  // mm
@@ -40,7 +54,7 @@ std::vector<Finding> togetherFindings(const Appraisal &appraisal) {
     FindingList out;
     std::vector<const PieceAppraisal *> onFrame;
     for (const PieceAppraisal &p : appraisal.pieces)
-        if (p.assembly && !p.assembly->mounts.empty()) onFrame.push_back(&p);
+        if (p.assembly && !baysOf(*appraisal.rig, *p.assembly).empty()) onFrame.push_back(&p);
     for (std::size_t i = 0; i < onFrame.size(); ++i)
         for (std::size_t k = 0; k < i; ++k) {
             const PieceAppraisal &a = *onFrame[k], &b = *onFrame[i];

@@ -13,28 +13,13 @@
 #include "core/base/constants.h"
 #include "core/job/appraisal.h"
 #include "core/job/appraise/strip_check.h"
+#include "core/job/remedies/change_series.h"
 
 namespace hefty::job {
 namespace {
 
 using armor::SettingValue;
 
-/// A change of the piece, as a person would say it.
-struct Change {
-    armor::SettingDescriptor const *setting = nullptr;  ///< none: tweaks
-    SettingValue value;
-    std::vector<armor::Tweak> tweaks;
-    measure::Phrase label;  ///< of tweaks
-};
-
-/// One kind of change, to be tried ever stronger.
-struct Trial {
-    std::string setting;
-    std::vector<SettingValue> values;
-    std::vector<Change> changes = {};  ///< beside those of the setting
-};
-
-constexpr int triesPerTrial = 8;
 constexpr std::size_t mostThreads = 2;  // each holds a whole proof
 
 int countFixes(const Appraisal &a) {
@@ -122,9 +107,9 @@ class RemedyFinder {
         m_proved = &*it;
         change(*it);
         if (!m_pattern) return;
-        tryAll(f, trialsFor(f));
+        tryAll(f, changesAgainst(f, m_appraisal, m_stock, *m_piece, *m_pattern));
         cureBelow(f);
-        // Cures first, then what leaves the least to fix; among equals the order of the trials stands, which
+        // Cures first, then what leaves the least to fix; among equals the order of the series stands, which
         // begins with the change that takes least away from the customer.
         std::stable_sort(f.remedies.begin(), f.remedies.end(), [](const Remedy &a, const Remedy &b) {
             if (a.cures != b.cures) return a.cures;
@@ -137,8 +122,8 @@ class RemedyFinder {
         m_piece = &piece;
         m_pattern = armor::pattern(piece.pattern);
     }
-    void tryAll(Finding &f, const std::vector<Trial> &trials) {
-        for (const Trial &t : trials) {
+    void tryAll(Finding &f, const std::vector<ChangeSeries> &all) {
+        for (const ChangeSeries &t : all) {
             if (m_stop.stop_requested()) return;
             attempt(f, t);
         }
@@ -156,21 +141,22 @@ class RemedyFinder {
             for (auto at = subject.find(begin); at != std::string::npos; at = subject.find(begin, at))
                 subject.erase(at, begin.size());
             change(*lower);
-            if (subject != f.subject && m_pattern) tryAll(f, trialsFor(there));
+            if (subject != f.subject && m_pattern)
+                tryAll(f, changesAgainst(there, m_appraisal, m_stock, *m_piece, *m_pattern));
             on = lower->on;
         }
     }
 
     /// Tries the values in turn and keeps the first that cures, or the best if none does and it helps.
-    void attempt(Finding &f, const Trial &trial) {
-        std::vector<Change> changes = trial.changes;
-        if (const armor::SettingDescriptor *d = m_pattern->setting(trial.setting))
-            for (const SettingValue &value : trial.values) changes.push_back({d, value, {}, {}});
+    void attempt(Finding &f, const ChangeSeries &series) {
+        std::vector<Change> changes = series.changes;
+        if (const armor::SettingDescriptor *d = m_pattern->setting(series.setting))
+            for (const SettingValue &value : series.values) changes.push_back({d, value, {}, {}});
         std::optional<Remedy> best;
         const Change *bestChange = nullptr;
         int tries = 0;
         for (const Change &change : changes) {
-            if (m_stop.stop_requested() || ++tries > triesPerTrial) break;
+            if (m_stop.stop_requested() || ++tries > mostChanges) break;
             if (change.setting && !armor::checkSetting(*change.setting, change.value, m_stock)) break;
             Remedy r = evaluate(f, change);
             if (r.cures && isClose()) r = evaluate(f, change, closeLook(f.id));
@@ -292,204 +278,6 @@ class RemedyFinder {
         }
         label.text += fmt::format("{{{}}}", label.measures.size());
         label.measures.push_back({std::get<double>(v), d.quantity});
-    }
-
-    double now(const std::string &setting) const { return armor::number(*m_piece, *m_pattern, setting); }
-
-    Trial stepped(const std::string &setting, double step) const {
-        Trial t{setting, {}};
-        const armor::SettingDescriptor *d = m_pattern->setting(setting);
-        if (!d || d->choice != armor::Choice::None) return {};
-        const double start = now(setting);
-        for (int i = 1; i <= triesPerTrial; ++i) {
-            const double v = start + i * step;
-            if (v >= d->least && v <= d->most) t.values.emplace_back(v);
-        }
-        return t;
-    }
-
-    /// Gussets beside those that the pattern has, left and right alike: inside the brackets, or outside them
-    /// above and below the middle of the beam.
-    Trial moreGussets(bool inner) const {
-        Trial t;
-        if (!m_pattern->addsGussets) return t;
-        const stock::Section *beam = m_stock.section(armor::text(*m_piece, *m_pattern, "section"));
-        if (!beam) return t;
-        for (const double leg : {60.0, 90.0, 120.0, 150.0}) {
-            Change c;
-            const std::vector<double> heights =
-                inner ? std::vector<double>{0.0} : std::vector<double>{beam->height / 4, -beam->height / 4};
-            for (const char *part : {"bracket.left", "bracket.right"})
-                for (const double above : heights) {
-                    armor::Tweak tweak;
-                    tweak.kind = armor::Tweak::Kind::Gusset;
-                    tweak.part = part;
-                    tweak.at = armor::Vec2(inner ? 1 : 0, above);
-                    tweak.value = leg;
-                    c.tweaks.push_back(std::move(tweak));
-                }
-            c.label = {inner ? "Gussets inside both brackets, leg {0}"
-                             : "Gussets outside both brackets, above and below, leg {0}",
-                       {{leg}}};
-            t.changes.push_back(std::move(c));
-        }
-        return t;
-    }
-
-    Trial nextPlate(const std::string &setting) const {
-        Trial t{setting, {}};
-        if (!m_pattern->setting("plateMaterial")) return {};
-        for (const double s : m_stock.plateThicknesses(armor::text(*m_piece, *m_pattern, "plateMaterial")))
-            if (s > now(setting) + 0.01) t.values.emplace_back(s);
-        return t;
-    }
-
-    Trial nextWall(const std::string &setting) const {
-        Trial t{setting, {}};
-        const stock::Section *s = m_stock.section(armor::text(*m_piece, *m_pattern, setting));
-        if (!s) return t;
-        std::vector<const stock::Section *> heavier;
-        for (const stock::Section &other : m_stock.sections)
-            if (other.shape == s->shape && other.series == s->series && other.height == s->height &&
-                other.width == s->width && other.wall > s->wall)
-                heavier.push_back(&other);
-        std::sort(heavier.begin(), heavier.end(),
-                  [](const auto *a, const auto *b) { return a->wall < b->wall; });
-        for (const stock::Section *h : heavier) t.values.emplace_back(h->id);
-        return t;
-    }
-
-    Trial stronger(const std::string &setting, const char *value) const {
-        Trial t{setting, {}};
-        if (!m_pattern->setting(setting)) return {};
-        if (armor::text(*m_piece, *m_pattern, setting) != value) t.values.emplace_back(std::string(value));
-        return t;
-    }
-
-    Trial weakerWinch() const {
-        Trial t{"winch", {}};
-        if (!m_pattern->setting("winch")) return {};
-        const stock::Winch *now = m_stock.winch(armor::text(*m_piece, *m_pattern, "winch"));
-        std::vector<const stock::Winch *> lower;
-        for (const stock::Winch &w : m_stock.winches)
-            if (now && w.ratedPull < now->ratedPull) lower.push_back(&w);
-        std::sort(lower.begin(), lower.end(),
-                  [](const auto *a, const auto *b) { return a->ratedPull > b->ratedPull; });
-        for (const stock::Winch *w : lower) t.values.emplace_back(w->id);
-        return t;
-    }
-
-    // What a finding is about, told from who made the parts.
-
-    [[nodiscard]] const armor::Assembly *assembly() const {
-        const PieceAppraisal *p = m_appraisal.piece(m_piece->id);
-        return p && p->assembly ? &*p->assembly : nullptr;
-    }
-
-    /// The parts that a finding is about: one, or the two of a weld, or the plate of a bolt group.
-    [[nodiscard]] std::vector<std::string> partsOf(const Finding &f) const {
-        const armor::Assembly *a = assembly();
-        if (!a) return {};
-        if (a->made(f.subject)) return {f.subject};
-        if (const armor::WeldJoint *w = weldOf(f)) return {w->b, w->a};
-        if (const armor::BoltJoint *j = boltsOf(f)) return {j->part};
-        return {};
-    }
-    [[nodiscard]] const armor::WeldJoint *weldOf(const Finding &f) const {
-        const armor::Assembly *a = assembly();
-        if (a)
-            for (const armor::WeldJoint &w : a->welds)
-                if (w.name == f.subject) return &w;
-        return nullptr;
-    }
-    [[nodiscard]] const armor::BoltJoint *boltsOf(const Finding &f) const {
-        const armor::Assembly *a = assembly();
-        if (!a) return nullptr;
-        for (const auto *list : {&a->mounts, &a->feet})
-            for (const armor::BoltJoint &j : *list)
-                if (j.name == f.subject) return &j;
-        if (a->winch && a->winch->fairleadBolts && a->winch->fairleadBolts->name == f.subject)
-            return &*a->winch->fairleadBolts;
-        return nullptr;
-    }
-
-    // Trials.
-
-    /// The next size up of what a part is made of.
-    Trial nextSize(const std::string &part) const {
-        const armor::Provenance *made = assembly()->made(part);
-        if (!made || !m_pattern->setting(made->sizedBy)) return {};
-        return assembly()->sheet(part) ? nextPlate(made->sizedBy) : nextWall(made->sizedBy);
-    }
-
-    /// What the pattern offers against findings that begin so.
-    void addOffers(std::vector<Trial> &t, const std::string &of, bool whole = false) const {
-        for (const armor::Cure &c : m_pattern->cures)
-            if (whole ? of == c.of : of.starts_with(c.of)) add(t, stepped(c.setting, c.step));
-    }
-
-    void addRoleOffers(std::vector<Trial> &t, const Finding &f) const {
-        for (const std::string &part : partsOf(f)) {
-            const armor::Role role = assembly()->made(part)->role;
-            addOffers(t, fmt::format("role/{}", parts::roleWord(role)), true);
-            if (role == armor::Role::Mount || role == armor::Role::Gusset) add(t, moreGussets(true));
-        }
-    }
-
-    /// Not twice the same setting, and nothing that the pattern does not have.
-    static void add(std::vector<Trial> &t, Trial more) {
-        const auto same = [&more](const Trial &o) {
-            return o.setting == more.setting && (o.values.empty() || o.values.front() == more.values.front());
-        };
-        if ((more.values.empty() && more.changes.empty()) || std::any_of(t.begin(), t.end(), same)) return;
-        t.push_back(std::move(more));
-    }
-
-    std::vector<Trial> trialsFor(const Finding &f) const {
-        std::vector<Trial> t;
-        if (!f.id.starts_with("check/") && !f.id.starts_with("weld-")) {
-            addOffers(t, f.id);
-            return t;
-        }
-        if (!assembly()) return t;
-        const auto is = [&f](std::string_view kind) { return f.id.starts_with(kind); };
-        if (const armor::WeldJoint *w = weldOf(f)) {
-            const bool ofWeld =
-                is("weld-size/") || is("check/weld/") || is("check/seam/") || is("check/fatigue/");
-            if (is("weld-large/")) add(t, stepped(w->legBy, -1));
-            if (ofWeld) add(t, stepped(w->legBy, 1));
-            if (is("weld-")) return t;
-            if (!ofWeld)
-                for (const std::string &part : {w->a, w->b}) add(t, nextSize(part));
-        }
-        if (const armor::BoltJoint *j = boltsOf(f)) {
-            if (is("check/bolt/")) add(t, stronger(j->gradeBy, "10.9"));
-            if (is("check/block/") && assembly()->sheet(j->part)) add(t, nextSize(j->part));
-            add(t, stepped(j->countBy, 1));
-            add(t, weakerWinch());
-            return t;
-        }
-        if (assembly()->made(f.subject)) add(t, nextSize(f.subject));
-        if (is("check/frequency/") || is("check/stability/"))
-            for (const std::string &part : mountedParts()) add(t, nextSize(part));
-        addOffers(t, f.id);
-        addRoleOffers(t, f);
-        if (is("check/impact/")) {
-            add(t, moreGussets(true));
-            for (const armor::BarPart &b : assembly()->bars)
-                if (b.made.role == armor::Role::Beam) add(t, nextSize(b.name));
-        }
-        add(t, weakerWinch());
-        return t;
-    }
-
-    /// The plates that are bolted to the vehicle, and the beams that hang on them.
-    [[nodiscard]] std::vector<std::string> mountedParts() const {
-        std::vector<std::string> out;
-        for (const armor::BoltJoint &m : assembly()->mounts) out.push_back(m.part);
-        for (const armor::BarPart &b : assembly()->bars)
-            if (b.made.role == armor::Role::Beam) out.push_back(b.name);
-        return out;
     }
 
     const Start &m_start;

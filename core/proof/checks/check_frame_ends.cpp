@@ -107,18 +107,21 @@ void tellRail(const CheckContext &context, const armor::BarPart &rail) {
                        "nobody has said whether it is a closed box, a channel or an inverted hat: it is "
                        "taken as a channel",
                        "Look into it and say so (Measure).", at});
-}
-
-bool isRail(const armor::Assembly &assembly, const std::string &bar) {
-    return std::any_of(assembly.fixings.begin(), assembly.fixings.end(),
-                       [&bar](const armor::Fixing &f) { return f.crossmember && f.part == bar; });
+    const auto &mounts = context.assembly.mounts;
+    if (std::any_of(mounts.begin(), mounts.end(), [&at](const armor::BoltJoint &m) {
+            return m.hold.empty() && m.behind.empty() && m.plane.origin.y() * at.y() > 0;
+        }))
+        context.leave(
+            {"both/" + rail.name, rail.name, title,
+             "what is bolted to it and what is welded to it are proved as if the other were not there",
+             "Bolt or weld all of it.", at});
 }
 
 }  // namespace
 
 void checkFrameEnds(const CheckContext &context) {
     for (const armor::BarPart &bar : context.assembly.bars)
-        if (isRail(context.assembly, bar.name)) tellRail(context, bar);
+        if (context.assembly.isFrameRail(bar.name)) tellRail(context, bar);
     for (std::size_t m = 0; m < context.assembly.mounts.size(); ++m) checkFrameEnd(context, m);
 }
 

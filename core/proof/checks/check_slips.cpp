@@ -147,10 +147,10 @@ void checkReceiver(const CheckContext &context, std::size_t index) {
 void checkFixing(const CheckContext &context, std::size_t index) {
     const armor::Fixing &f = context.assembly.fixings[index];
     const int spring = context.proof.idealization.fixingSprings[index];
-    if (f.crossmember) return;  // the frame itself: taken as held fast there
     if (spring < 0)
         return context.leave({"hold/" + f.name, f.part, fmt::format("What {} carries", f.label),
                               "the bar does not reach it", "Measure where it holds the bar.", f.at});
+    if (f.crossmember) return;  // the frame itself: taken as held fast there, as the assumptions say
     checkDeclared(context, {f.name, f.part, f.label, f.at, f.pull, f.shear, 0, false, f.stiffness},
                   [&](std::size_t c) {
                       const Vec3 force =

@@ -275,12 +275,16 @@ class Expander {
         // In the same directions the recovery's own load covers a softer snatch.
         if (pull <= shackle->workingLoad) return;
         const double s = m_rules.recoverySide;
+        const auto measured = m_rules.ropes.find(rope->id);
         for (const auto &[id, side] :
              {std::pair("straight", 0.0), std::pair("left", s), std::pair("right", -s)}) {
             const int c = begin("snatch", placeOf("snatch", "Snatched by the recovery rope at ", a),
                                 wayOf(a, id, side, 0));
             pullAnchor(c, a, pullDirection(a, side, 0) * pull);
             m_out.cases.back().linePull = pull;
+            if (measured != m_rules.ropes.end())
+                m_out.cases.back().basis =
+                    measured->second.source.empty() ? "the house rules" : measured->second.source;
         }
     }
 

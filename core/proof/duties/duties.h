@@ -29,7 +29,8 @@ struct LoadCase {
     std::string title;  ///< what it is in its way
     DutyClass dutyClass = DutyClass::Working;
     std::vector<LoadArrow> arrows;
-    double linePull = 0;               ///< N, where there is a line
+    std::string basis = {};  ///< what its size comes from beside the rules: "pull.csv"; empty: nothing
+    double linePull = 0;     ///< N, where there is a line
     std::vector<std::string> anchors;  ///< tabs that are pulled at
 };
 

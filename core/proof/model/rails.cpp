@@ -39,11 +39,7 @@ void Rails::makeSide(bool left) {
     // Of the crossmembers those count that bound a bay in which something takes hold.
     std::vector<double> members;
     for (const Stop &s : side) {
-        std::optional<double> ahead, behind;
-        for (const double x : m_rig.crossmembers) {
-            if (x >= s.x + nearCrossmember && (!ahead || x < *ahead)) ahead = x;
-            if (x <= s.x - nearCrossmember && (!behind || x > *behind)) behind = x;
-        }
+        auto [ahead, behind] = rig::railBay(m_rig, s.x, s.x);
         const bool atOne = std::any_of(m_rig.crossmembers.begin(), m_rig.crossmembers.end(),
                                        [&](double x) { return std::abs(x - s.x) < nearCrossmember; });
         if (atOne || (!ahead && !behind)) {

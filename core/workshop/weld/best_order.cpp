@@ -30,7 +30,10 @@ class Weighing {
             for (const armor::WeldJoint &w : assembly.welds)
                 if (w.name == s.seam) m_parts.push_back({w.a, w.b});
         }
-        for (const auto &[a, b] : m_parts) m_first.insert({a, b});
+        for (const auto &[a, b] : m_parts) {
+            m_first.insert({a, b});
+            m_onVehicle.push_back(isOfVehicle(assembly, a) || isOfVehicle(assembly, b));
+        }
         for (const WeldStep &s : plan.steps) m_first.erase(s.fits);
     }
 
@@ -107,9 +110,9 @@ class Weighing {
         for (std::size_t i = 0; i < done.size(); ++i)
             if (done[i]) there.insert({m_parts[i].first, m_parts[i].second});
         const auto &[a, b] = m_parts[step];
-        if (onVehicle(step))
+        if (m_onVehicle[step])  // at last, when nothing is left for the bench
             for (std::size_t i = 0; i < done.size(); ++i)
-                if (!done[i] && !onVehicle(i)) return false;
+                if (!done[i] && !m_onVehicle[i]) return false;
         if (!there.contains(a) && !there.contains(b)) return false;
         for (const std::string &part : {a, b})
             for (std::size_t i = 0; i < done.size() && !there.contains(part); ++i) {
@@ -117,9 +120,6 @@ class Weighing {
                 if (!done[i] && std::find(before.begin(), before.end(), part) != before.end()) return false;
             }
         return true;
-    }
-    [[nodiscard]] bool onVehicle(std::size_t step) const {
-        return isOfVehicle(m_in, m_parts[step].first) || isOfVehicle(m_in, m_parts[step].second);
     }
     [[nodiscard]] bool holds(const Order &order) const {
         std::vector<bool> done(order.size());
@@ -135,6 +135,7 @@ class Weighing {
     std::vector<SeamWork> m_works;
     Handler m_handler;
     std::vector<std::pair<std::string, std::string>> m_parts;  ///< of each step
+    std::vector<bool> m_onVehicle;                             ///< of each step: it is welded there
     std::set<std::string> m_first;                             ///< parts that are there without a seam
 };
 

@@ -98,7 +98,7 @@ class Planner {
         for (const armor::BarPart &b : m_in.bars) {
             const bool main = b.made.role == armor::Role::Beam || b.made.role == armor::Role::Hoop ||
                               b.made.role == armor::Role::Outrigger;
-            if (!main || b.length() < leastHeld || b.made.bought == parts::onVehicle) continue;
+            if (!main || b.length() < leastHeld || b.made.isOnVehicle()) continue;
             addStand(b, standShare, 0);
             addStand(b, 1 - standShare, 0);
             if (const double preset = presetOf(b.name); std::abs(preset) >= worthPreset)

@@ -127,7 +127,7 @@ std::vector<BlockedSeam> outOfReach(const armor::Assembly &assembly, const std::
 
 bool isOfVehicle(const armor::Assembly &assembly, const std::string &part) {
     const armor::BarPart *bar = assembly.bar(part);
-    return bar && bar->made.bought == parts::onVehicle;
+    return bar && bar->made.isOnVehicle();
 }
 
 WeldPlan weldOrder(const armor::Assembly &assembly, const std::vector<LineReach> &reach,

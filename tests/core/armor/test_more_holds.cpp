@@ -8,9 +8,9 @@
 #include "core/job/appraise/appraise_under.h"
 #include "core/proof/strength/attachment.h"
 #include "core/workshop/masses.h"
-#include "core/workshop/weld/weld_order.h"
 #include "core/workshop/workshop.h"
 #include "tests/core/armor/hinges.h"
+#include "tests/core/armor/made.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -20,55 +20,12 @@ using hefty::testing::shippedStock;
 
 namespace {
 
-job::Job demo(const char *name) {
-    return job::loadJob(demoPath(name)).value();
-}
-
-Assembly built(const job::Job &job) {
-    return build({job.pieces[0], job.vehicle, rig::geometry(job.vehicle).value(), shippedStock()}).value();
-}
-
-proof::Proof proved(const job::Job &job, const Assembly &a, proof::Detail detail = proof::Detail::Strips) {
-    auto p = proof::prove(a, job.vehicle, rig::geometry(job.vehicle).value(), shippedStock(), job.rules, {},
-                          detail);
-    if (!p) qFatal("%s", p.error().sentence().c_str());
-    return std::move(*p);
-}
-
-bool welded(const Assembly &a, const std::string &one, const std::string &other) {
-    return std::any_of(a.welds.begin(), a.welds.end(), [&](const WeldJoint &w) {
-        return (w.a == one && w.b == other) || (w.a == other && w.b == one);
-    });
-}
-
-const proof::Check *check(const proof::Proof &p, const std::string &id) {
-    for (const proof::Check &c : p.checks)
-        if (c.id == id) return &c;
-    return nullptr;
-}
-
-bool unproved(const proof::Proof &p, const std::string &id) {
-    return std::any_of(p.unproved.begin(), p.unproved.end(),
-                       [&](const proof::Unproved &u) { return u.id == id; });
-}
-
-std::size_t caseOf(const proof::Proof &p, const std::string &id) {
-    for (std::size_t c = 0; c < p.duties.cases.size(); ++c)
-        if (p.duties.cases[c].id == id) return c;
-    qFatal("no case %s", id.c_str());
-}
-
 /// What a spring carries in a case beside what it carries standing still.
 Vec3 beyondWeight(const proof::Proof &p, int spring, std::size_t c) {
     const auto at = [&](std::size_t i) {
         return Vec3(p.solution.cases[i].springs[static_cast<std::size_t>(spring)].head<3>());
     };
     return at(c) - at(caseOf(p, "gravity"));
-}
-
-void nothingToMend(const Assembly &a) {
-    for (const BuildNote &n : a.notes)
-        QVERIFY2(n.onlyTold, (n.part + ": " + n.text.in(measure::UnitSystem::Metric)).c_str());
 }
 
 }  // namespace
@@ -268,113 +225,6 @@ class TestMoreHolds : public QObject {
 
     /// The hinge on the body carries weight times lever over the hub, as one on a beam does; the arm goes
     /// around the body.
-    /// Feet welded around to the rails instead of bolted: seams as long as their rims, rails as they are in
-    /// the frame, nothing of them cut, weighed or welded on the bench.
-    void slidersWeldedToTheRails() {
-        job::Job job = demo("marten-full-set");
-        job.pieces = {job::newPiece(job, *pattern("frame-slider"))};
-        const Assembly bolted = built(job);
-        job.pieces[0].settings["weldedFeet"] = 1.0;
-        const Assembly a = built(job);
-        nothingToMend(a);
-        QVERIFY(a.mounts.empty() && !bolted.mounts.empty());
-        const SheetPart &foot = *a.sheet("foot.left.1");
-        QVERIFY(foot.holes.empty());
-        const auto seam = std::find_if(a.welds.begin(), a.welds.end(), [](const WeldJoint &w) {
-            return (w.a == "rail.left" && w.b == "foot.left.1") ||
-                   (w.b == "rail.left" && w.a == "foot.left.1");
-        });
-        QVERIFY(seam != a.welds.end());
-        QVERIFY2(std::abs(seam->length() - shape::perimeter(foot.outline)) < 1e-6,
-                 qPrintable(QString("%1 %2").arg(seam->length()).arg(shape::perimeter(foot.outline))));
-        QCOMPARE(seam->legBy, std::string("footWeld"));
-        const BarPart &rail = *a.bar("rail.left");
-        double out = 0;
-        for (const Vec2 &p : parts::outlineOf(rail))
-            out = std::max(out, rail.axes().toWorld(Vec3(0, p.x(), p.y())).y());
-        const auto rig = rig::geometry(job.vehicle).value();
-        QVERIFY(std::abs(out - (rig.railSpacing + rig.railWidth) / 2) < 1e-6);
-        const auto made = workshop::fabricate(a, rig, job.shop).value();
-        for (const workshop::CutItem &c : made.cuts) QVERIFY(!c.part.starts_with("rail."));
-        const auto before = workshop::fabricate(bolted, rig, job.shop).value();
-        // the holes' steel and the seams' more, the bolts' less
-        QVERIFY(std::abs(made.mass - before.mass) < 0.03 * before.mass);
-        const auto seams = workshop::seamWork(a, shippedStock());
-        const auto plan = workshop::weldOrder(a, workshop::weldReach(a, {}).value(), seams);
-        bool onVehicle = false;
-        for (const workshop::WeldStep &s : plan.steps) {
-            const bool here = s.seam.find("rail.") != std::string::npos;
-            QVERIFY2(here || !onVehicle, s.seam.c_str());
-            onVehicle = onVehicle || here;
-        }
-        QVERIFY(onVehicle);
-        const proof::Proof p = proved(job, a);
-        QVERIFY(check(p, "weld/" + seam->name));
-        QVERIFY(unproved(p, "grade/rail.left"));  // of the demo's Marten it is assumed
-        QVERIFY(!unproved(p, "section/rail.left"));
-        job.vehicle.railMaterialTrust = rig::Trust::Measured;
-        QVERIFY(!unproved(proved(job, a), "grade/rail.left"));
-        // The rails are where they are: no wheel, hood or lamp is told to meet them.
-        job::Appraisal all = job::appraise(job, shippedStock());
-        job::addFit(all, job);
-        for (const job::Finding &f : all.findings) {
-            const bool ofRail = f.id.find("rail.left") != std::string::npos &&
-                                !f.id.starts_with("unproved/") && !f.id.starts_with("check/");
-            QVERIFY2(!ofRail, f.id.c_str());
-        }
-        // An open rail stands with its web outside; what its wall carries is not known.
-        job.vehicle.railSection = rig::RailSection::Channel;
-        const Assembly open = built(job);
-        QVERIFY(welded(open, "rail.right", "foot.right.2"));
-        QVERIFY(unproved(proved(job, open), "wall/rail.left~foot.left.1"));
-        job.vehicle.railSection = rig::RailSection::Hat;
-        QVERIFY(!build({job.pieces[0], job.vehicle, rig::geometry(job.vehicle).value(), shippedStock()}));
-    }
-    /// A pad welded on top of a rail in the middle between two crossmembers: a beam held fast at both ends
-    /// has P L/8 there.
-    void railBetweenTwoCrossmembers() {
-        job::Job job = demo("marten-full-set");
-        job.pieces = {job::newPiece(job, *pattern("from-nothing"))};
-        auto &operations = job.pieces[0].operations;
-        const auto rig = rig::geometry(job.vehicle).value();
-        const double ahead = rig.crossmembers[1], behind = rig.crossmembers[2], x = (ahead + behind) / 2;
-        operations.push_back({{"op", "rail"}, {"side", "left"}, {"from", -x - 60}, {"to", -x + 60}});
-        operations.push_back(
-            {{"op", "plate"},
-             {"name", "pad"},
-             {"thickness", 10},
-             {"at", {{"at", {x, rig.railSpacing / 2, rig.railCenter + rig.railHeight / 2 + 5}}}},
-             {"normal", {0, 0, 1}},
-             {"up", {1, 0, 0}},
-             {"outline", {{-25, -60}, {25, -60}, {25, 60}, {-25, 60}}}});
-        operations.push_back({{"op", "duty"}, {"name", "pad"}, {"kind", "step"}, {"at", {{"part", "pad"}}}});
-        const Assembly a = built(job);
-        nothingToMend(a);
-        QVERIFY(welded(a, "rail.left", "pad"));
-        const proof::Proof p = proved(job, a);
-        std::size_t step = p.duties.cases.size();
-        for (std::size_t c = 0; c < p.duties.cases.size(); ++c)
-            if (p.duties.cases[c].duty == "step") step = c;
-        QVERIFY(step < p.duties.cases.size());
-        const double expected = job.rules.stepLoad * (ahead - behind) / 8;
-        int ends = 0;
-        for (std::size_t b = 0; b < p.idealization.bars.size(); ++b) {
-            const proof::Bar &bar = p.idealization.bars[b];
-            if (bar.part != "rail.left" || bar.stationFrom > 1) continue;
-            const double M = (p.solution.cases[step].beams[b].from -
-                              p.solution.cases[caseOf(p, "gravity")].beams[b].from)(4);
-            QVERIFY2(std::abs(std::abs(M) / expected - 1) < 0.01, qPrintable(QString::number(M / expected)));
-            ++ends;
-        }
-        QCOMPARE(ends, 1);
-        // A side that is none, and a rail that is there already, are refused and told.
-        for (const Json &wrong : {Json{{"op", "rail"}, {"side", "up"}, {"from", 1}, {"to", 2}},
-                                  Json{{"op", "rail"}, {"side", "left"}, {"from", 600}, {"to", 700}}}) {
-            job::Job other = job;
-            other.pieces[0].operations.push_back(wrong);
-            QVERIFY(!built(other).notes.empty());
-        }
-    }
     void carrierOnTheBody() {
         job::Job job = demo("dunnock-body-carrier");
         const Assembly a = built(job);

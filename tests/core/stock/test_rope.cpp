@@ -2,6 +2,8 @@
 
 #include <cmath>
 
+#include "core/job/appraise/duty_list.h"
+#include "core/job/shop/rope_snatch.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -45,6 +47,30 @@ class TestRope : public QObject {
             }
             QVERIFY2(std::abs(work / (2150 * v * v / 2) - 1) < 1e-4, qPrintable(QString::number(work)));
         }
+    }
+    /// A rope that was measured snatches by its curve, and the duty says where that is from.
+    void dutyOfAMeasuredRope() {
+        job::Job job = job::loadJob(hefty::testing::demoPath("marten-front-bumper")).value();
+        const stock::Rope &known = *hefty::testing::shippedStock().rope("recovery-22");
+        const auto snatch = [&job] {
+            const job::Appraisal a = job::appraise(job, hefty::testing::shippedStock());
+            for (const job::DutyPlace &d : a.pieces[0].duties)
+                if (d.duty == "snatch") return std::pair(d.force, d.why);
+            return std::pair(0.0, std::string());
+        };
+        QVERIFY(snatch().second.find("as the stock says") != std::string::npos);
+        job.rules.ropes["recovery-22"] = {"pull.csv", {{0, 0}, {0.1, 8000}, {0.2, 60000}, {0.3, 127000}}};
+        const auto [force, why] = snatch();
+        QVERIFY2(why.find("pull.csv") != std::string::npos, why.c_str());
+        const job::Appraisal a = job::appraise(job, hefty::testing::shippedStock());
+        const double mass = a.rig->worst.total, speed = job.rules.snatchSpeed;
+        // by hand: the first stretch takes 8000/2 x 0.9 m, the rest of the energy goes into the second
+        const double left = mass * speed * speed / 2 - 8000.0 / 2 * 0.1 * known.length / 1000;
+        const double k = (60000.0 - 8000) / (0.1 * known.length / 1000);
+        QVERIFY2(std::abs(force - std::sqrt(8000.0 * 8000 + 2 * k * left)) < 1,
+                 qPrintable(QString::number(force)));
+        const job::RopeSnatch told = job::ropeSnatch(a, job.rules, known, nullptr);
+        QVERIFY(std::abs(told.byTaken.force - force) < 1e-6 && told.byStock.force != told.byTaken.force);
     }
     /// Of a measured rope the duties take the curve, and the file keeps it.
     void houseKnowsItsRopes() {
