@@ -48,6 +48,11 @@ QPointF SpaceCamera::place(const Vec3 &p) const {
     return QPointF(p.dot(right()) * scale, -p.dot(up()) * scale) + center;
 }
 
+Vec3 SpaceCamera::pointAt(const QPointF &place) const {
+    const QPointF from = (place - center) / scale;
+    return from.x() * right() - from.y() * up();
+}
+
 DepthPicture::DepthPicture(const QSize &size, double ratio, const SpaceCamera &camera, const QColor &ground)
     : m_camera(camera),
       m_ratio(ratio),

@@ -26,6 +26,8 @@ struct SpaceCamera {
     [[nodiscard]] Vec3 up() const;
     [[nodiscard]] Vec3 toViewer() const;
     [[nodiscard]] QPointF place(const Vec3 &p) const;
+    /// A point of the line of sight through a place of the picture.
+    [[nodiscard]] Vec3 pointAt(const QPointF &place) const;
     /// Along the line of sight, larger is nearer [mm].
     [[nodiscard]] double depth(const Vec3 &p) const { return p.dot(toViewer()); }
 };

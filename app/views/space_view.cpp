@@ -193,7 +193,7 @@ void SpaceView::paintEvent(QPaintEvent *) {
     p.setOpacity(1);
     p.setRenderHint(QPainter::Antialiasing);
     if (drawOver) drawOver(p);
-    drawTargets(p);
+    if (!m_pointing) drawTargets(p);
     if (m_place) {
         p.setPen(QPen(colors().bad, 2.5));
         p.setBrush(Qt::NoBrush);
@@ -265,7 +265,8 @@ void SpaceView::mousePressEvent(QMouseEvent *event) {
     m_from = m_pressed = event->position();
     m_moved = false;
     if (targets) m_targets = targets();
-    const int hit = event->button() == Qt::LeftButton ? targetAt(event->position()) : -1;
+    const bool takesHandles = event->button() == Qt::LeftButton && !m_pointing;
+    const int hit = takesHandles ? targetAt(event->position()) : -1;
     if (hit >= 0)
         m_drag = Drag{m_targets[static_cast<std::size_t>(hit)], event->position(), m_session->newGesture()};
     update();
@@ -284,7 +285,8 @@ void SpaceView::mouseMoveEvent(QMouseEvent *event) {
         return;
     }
     if (!(event->buttons() & (Qt::LeftButton | Qt::RightButton | Qt::MiddleButton))) {
-        setCursor(targetAt(event->position()) >= 0 ? Qt::SizeAllCursor : Qt::ArrowCursor);
+        if (hovered) hovered(*event);
+        if (!m_pointing) setCursor(targetAt(event->position()) >= 0 ? Qt::SizeAllCursor : Qt::ArrowCursor);
         return;
     }
     const QPointF all = event->position() - m_pressed;
@@ -303,8 +305,15 @@ void SpaceView::mouseMoveEvent(QMouseEvent *event) {
 void SpaceView::mouseReleaseEvent(QMouseEvent *event) {
     const bool dragged = m_drag.has_value();
     m_drag.reset();
-    if (!dragged && !m_moved && event->button() == Qt::LeftButton && !(clicked && clicked(event->position())))
+    const bool plain = !dragged && !m_moved && event->button() == Qt::LeftButton;
+    if (plain && !(takes && takes(*event)) && !(clicked && clicked(event->position())))
         pickAt(event->position());
+    update();
+}
+
+void SpaceView::setPointing(bool on) {
+    m_pointing = on;
+    setCursor(on ? Qt::CrossCursor : Qt::ArrowCursor);
     update();
 }
 

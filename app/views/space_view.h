@@ -20,10 +20,14 @@ class SpaceView : public QWidget {
 
     /// What can be dragged; asked for anew before each paint.
     std::function<std::vector<DragTarget>()> targets;
-    std::set<std::string> later;                   ///< parts of the chosen piece that are not there yet
-    std::function<void(DepthPicture &)> drawInto;  ///< adds to the picture, in the place of the seams
-    std::function<void(QPainter &)> drawOver;      ///< paints on top of the picture
-    std::function<bool(const QPointF &)> clicked;  ///< a click that turns nothing; true: it is taken
+    std::set<std::string> later;                       ///< parts of the chosen piece that are not there yet
+    std::function<void(DepthPicture &)> drawInto;      ///< adds to the picture, in the place of the seams
+    std::function<void(QPainter &)> drawOver;          ///< paints on top of the picture
+    std::function<bool(const QPointF &)> clicked;      ///< a click that turns nothing; true: it is taken
+    std::function<bool(const QMouseEvent &)> takes;    ///< the same, with its keys, before anything else
+    std::function<void(const QMouseEvent &)> hovered;  ///< the pointer moves without a button
+    /// A place is pointed at: handles let go of the pointer, which is a cross.
+    void setPointing(bool on);
     QString title;
 
     void showVehicle(bool show);
@@ -76,7 +80,7 @@ class SpaceView : public QWidget {
     std::vector<DragTarget> m_targets;
     std::optional<Vec3> m_place;
     QPointF m_from, m_pressed;
-    bool m_moved = false;
+    bool m_moved = false, m_pointing = false;
     std::function<void()> m_whenSmall;
     struct Drag {
         DragTarget target;

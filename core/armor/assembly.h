@@ -154,6 +154,10 @@ struct BoltJoint {
     double holdStiffness = 0;        ///< of what is behind it, every way, N/mm; 0: not declared
     double holdPull = 0, holdShear = 0;  ///< what its maker or owner lets it carry, N; 0: not declared
     std::string behind = {};  ///< a part of the piece that this one stands on, in place of the vehicle
+    /// The plate on the far side of what it is clamped to: the bolts pass beside that, friction holds. Empty:
+    /// they go through it.
+    std::string clampedBy = {};
+    double clampOut = 0;  ///< middle of a bolt to the edge of what is clamped, mm
     /// How far the bolt can go in its hole before it bears [mm].
     [[nodiscard]] double play() const { return hole > diameter ? (hole - diameter) / 2 : 0; }
 };

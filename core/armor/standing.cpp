@@ -71,6 +71,7 @@ class Renamer {
         rename(b.name);
         rename(b.part);
         rename(b.behind);
+        rename(b.clampedBy);
         if (m_of.has(nameBelow(m_id, b.onto))) rename(b.onto);
     }
     void joints() {

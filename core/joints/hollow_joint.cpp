@@ -38,6 +38,7 @@ BranchStrength roundStrength(const TubeOnTube &j, working::Working *w) {
     range(s.outside, D / t <= 50, fmt::format("D/t = {} is above 50.", number(D / t)));
     range(s.outside, Db / j.branchWall <= 50,
           fmt::format("Db/tb = {} is above 50.", number(Db / j.branchWall)));
+    s.slender = D / t > 50 || Db / j.branchWall > 50;
     range(s.outside, j.angle >= pi / 6 - 1e-9, "The angle is below 30 degrees.");
     range(s.outside, Fy <= 360, fmt::format("Fy = {} MPa is above 360.", number(Fy)));
     if (w) {
@@ -104,6 +105,7 @@ BranchStrength boxStrength(const TubeOnTube &j, working::Working *w) {
     range(s.outside, B / t <= 35, fmt::format("B/t = {} is above 35.", number(B / t)));
     range(s.outside, j.chordHeight / t <= 35,
           fmt::format("H/t = {} is above 35.", number(j.chordHeight / t)));
+    s.slender = B / t > 35 || j.chordHeight / t > 35;
     range(s.outside, j.chordHeight / B >= 0.5 && j.chordHeight / B <= 2, "H/B is not between 0.5 and 2.");
     range(s.outside, j.angle >= pi / 6 - 1e-9, "The angle is below 30 degrees.");
     range(s.outside, Fy <= 360, fmt::format("Fy = {} MPa is above 360.", number(Fy)));

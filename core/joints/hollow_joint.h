@@ -29,6 +29,7 @@ struct BranchStrength {
     double inPlane = 0;  ///< Mn, N·mm, bent in the plane of the two axes
     double outOfPlane = 0;
     std::vector<std::string> outside;  ///< what is beyond the ranges that the formulas were tested for
+    bool slender = false;              ///< a wall among that: it could buckle before it yields
 };
 
 /// Nominal strengths of a T or Y joint.

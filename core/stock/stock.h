@@ -115,7 +115,8 @@ struct Fairlead {
     double mass = 0;
     double boltSpacing = 0, openingWidth = 0, openingHeight = 0;
     double depth = 0, width = 0, height = 0;
-    std::string bolt;  ///< the size of its two bolts, side by side
+    std::string bolt;         ///< the size of its two bolts, side by side
+    std::string madeOf = {};  ///< a plate's material that a shop could make it of; empty: none
 };
 
 struct Receiver {

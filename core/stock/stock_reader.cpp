@@ -205,6 +205,7 @@ void readBought(const Json &json, Stock &stock, Faults &faults) {
         l.width = o.positive("width");
         l.height = o.positive("height");
         l.bolt = o.text("bolt");
+        l.madeOf = o.text("madeOf", std::string());
     });
     readParts(file, "receivers", stock.receivers, faults, [](ObjectReader &o, Receiver &r) {
         r.inside = o.positive("inside");

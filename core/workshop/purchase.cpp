@@ -87,6 +87,24 @@ class NeedList {
         need.ownHours += (2 * m_shop.sawMinutes + 2 * m_shop.holeMinutes) / 60 * m_shop.hoursFactor;
         need.ownBy = "its tube by weight; two saw cuts, the pin's hole through two walls";
     }
+    /// A hawse can be made of thick plate: its rim and opening cut, two holes, the mouth rounded by hand.
+    void fairlead(const std::string &id, const stock::Stock &stock) {
+        constexpr double rounding = 4;  // times what cutting the mouth's edge takes: house practice
+        const stock::Fairlead *f = stock.fairlead(id);
+        const stock::Material *metal = f ? stock.material(f->madeOf) : nullptr;
+        if (!metal) return;
+        Need &need = at("bought/" + id, Need::Kind::Bought);
+        const double area = f->width * f->height - f->openingWidth * f->openingHeight;
+        const double mouth = 2 * (f->openingWidth + f->openingHeight) / 1000;  // m
+        const double rim = 2 * (f->width + f->height) / 1000;
+        need.own = need.own.value_or(0) +
+                   area * f->depth * metal->density / (1 - m_shop.plateWaste) * m_shop.platePricePerKg;
+        need.ownHours += (m_shop.plateMinutes * (rim + mouth + rounding * mouth) + 2 * m_shop.holeMinutes) /
+                         60 * m_shop.hoursFactor;
+        need.ownBy =
+            "its plate by weight with waste; rim and opening cut, two holes, the mouth rounded and polished; "
+            "nobody has rated it";
+    }
     void work(const WorkHours &hours) {
         for (const WorkLine &l : hours.lines)
             for (const auto &[line, id, what] :
@@ -173,7 +191,10 @@ std::vector<Need> needsOf(const std::vector<const armor::Assembly *> &assemblies
         for (const armor::BoltJoint &j : a->feet) list.bolts(j);
         if (a->winch && a->winch->fairleadBolts) list.bolts(*a->winch->fairleadBolts);
         for (const armor::BoughtPart &b : a->bought)
-            if (b.kind != "wheel" && !b.id.empty()) list.bought(b.id, b.label.empty() ? b.id : b.label);
+            if (b.kind != "wheel" && !b.id.empty()) {
+                list.bought(b.id, b.label.empty() ? b.id : b.label);
+                list.fairlead(b.id, stock);
+            }
         for (const armor::BarPart &b : a->bars)
             if (!b.made.bought.empty() && !b.made.isOnVehicle()) list.receiver(b, stock);
     }

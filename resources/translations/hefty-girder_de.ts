@@ -529,8 +529,8 @@ Wo: %1</translation>
             <translation>balken@350 wall rearward</translation>
         </message>
         <message>
-            <source>Pick "%1" in the drawings</source>
-            <translation>"%1" in den Zeichnungen zeigen</translation>
+            <source>Pick "%1" in the pictures</source>
+            <translation>"%1" in den Bildern zeigen</translation>
         </message>
         <message>
             <source>Build: %1</source>
@@ -2943,8 +2943,8 @@ Zuerst %1 ansehen: %2 getroffen.</translation>
     <context>
         <name>hefty::app::PlacePicker</name>
         <message>
-            <source>Point at "%1" in a drawing. Shift: on the wall that faces you. Esc leaves.</source>
-            <translation>In einer Zeichnung auf "%1" zeigen. Umschalt: auf die zugewandte Wand. Esc verlässt.</translation>
+            <source>Point at "%1" in a picture. Shift: on the wall that faces you. Esc leaves.</source>
+            <translation>In einem Bild auf "%1" zeigen. Umschalt: auf die zugewandte Wand. Esc verlässt.</translation>
         </message>
         <message>
             <source>Enter builds it.</source>
@@ -4786,7 +4786,82 @@ Erst das Fahrzeug messen: Fehlendes steht rechts.</translation>
         </message>
     </context>
     <context>
+        <name>hefty::app::StraighterSheet</name>
+        <message>
+            <source>A straighter order of welding</source>
+            <translation>Eine geradere Schweißfolge</translation>
+        </message>
+        <message>
+            <source>How far the search has come</source>
+            <translation>Wie weit die Suche ist</translation>
+        </message>
+        <message>
+            <source>Seams are tried at other places of the order, those that pull most first, in the piece's own model. No order is taken that leaves more out of the torch's reach or takes over 20 minutes longer. What is found is shown before anything changes.</source>
+            <translation>Nähte werden an anderen Stellen der Folge versucht, die am stärksten ziehenden zuerst, im Modell des Stücks selbst. Keine Folge wird genommen, die mehr außer Reichweite des Brenners lässt oder über 20 Minuten länger dauert. Was gefunden wird, wird gezeigt, bevor sich etwas ändert.</translation>
+        </message>
+        <message>
+            <source>Look for it</source>
+            <translation>Suchen</translation>
+        </message>
+        <message>
+            <source>Stop</source>
+            <translation>Anhalten</translation>
+        </message>
+        <message>
+            <source>Weld in this order</source>
+            <translation>In dieser Folge schweißen</translation>
+        </message>
+        <message>
+            <source>There is no piece to weld.</source>
+            <translation>Es gibt kein Stück zu schweißen.</translation>
+        </message>
+        <message>
+            <source>Trying orders…</source>
+            <translation>Folgen werden versucht…</translation>
+        </message>
+        <message>
+            <source>Stopping…</source>
+            <translation>Wird angehalten…</translation>
+        </message>
+        <message>
+            <source>%1: %2 %3</source>
+            <translation>%1: %2 %3</translation>
+        </message>
+        <message>
+            <source>nothing that is worth telling</source>
+            <translation>nichts, was der Rede wert ist</translation>
+        </message>
+        <message>
+            <source>None of %1 orders leaves it straighter. Use a jig, presets or a bar tacked between the mounts.</source>
+            <translation>Keine von %1 Folgen lässt es gerader. Eine Vorrichtung, Vorgaben oder ein zwischen die Halter gehefteter Stab helfen.</translation>
+        </message>
+        <message>
+            <source>As it is now:%1
+
+In the order found, %2 percent straighter:%3
+
+Waiting %4 to %5 min, turns of the piece %6 to %7. Tried %8 orders. Half to one and a half of such figures is what they are worth.</source>
+            <translation>Wie es jetzt ist:%1
+
+In der gefundenen Folge, %2 Prozent gerader:%3
+
+Warten: %4, dann %5 min; Wenden des Stücks: %6, dann %7 Mal. %8 Folgen versucht. Solche Zahlen sind das Halbe bis Anderthalbfache wert.</translation>
+        </message>
+        <message>
+            <source>Weld in a straighter order</source>
+            <translation>In einer geraderen Folge schweißen</translation>
+        </message>
+    </context>
+    <context>
         <name>hefty::app::WeldBench</name>
+        <message>
+            <source>Straighter…</source>
+            <translation>Gerader…</translation>
+        </message>
+        <message>
+            <source>Looks for an order that leaves the piece straighter.</source>
+            <translation>Sucht eine Folge, die das Stück gerader lässt.</translation>
+        </message>
         <message>
             <source>Seams</source>
             <translation>Nähte</translation>

@@ -200,6 +200,34 @@ class TestShop : public QObject {
         QCOMPARE(table->item(0, 1)->text().toInt(), parts - 1);
         QCOMPARE(table->item(0, 3)->text(), QString("–"));  // to be laid out anew
     }
+    /// A straighter order is looked for in the background, shown, taken as one step and undone; the search
+    /// can be stopped.
+    void straighterOrder() {
+        DemoWindow demo("weld", demoPath("marten-front-bumper"));
+        QVERIFY(demo.settle());
+        QTest::mouseClick(demo.find<QPushButton>("orderStraighter"), Qt::LeftButton);
+        QTRY_VERIFY(demo.window.findChild<QDialog *>("straighterSheet"));
+        auto *begin = demo.find<QPushButton>("straighterBegin");
+        auto *result = demo.find<QLabel>("straighterResult");
+        QTest::mouseClick(begin, Qt::LeftButton);
+        QVERIFY(!begin->isEnabled());
+        QTest::mouseClick(demo.find<QPushButton>("straighterStop"), Qt::LeftButton);
+        QTRY_VERIFY_WITH_TIMEOUT(begin->isEnabled(), 60000);
+        QVERIFY2(result->text().contains("Stopped"), qPrintable(result->text()));
+        QVERIFY(!demo.find<QPushButton>("straighterTake")->isEnabled());
+        QTest::mouseClick(begin, Qt::LeftButton);
+        QTRY_VERIFY_WITH_TIMEOUT(begin->isEnabled(), 300000);
+        auto *take = demo.find<QPushButton>("straighterTake");
+        QVERIFY2(result->text().contains(take->isEnabled() ? "percent straighter" : "None of"),
+                 qPrintable(result->text()));
+        if (!take->isEnabled()) return;
+        QTest::mouseClick(take, Qt::LeftButton);
+        QCOMPARE(demo.session().job().weldOrders.size(), std::size_t{1});
+        QVERIFY(demo.settle());
+        QVERIFY(demo.find<QLabel>("orderCost")->text().startsWith("Your order"));
+        demo.session().undoStack()->undo();
+        QVERIFY(demo.session().job().weldOrders.empty());
+    }
     /// Steps of the order moved by button and by dragging; what it costs; back to the plan; who welded.
     void orderByHand() {
         DemoWindow demo("weld", demoPath("marten-front-bumper"));

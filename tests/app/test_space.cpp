@@ -1,9 +1,14 @@
+#include <QComboBox>
+#include <QLineEdit>
+#include <QPushButton>
 #include <QSlider>
 #include <QTemporaryDir>
 #include <QToolButton>
 
 #include "app/stops/layout/layout_bench.h"
+#include "app/stops/layout/place_text.h"
 #include "app/views/space_view.h"
+#include "app/window/theme.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;
@@ -215,6 +220,73 @@ class TestSpace : public QObject {
         QApplication::processEvents();
         QVERIFY(demo.find<PlanView>("layoutTop")->width() > 400);
         QVERIFY(space->width() < 300);
+    }
+
+    /// A tube from a wall of the beam that is pointed at in space to a free place; the picture still turns
+    /// under the pointer, handles let go of it.
+    void builtByPointing() {
+        DemoWindow demo("layout");
+        QVERIFY(demo.settle());
+        auto *space = demo.find<SpaceView>("layoutSpace");
+        QTest::mouseClick(demo.find<QPushButton>("trayByHand"), Qt::LeftButton);
+        hefty::testing::enlarge(space);
+        auto *kind = demo.find<QComboBox>("buildKind");
+        kind->setCurrentIndex(kind->findData("tube"));
+        QTest::mouseClick(demo.find<QToolButton>("pick.from"), Qt::LeftButton);
+        QTest::qWait(50);
+        QCOMPARE(space->cursor().shape(), Qt::CrossCursor);
+        const auto held = demo.session().appraisal();
+        const armor::BarPart &beam = *held->pieces[0].assembly->bar("beam");
+        // where no named place of another part is near in the picture
+        const auto places = armor::snaps(*held->pieces[0].assembly, *held->rig);
+        const auto onTop = [&](double share) {
+            return Vec3(beam.axesAt(beam.length() * share).origin + Vec3(0, 0, beam.section.height / 2));
+        };
+        const auto lonely = [&](double share) {
+            return std::all_of(places.begin(), places.end(), [&](const armor::Snap &s) {
+                const QPointF d = space->toScreen(s.at) - space->toScreen(onTop(share));
+                return std::hypot(d.x(), d.y()) > handReach + 6;
+            });
+        };
+        double share = 0.05;
+        while (share < 0.95 && !lonely(share)) share += 0.01;
+        QVERIFY(share < 0.95);
+        const Vec3 top = onTop(share);
+        const auto click = [&](const Vec3 &at, Qt::KeyboardModifiers keys) {
+            const QPoint to = space->toScreen(at).toPoint();
+            QTest::mouseMove(space, to);
+            QTest::mouseClick(space, Qt::LeftButton, keys, to);
+        };
+        click(top, Qt::ShiftModifier);
+        const QString from = demo.find<QLineEdit>("build.from")->text();
+        QVERIFY2(from.startsWith("beam@") && from.endsWith("wall up"), qPrintable(from));
+        // turned while a place is looked for
+        const double yaw = space->camera().yaw;
+        QTest::mousePress(space, Qt::LeftButton, {}, QPoint(40, 60));
+        QTest::mouseMove(space, QPoint(70, 60));
+        QTest::mouseRelease(space, Qt::LeftButton, {}, QPoint(70, 60));
+        QVERIFY(space->camera().yaw < yaw);
+        QVERIFY(demo.find<QLineEdit>("build.to")->text().isEmpty());
+        // a free place lies as deep as the last one, where the pointer is
+        const Vec3 free = top + Vec3(0, 60, 320);
+        click(free, {});
+        const auto numbers =
+            numbersFromText(demo.find<QLineEdit>("build.to")->text(), demo.session().units());
+        QVERIFY(numbers && numbers->size() == 3);
+        const Vec3 taken((*numbers)[0], (*numbers)[1], (*numbers)[2]);
+        int along = 0;  // of the vehicle's axes, looked along most
+        space->camera().toViewer().cwiseAbs().maxCoeff(&along);
+        QVERIFY2(std::abs((taken - top)[along]) < 3, qPrintable(demo.find<QLineEdit>("build.to")->text()));
+        const QPointF off = space->toScreen(taken) - space->toScreen(free);
+        QVERIFY2(std::hypot(off.x(), off.y()) < 6, qPrintable(demo.find<QLineEdit>("build.to")->text()));
+        QTest::mouseClick(demo.find<QPushButton>("buildMake"), Qt::LeftButton);
+        QVERIFY(demo.settle());
+        QCOMPARE(space->cursor().shape(), Qt::ArrowCursor);
+        const auto after = demo.session().appraisal();
+        const armor::BarPart *tube = after->pieces[0].assembly->bar("tube");
+        QVERIFY(tube);
+        QVERIFY(std::abs(tube->from.z() - top.z()) < 1e-6 && std::abs(tube->from.y() - top.y()) < 6);
+        QVERIFY((tube->to - taken).norm() < 0.2);
     }
 
   private:

@@ -133,14 +133,14 @@ QWidget *BuildBox::makeField(const BuildField &f) {
     return edit;
 }
 
-/// A button that lets the field's place be pointed at in the drawings.
+/// A button that lets the field's place be pointed at in the pictures.
 QToolButton *BuildBox::makePick(const BuildField &f) {
     const QString key = QLatin1String(f.key);
     auto *button = new QToolButton;
     button->setIcon(QIcon(":/icons/pick.svg"));
     button->setCheckable(true);
     button->setObjectName("pick." + key);
-    button->setAccessibleName(tr("Pick \"%1\" in the drawings").arg(f.label()));
+    button->setAccessibleName(tr("Pick \"%1\" in the pictures").arg(f.label()));
     button->setToolTip(button->accessibleName());
     button->setFixedSize(36, 36);
     connect(button, &QToolButton::clicked, this, [this, key](bool on) { pick(on ? key : QString()); });

@@ -24,7 +24,7 @@ class BuildBox : public QWidget {
 
     [[nodiscard]] const BuildSpec &spec() const;
     [[nodiscard]] QString textOf(const QString &key) const;
-    /// The field whose place is pointed at in the drawings; empty: none is.
+    /// The field whose place is pointed at in the pictures; empty: none is.
     [[nodiscard]] QString picking() const { return m_pick; }
     void pick(const QString &key);
     /// Takes a place for the field that is picked, and goes on to the next one.

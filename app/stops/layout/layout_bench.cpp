@@ -58,7 +58,6 @@ LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m
     m_formLayout->addWidget(new StandsOnBox(session, form));
     m_formLayout->addWidget(m_tweaks);
     m_formLayout->addWidget(build);
-    new PlacePicker(session, build, {m_side, m_top, m_front});
     m_formLayout->addStretch();
     auto *tray = m_tray = new QScrollArea(this);
     tray->setWidget(form);
@@ -75,6 +74,7 @@ LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m
     m_space->setAccessibleName(m_space->title);
     m_space->targets = [this] { return targetsInSpace(); };
     addEnlarger(m_space, m_space->title);
+    new PlacePicker(session, build, {m_side, m_top, m_front}, m_space);
     enlarge(m_space);
     auto *drawing = new QWidget(this);
     auto *drawn = new QHBoxLayout(drawing);
@@ -120,7 +120,7 @@ QHBoxLayout *LayoutBench::makeTrayChooser(QWidget *build) {
     build->hide();
     connect(m_byHand, &QPushButton::toggled, this, [this, build](bool on) {
         build->setVisible(on);
-        if (on && m_large == m_space) enlarge(m_front);  // places are pointed at in the drawings
+        if (on && m_large == m_space) enlarge(m_front);  // free places are easiest told in a drawing
         if (m_settings) m_settings->setVisible(!on);
     });
     return row;

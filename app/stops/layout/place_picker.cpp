@@ -15,14 +15,11 @@ using Field = BuildField::Kind;
 
 }  // namespace
 
-PlacePicker::PlacePicker(Session *session, BuildBox *box, std::vector<PlanView *> views)
-    : QObject(box), m_session(session), m_box(box), m_views(std::move(views)) {
-    for (PlanView *view : m_views) {
-        view->hovered = [this, view](const QMouseEvent &event) { hover(*view, event); };
-        view->takes = [this, view](const QMouseEvent &event) { return click(*view, event); };
-        view->drawOver = [this, view](QPainter &painter) { drawOn(*view, painter); };
-        view->installEventFilter(this);
-    }
+PlacePicker::PlacePicker(Session *session, BuildBox *box, const std::vector<PlanView *> &views,
+                         SpaceView *space)
+    : QObject(box), m_session(session), m_box(box) {
+    for (PlanView *view : views) add(view);
+    add(space);
     m_soon.setSingleShot(true);
     m_soon.setInterval(40);
     connect(&m_soon, &QTimer::timeout, this, &PlacePicker::tryOut);
@@ -34,6 +31,35 @@ PlacePicker::PlacePicker(Session *session, BuildBox *box, std::vector<PlanView *
         startPicking();
         m_soon.start();
     });
+}
+
+void PlacePicker::add(PlanView *view) {
+    const PointedView &of = m_views.emplace_back(PointedView{
+        view,
+        [view](const QPointF &at) {
+            return armor::Sight{view->pointAt(at), sightOf(view->side()), handReach / view->scale()};
+        },
+        [view](const Vec3 &p) { return view->toScreen(p); }, [view] { return sightOf(view->side()); },
+        [view](bool on) { view->setCursor(on ? Qt::CrossCursor : Qt::ArrowCursor); }});
+    view->hovered = [this, &of](const QMouseEvent &event) { hover(of, event); };
+    view->takes = [this, &of](const QMouseEvent &event) { return click(of, event); };
+    view->drawOver = [this, &of](QPainter &painter) { drawOn(of, painter); };
+    view->installEventFilter(this);
+}
+
+void PlacePicker::add(SpaceView *view) {
+    const PointedView &of = m_views.emplace_back(PointedView{
+        view,
+        [view](const QPointF &at) {
+            const SpaceCamera &camera = view->camera();
+            return armor::Sight{camera.pointAt(at), camera.toViewer(), handReach / camera.scale};
+        },
+        [view](const Vec3 &p) { return view->toScreen(p); }, [view] { return view->camera().toViewer(); },
+        [view](bool on) { view->setPointing(on); }, true});
+    view->hovered = [this, &of](const QMouseEvent &event) { hover(of, event); };
+    view->takes = [this, &of](const QMouseEvent &event) { return click(of, event); };
+    view->drawOver = [this, &of](QPainter &painter) { drawOn(of, painter); };
+    view->installEventFilter(this);
 }
 
 const armor::Assembly *PlacePicker::assembly() const {
@@ -59,7 +85,7 @@ void PlacePicker::startPicking() {
     }
     const bool crossed = !m_snaps.empty();
     if (crossed != m_crossed)
-        for (PlanView *view : m_views) view->setCursor(crossed ? Qt::CrossCursor : Qt::ArrowCursor);
+        for (const PointedView &view : m_views) view.setPointing(crossed);
     m_crossed = crossed;
     repaintAll();
 }
@@ -69,27 +95,30 @@ bool PlacePicker::active() const {
 }
 
 void PlacePicker::repaintAll() {
-    for (PlanView *view : m_views) view->update();
+    for (const PointedView &view : m_views) view.widget->update();
 }
 
-/// A place where nothing needs to be: as deep in the picture as the last one.
-QString PlacePicker::spotAt(const PlanView &view, const armor::Sight &sight, Vec3 *place) const {
-    const Vec3 &through = sight.through;
-    *place = through + (m_depth - through).dot(sight.toViewer) * sight.toViewer;
+/// A place where nothing needs to be: as deep in the picture as the last one, along the axis of the vehicle
+/// that is looked along most.
+QString PlacePicker::spotAt(const armor::Sight &sight, Vec3 *place) const {
+    int along = 0;
+    sight.toViewer.cwiseAbs().maxCoeff(&along);
+    const double way = (m_depth - sight.through)[along] / sight.toViewer[along];
+    *place = sight.through + way * sight.toViewer;
     for (int i = 0; i < 3; ++i)
-        if (std::abs(sightOf(view.side())[i]) < 0.5)
-            (*place)[i] = std::round((*place)[i] / sight.step) * sight.step;
+        if (i != along) (*place)[i] = std::round((*place)[i] / sight.step) * sight.step;
     return textOfNumbers({place->x(), place->y(), place->z()}, m_session->units());
 }
 
-QString PlacePicker::meaning(const PlanView &view, const QMouseEvent &event, std::optional<Vec3> *place,
+QString PlacePicker::meaning(const PointedView &view, const QMouseEvent &event, std::optional<Vec3> *place,
                              QString *name) const {
     const armor::Assembly *built = assembly();
     const BuildField *field = m_box->spec().field(m_box->picking());
     if (!field || !built) return {};
-    armor::Sight sight{view.pointAt(event.position()), sightOf(view.side()), handReach / view.scale()};
+    armor::Sight sight = view.sightAt(event.position());
     sight.step = m_session->units() == measure::UnitSystem::Inch ? 25.4 / 8 : 5;
     sight.ontoWall = field->kind == Field::Wall || event.modifiers().testFlag(Qt::ShiftModifier);
+    if (view.inSpace) sight.seen = armor::wallSeen(*built, sight);
     if (field->kind == Field::OnPart) {
         const auto on = armor::placeOnPart(*built, m_box->textOf("part").toStdString(), sight);
         if (!on) return {};
@@ -103,13 +132,13 @@ QString PlacePicker::meaning(const PlanView &view, const QMouseEvent &event, std
             return textOfPlace(snap->place, m_session->units());
         }
     Vec3 free = Vec3::Zero();
-    const QString text = spotAt(view, sight, &free);
+    const QString text = spotAt(sight, &free);
     *place = free;
     *name = text;
     return text;
 }
 
-void PlacePicker::hover(const PlanView &view, const QMouseEvent &event) {
+void PlacePicker::hover(const PointedView &view, const QMouseEvent &event) {
     if (m_box->picking().isEmpty()) return;
     m_at.reset();
     m_name.clear();
@@ -119,7 +148,7 @@ void PlacePicker::hover(const PlanView &view, const QMouseEvent &event) {
     repaintAll();
 }
 
-bool PlacePicker::click(const PlanView &view, const QMouseEvent &event) {
+bool PlacePicker::click(const PointedView &view, const QMouseEvent &event) {
     if (m_box->picking().isEmpty()) return false;
     hover(view, event);
     if (m_text.isEmpty()) return true;
@@ -143,7 +172,7 @@ void PlacePicker::tryOut() {
     QStringList lines;
     if (!picking.isEmpty())
         if (const BuildField *f = m_box->spec().field(picking))
-            lines << tr("Point at \"%1\" in a drawing. Shift: on the wall that faces you. Esc leaves.")
+            lines << tr("Point at \"%1\" in a picture. Shift: on the wall that faces you. Esc leaves.")
                          .arg(f->label());
     if (m_armed) lines << tr("Enter builds it.");
     if (operation && piece && assembly()) {
@@ -161,8 +190,8 @@ void PlacePicker::tryOut() {
     repaintAll();
 }
 
-void PlacePicker::drawGhost(const PlanView &view, QPainter &painter) const {
-    const Vec3 sight = sightOf(view.side());
+void PlacePicker::drawGhost(const PointedView &view, QPainter &painter) const {
+    const Vec3 sight = view.toViewer();
     QColor fill = m_trial.meets.empty() ? colors().yellow : colors().bad;
     fill.setAlpha(50);
     painter.setBrush(fill);
@@ -176,7 +205,7 @@ void PlacePicker::drawGhost(const PlanView &view, QPainter &painter) const {
         }
 }
 
-void PlacePicker::drawOn(const PlanView &view, QPainter &painter) const {
+void PlacePicker::drawOn(const PointedView &view, QPainter &painter) const {
     painter.save();
     if (!m_box->isVisible()) return painter.restore();
     drawGhost(view, painter);
@@ -191,7 +220,7 @@ void PlacePicker::drawOn(const PlanView &view, QPainter &painter) const {
             painter.drawEllipse(at, 8, 8);
             if (&view != m_over) return painter.restore();  // it is named where the pointer is
             const double wide = QFontMetricsF(painter.font()).horizontalAdvance(m_name);
-            const double room = view.width() - wide / 2 - 8;
+            const double room = view.widget->width() - wide / 2 - 8;
             drawLabel(painter, {std::clamp(at.x(), std::min(wide / 2 + 8, room), room), at.y() - 22}, m_name,
                       colors().paper, colors().ink);
         }

@@ -15,6 +15,7 @@
 #include <QVBoxLayout>
 
 #include "app/stops/weld/jig_page.h"
+#include "app/stops/weld/straighter_sheet.h"
 #include "app/views/plan_view.h"
 #include "app/views/space_view.h"
 #include "app/window/page_chooser.h"
@@ -180,6 +181,14 @@ QHBoxLayout *WeldBench::makeOrderRow() {
     m_later->setShortcut(QKeySequence("Alt+Down"));
     m_planned = new QPushButton(tr("As planned"), this);
     m_planned->setObjectName("orderAsPlanned");
+    m_straighter = new QPushButton(tr("Straighter…"), this);
+    m_straighter->setObjectName("orderStraighter");
+    m_straighter->setToolTip(tr("Looks for an order that leaves the piece straighter."));
+    connect(m_straighter, &QPushButton::clicked, this, [this] {
+        auto *sheet = new StraighterSheet(m_session, this);
+        sheet->setAttribute(Qt::WA_DeleteOnClose);
+        sheet->open();
+    });
     connect(m_play, &QPushButton::clicked, this, &WeldBench::play);
     connect(m_earlier, &QPushButton::clicked, this,
             [this] { moveStep(m_table->currentRow(), m_table->currentRow() - 1); });
@@ -188,7 +197,7 @@ QHBoxLayout *WeldBench::makeOrderRow() {
     connect(m_planned, &QPushButton::clicked, this, &WeldBench::asPlanned);
     auto *row = new QHBoxLayout;
     row->addWidget(m_cost, 1);
-    for (QPushButton *b : {m_play, m_earlier, m_later, m_planned}) row->addWidget(b);
+    for (QPushButton *b : {m_play, m_earlier, m_later, m_straighter, m_planned}) row->addWidget(b);
     return row;
 }
 
@@ -283,6 +292,7 @@ void WeldBench::refresh() {
     if (m_heat.size() != m_seams.size()) m_heat.clear();
     m_cost->setText(piece && !m_seams.empty() ? costOf(*piece) : QString());
     m_planned->setVisible(piece && m_session->job().weldOrders.contains(piece->id));
+    m_straighter->setEnabled(piece && piece->weldingPlanned && !m_seams.empty());
     const auto assembly = piece ? piece->assembly : nullptr;
     if (assembly != m_assembly) m_view->fitTo(assembly.get());
     m_assembly = assembly;

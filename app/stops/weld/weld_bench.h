@@ -71,7 +71,7 @@ class WeldBench : public QWidget {
     StopTable *m_table;
     StopTable *m_hollows;
     QLabel *m_note, *m_moves, *m_cost, *m_coating;
-    QPushButton *m_tick, *m_play, *m_earlier, *m_later, *m_planned;
+    QPushButton *m_tick, *m_play, *m_earlier, *m_later, *m_planned, *m_straighter;
     QLineEdit *m_who, *m_machine, *m_minutes;
     QTimer *m_clock;
     std::vector<workshop::SeamWork> m_seams;

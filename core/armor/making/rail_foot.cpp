@@ -40,8 +40,11 @@ void addWeldedFoot(Maker &maker, const RailFoot &foot) {
     plateOf(maker, foot);
 }
 
-void addRailFoot(Maker &maker, const RailFoot &f) {
-    SheetPart &p = plateOf(maker, f);
+namespace {
+
+/// Four bolts of the size and grade of the settings.
+/// @param x, z  from the middle of the plate
+BoltJoint fourBolts(Maker &maker, const RailFoot &f, SheetPart &p, double x, double z) {
     BoltJoint mount = railBolts(maker, p, f.way, p.axes.origin);
     mount.name = f.mount;
     mount.label = f.label;
@@ -52,17 +55,43 @@ void addRailFoot(Maker &maker, const RailFoot &f) {
     mount.pitch = f.bolt->pitch;
     mount.hole = f.bolt->hole;
     mount.edgeDistance = f.edge;
-    mount.sleeve = 2 * f.bolt->diameter;
-    mount.sleeveLength = maker.rig().railWidth - 2 * maker.rig().railWall;
     for (const double sx : {1.0, -1.0})
         for (const double sz : {1.0, -1.0}) {
-            const Vec2 at(sx * (f.half - f.edge), sz * (f.high - f.edge));
+            const Vec2 at(sx * x, sz * z);
             const std::string id =
                 fmt::format("{}.{}", sx > 0 ? "front" : "rear", sz > 0 ? "upper" : "lower");
             p.holes.push_back({id, at, mount.hole, "frame bolt"});
             mount.ids.push_back(id);
             mount.at.push_back(p.axes.toWorld(at));
         }
+    return mount;
+}
+
+}  // namespace
+
+void addRailFoot(Maker &maker, const RailFoot &f) {
+    SheetPart &p = plateOf(maker, f);
+    BoltJoint mount = fourBolts(maker, f, p, f.half - f.edge, f.high - f.edge);
+    mount.sleeve = 2 * f.bolt->diameter;
+    mount.sleeveLength = maker.rig().railWidth - 2 * maker.rig().railWall;
+    maker.out().mounts.push_back(std::move(mount));
+}
+
+void addClampedFoot(Maker &maker, const RailFoot &foot, const std::string &backing, Provenance made) {
+    constexpr double beside = 2;  // mm between the bolts and the rail
+    const double out = foot.bolt->diameter / 2 + beside, line = maker.rig().railHeight / 2 + out;
+    RailFoot f = foot;
+    f.high = line + f.edge;
+    BoltJoint mount = fourBolts(maker, f, plateOf(maker, f), f.half - f.edge, line);
+    mount.clampedBy = backing;
+    mount.clampOut = out;
+    f.name = backing;
+    f.made = std::move(made);
+    f.middle.y() -= f.way * (maker.rig().railWidth + f.thickness);
+    SheetPart &inner = plateOf(maker, f);
+    for (std::size_t i = 0; i < mount.at.size(); ++i)
+        inner.holes.push_back(
+            {mount.ids[i], inner.axes.toLocal(mount.at[i]).head<2>(), mount.hole, "frame bolt"});
     maker.out().mounts.push_back(std::move(mount));
 }
 

@@ -27,6 +27,12 @@ void addRailFoot(Maker &maker, const RailFoot &foot);
 /// The same plate without holes and bolts, to be welded to the rail. Its bolt and edge are not asked for.
 void addWeldedFoot(Maker &maker, const RailFoot &foot);
 
+/// The same plate clamped to the rail, which is not drilled: it stands above and below the rail with its
+/// bolts, and a plate like it on the rail's inner side takes them up. `high` is not asked for.
+/// @param backing  who the inner plate is
+/// @pre foot.bolt
+void addClampedFoot(Maker &maker, const RailFoot &foot, const std::string &backing, Provenance made);
+
 /// Bolts of a plate on a rail, as far as the rail says: without their places, size and grade.
 /// @param way     of y, from the rail into the plate
 /// @param middle  of the bolts, on the plate

@@ -37,6 +37,14 @@ void addWheelGateSettings(std::vector<SettingDescriptor> &s) {
                               "Tube from the arm to the upright, on the hinge's side."));
     s.push_back(lengthSetting("braceReach", "Foot of the brace", "Carrier", 330, 0, 800,
                               "From the upright along the arm; 0 leaves the brace out."));
+    s.push_back(lengthSetting("coverReach", "Cover plate", "Carrier", 0, 0, 800,
+                              "From the upright along the arm toward the latch: a thin sheet for the license "
+                              "plate, a table or tools; 0 leaves it out."));
+    s.push_back(
+        lengthSetting("coverHeight", "Height of the cover", "Carrier", 220, 60, 700, "Above the arm."));
+    s.push_back(thicknessSetting("coverThickness", "Cover sheet", "Carrier", 2, "Of the cover plate."));
+    s.push_back(lengthSetting("coverHole", "Holes of the cover", "Carrier", 40, 0, 100,
+                              "Diameter, in rows, their rims dimpled; 0: none."));
     s.push_back(lengthSetting("wheelAcross", "Wheel off the middle", "Wheel", 0, -500, 500,
                               "To the left of the vehicle's middle."));
     s.push_back(
@@ -116,6 +124,7 @@ void WheelGate::check() {
         number("hingeOut") + number("latchOut") < 2 * (bulgeRun() + m_seat.bendRadius) + 260)
         m_make.refuse("There is no room for the arm's bends between hinge and latch.", "bulge",
                       "Set hinge and latch further apart, or take a smaller radius.");
+    checkCover();
     if (m_upright.section.height > m_arm.section.width + 0.01)
         m_make.refuse("The upright is wider than the arm that it stands on.", "uprightSection",
                       "Take a narrower one or a wider arm.");
@@ -126,6 +135,7 @@ void WheelGate::add() {
     addUpright();
     addWheelPlate();
     if (m_make.wanted("braceReach")) addBrace();
+    if (m_make.wanted("coverReach")) addCover();
     if (m_seat.keeperStands) addKeeper();
     addGate();
 }
@@ -184,6 +194,50 @@ void WheelGate::addBrace() {
     Maker::cope(b, true, {"carrier.upright"});
 }
 
+double WheelGate::coverFrom() const {
+    return number("wheelAcross") - m_side * m_upright.section.height / 2;
+}
+
+double WheelGate::coverTo() const {
+    return coverFrom() - m_side * number("coverReach");
+}
+
+void WheelGate::checkCover() {
+    if (!m_make.wanted("coverReach")) return;
+    double end = latchY() + m_side * 20;  // room for the latch
+    if (m_seat.bulge > 0) end = latchY() + m_side * (armBeyondHinge + 1.5 * m_seat.bendRadius + bulgeRun());
+    if ((coverTo() - end) * m_side < 0)
+        m_make.refuse(fmt::format("The cover plate reaches to the {}.",
+                                  m_seat.bulge > 0 ? "bends of the arm" : "latch"),
+                      "coverReach", "Make it shorter.");
+    const double top = number("wheelHeight") + hubPlateHalf(m_make);
+    if (armZ() + m_arm.section.height / 2 + number("coverHeight") > top)
+        m_make.refuse("The cover plate stands above the upright.", "coverHeight", "Make it lower.");
+}
+
+/// In the middle plane of arm and upright, its free corner cut, with rows of holes.
+void WheelGate::addCover() {
+    const double low = armZ() + m_arm.section.height / 2, high = low + number("coverHeight");
+    const double a = coverFrom(), b = coverTo(), d = number("coverHole"), cut = 0.4;
+    SheetPart &p = m_make.sheet(
+        "carrier.cover",
+        {Role::Skin, "coverThickness", {}, number("coverThickness"), "cover plate of the carrier", {}},
+        uprightAcross(middle()),
+        {{a, low}, {b, low}, {b, high - cut * (high - low)}, {b + (a - b) * cut, high}, {a, high}},
+        number("coverThickness"), m_plate);
+    parts::addCrossStrips(p);
+    if (!(d > 0)) return;
+    constexpr double metal = 15;  // mm beside a hole, to an edge or the next hole
+    const double pitch = d + metal;
+    int n = 0;
+    for (double z = low + d / 2 + metal; z < high - d / 2; z += pitch)
+        for (double y = 0; y < std::abs(b - a); y += pitch) {
+            const Vec2 at(a - m_side * (d / 2 + metal + y), z);
+            if (p.covers(at) && p.fromEdge(at) > d / 2 + metal - 0.01)
+                p.holes.push_back({fmt::format("dimple{}", ++n), at, d, "row of holes"});
+        }
+}
+
 /// Upright on the beam beside the latch's end of the arm; the latch pulls the arm to it.
 void WheelGate::addKeeper() {
     const double t = number("keeperThickness"), wide = m_arm.section.width;
@@ -202,6 +256,7 @@ void WheelGate::addGate() {
     g.parts = {"carrier.arm", "carrier.upright", "carrier.plate", "wheel"};
     if (m_make.out().bar("carrier.plate.standoff")) g.parts.emplace_back("carrier.plate.standoff");
     if (m_make.out().bar("carrier.brace")) g.parts.emplace_back("carrier.brace");
+    if (m_make.out().sheet("carrier.cover")) g.parts.emplace_back("carrier.cover");
     g.post = m_seat.post;
     g.arm = "carrier.arm";
     g.low = {m_seat.x, hingeY(), armZ() - number("hubLength") / 2};

@@ -35,6 +35,10 @@ class WheelGate {
     void addUpright();
     void addWheelPlate();
     void addBrace();
+    void checkCover();
+    void addCover();
+    [[nodiscard]] double coverFrom() const;  ///< y of its edge on the upright
+    [[nodiscard]] double coverTo() const;    ///< and of its free edge
     void addKeeper();
     void addGate();
     [[nodiscard]] double number(std::string_view id) const { return m_make.number(id); }

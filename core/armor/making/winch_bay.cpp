@@ -67,6 +67,10 @@ void WinchBay::addCheek(const Side &side, double stripWidth) {
         {{m_back, (m_trayTop + m_cheekTop) / 2}, {rear, m_trayTop + cheekRear() / 2}, stripWidth});
 }
 
+double WinchBay::trayHalf() const {
+    return cheekMiddle() + m_make.number("cheekThickness") / 2;
+}
+
 void WinchBay::addTray(bool between) {
     const double t = m_make.number("trayThickness"), depth = m_make.number("trayDepth");
     const double half = cheekMiddle() + (between ? -1 : 1) * m_make.number("cheekThickness") / 2;

@@ -36,6 +36,7 @@ class WinchBay {
     /// @param edge                 from its bolts to the edge of that wall, up or down, mm
     void addWinch(const std::string &wall, double wallThickness, double edge);
     [[nodiscard]] double cheekMiddle() const;  ///< y of the left one
+    [[nodiscard]] double trayHalf() const;     ///< half of the tray's width across the vehicle
     [[nodiscard]] double cheekRear() const;    ///< height at the rear
 
   private:

@@ -32,6 +32,15 @@ Snap facing(Snap snap, const Assembly &assembly, const Vec3 &toViewer) {
     return snap;
 }
 
+/// On a whole step along a bar.
+Snap onBar(const Assembly &assembly, const BarPart &bar, double near, double step) {
+    const double station = std::clamp(std::round(near / step) * step, 0.0, bar.length());
+    return {{{"part", bar.name}, {"station", station}},
+            {fmt::format("{{0}} from the start of {}", assembly.labelOf(bar.name)), {{station}}},
+            bar.name,
+            bar.axesAt(station).origin};
+}
+
 std::optional<Snap> alongBars(const Assembly &assembly, const Sight &sight) {
     std::optional<Snap> along;
     double nearest = sight.reach;
@@ -39,15 +48,11 @@ std::optional<Snap> alongBars(const Assembly &assembly, const Sight &sight) {
         for (const Span &span : b.spans()) {
             if (!span.straight()) continue;
             const double here = span.start + stationAlong(span, sight);
-            const double station = std::clamp(std::round(here / sight.step) * sight.step, 0.0, b.length());
-            const Vec3 at = b.axesAt(station).origin;
-            const double off = offSight(sight, at);
+            Snap snap = onBar(assembly, b, here, sight.step);
+            const double off = offSight(sight, snap.at);
             if (off > nearest) continue;
             nearest = off;
-            along = Snap{{{"part", b.name}, {"station", station}},
-                         {fmt::format("{{0}} from the start of {}", assembly.labelOf(b.name)), {{station}}},
-                         b.name,
-                         at};
+            along = std::move(snap);
         }
     return along;
 }
@@ -141,8 +146,35 @@ std::optional<Snap> snapTo(const std::vector<Snap> &places, const Assembly &asse
         if (off < known - same || foremost) best = &s;
     }
     auto found = best ? std::optional(*best) : alongBars(assembly, sight);
-    if (found && sight.ontoWall) return facing(std::move(*found), assembly, sight.toViewer);
+    if (!found && sight.seen)
+        if (const BarPart *bar = assembly.bar(sight.seen->part))
+            found = onBar(assembly, *bar, bar->stationOf(sight.seen->at), sight.step);
+    if (found && sight.ontoWall)
+        return facing(std::move(*found), assembly, sight.seen ? sight.seen->out : sight.toViewer);
     return found;
+}
+
+std::optional<SeenWall> wallSeen(const Assembly &assembly, const Sight &sight) {
+    std::optional<SeenWall> out;
+    double nearest = -1e300;
+    for (const Solid &solid : assembly.solids)
+        for (const Solid::Face &f : solid.faces) {
+            const Vec3 normal = shape::newellNormal(f.corners).normalized();
+            const double facing = normal.dot(sight.toViewer);
+            if (facing <= 1e-6) continue;
+            const double depth = (f.corners.front() - sight.through).dot(normal) / facing;
+            if (depth <= nearest) continue;
+            const auto axes = shape::axesAlong(f.corners[0], f.corners[1] - f.corners[0], normal);
+            if (!axes) continue;
+            const auto flat = [&axes](const Vec3 &p) { return Vec2(axes->toLocal(p).head<2>()); };
+            std::vector<Vec2> rim;
+            for (const Vec3 &c : f.corners) rim.push_back(flat(c));
+            const Vec3 at = sight.through + depth * sight.toViewer;
+            if (!shape::inside(rim, flat(at))) continue;
+            nearest = depth;
+            out = SeenWall{solid.part, at, normal};
+        }
+    return out;
 }
 
 std::optional<Vec2> placeOnPart(const Assembly &assembly, const std::string &part, const Sight &sight) {

@@ -30,13 +30,21 @@ struct Snap {
     Vec3 at = Vec3::Zero();
 };
 
+/// The foremost face of the parts that a line of sight meets.
+struct SeenWall {
+    std::string part;
+    Vec3 at = Vec3::Zero();
+    Vec3 out = Vec3::UnitX();  ///< unit, toward the viewer
+};
+
 /// A point of a picture: the line of sight through it.
 struct Sight {
     Vec3 through = Vec3::Zero();
-    Vec3 toViewer = Vec3::UnitX();  ///< unit
-    double reach = 0;               ///< mm: how near a line passes a place that it means
-    double step = 5;                ///< mm: of places between the named ones
-    bool ontoWall = false;          ///< on the wall of the part that faces the viewer, not on its middle
+    Vec3 toViewer = Vec3::UnitX();      ///< unit
+    double reach = 0;                   ///< mm: how near a line passes a place that it means
+    double step = 5;                    ///< mm: of places between the named ones
+    bool ontoWall = false;              ///< on the wall of the part that faces the viewer, not on its middle
+    std::optional<SeenWall> seen = {};  ///< the wall that is meant; none: the one that faces the viewer
 };
 
 /// The places with names: start, middle and end of every bar, middle and corners of every sheet, the ends of
@@ -44,9 +52,12 @@ struct Sight {
 [[nodiscard]] std::vector<Snap> snaps(const Assembly &assembly, const rig::RigGeometry &rig);
 
 /// What a line of sight means: the nearest named place within reach, of equally near ones the foremost; else
-/// a place along a bar. Nothing: it points at no part.
+/// a place along a bar whose middle it passes within reach, or whose wall it sees. Nothing: it points at no
+/// part.
 [[nodiscard]] std::optional<Snap> snapTo(const std::vector<Snap> &places, const Assembly &assembly,
                                          const Sight &sight);
+
+[[nodiscard]] std::optional<SeenWall> wallSeen(const Assembly &assembly, const Sight &sight);
 
 /// Where a line of sight meets a sheet's plane, or passes along a bar, as holes are told: in the sheet's
 /// axes; station and height on the bar's side. Nothing: there is no such part, or the sheet is seen from its

@@ -44,17 +44,22 @@ std::vector<SettingDescriptor> frameSliderSettings() {
                               "Round tube from the rail to the main tube."));
     s.push_back(tubeMaterialSetting("Grade on the mill certificate of the tubes."));
     s.push_back(plateMaterialSetting("Grade of feet and step plates."));
-    s.push_back(thicknessSetting("footThickness", "Feet", "Plates", 12, "Plates bolted to the rails."));
+    s.push_back(thicknessSetting("footThickness", "Feet", "Plates", 12,
+                                 "Plates on the rails; of clamped feet those inside too."));
     s.push_back(lengthSetting("footLength", "Length of a foot", "Plates", 150, 80, 320, "Along the rail."));
     s.push_back(countSetting("weldedFeet", "Feet welded on", "Plates", 0, 0, 1,
                              "1: the feet are welded around to the rails, which are not drilled."));
+    s.push_back(
+        countSetting("clampedFeet", "Feet clamped on", "Plates", 0, 0, 1,
+                     "1: plates on both sides of the rail, drawn together by bolts above and below it; "
+                     "the rails are neither drilled nor welded."));
     s.push_back(
         thicknessSetting("stepThickness", "Step plates", "Plates", 4, "Plates between main and outer tube."));
     s.push_back(countSetting("steps", "Step plates a side", "Plates", 2, 0, 4,
                              "In the fields between the legs, from the front."));
     s.push_back(choiceSetting("bolt", "Frame bolts", "Bolts", Choice::Bolt, "M12",
-                              "Four a foot, drilled through the rail, with crush sleeves."));
-    s.push_back(mountBoltGradeSetting("Of the bolts through the rails."));
+                              "Four a foot: through the rail with crush sleeves, or above and below it."));
+    s.push_back(mountBoltGradeSetting("Of the bolts that hold the feet."));
     s.push_back(fillerSetting());
     s.push_back(
         legSetting("legWeld", "Leg, legs of the slider", 5, "Around the legs, at rail and main tube."));
@@ -150,12 +155,30 @@ class FrameSlider {
                           "Make the slider longer or the kick-out steeper.");
         if (number("reach") < m_main.section.height / 2 + number("footThickness") + 20)
             m_make.refuse("The main tube stands against the feet.", "reach", "Set it further out.");
+        if (m_make.wanted("clampedFeet")) checkClamps();
         if (m_make.wanted("weldedFeet") && footHeight() < m_leg.section.height + 2 * room())
             m_make.refuse("The rail is too low for a foot with a leg on it.", "legSection",
                           "Take thinner legs, or bolt the feet on.");
-        if (!m_make.refused() && !m_make.wanted("weldedFeet") && footHeight() < 3 * m_bolt->hole + 20)
+        if (!m_make.refused() && isDrilled() && footHeight() < 3 * m_bolt->hole + 20)
             m_make.refuse("The rail is too low for two rows of bolts.", "bolt", "Take thinner bolts.");
     }
+
+    [[nodiscard]] bool isDrilled() const {
+        return !m_make.wanted("weldedFeet") && !m_make.wanted("clampedFeet");
+    }
+
+    void checkClamps() {
+        if (m_make.wanted("weldedFeet"))
+            m_make.refuse("The feet are to be welded on and clamped on.", "clampedFeet", "Choose one.");
+        if (m_make.rig().railSection == rig::RailSection::Hat)
+            m_make.refuse("The thin walls of an inverted hat cannot be clamped.", "clampedFeet",
+                          "Bolt the feet on, with crush sleeves.");
+        if (!m_make.refused() && number("footLength") < 2 * edge() + 2 * m_bolt->hole)
+            m_make.refuse("A foot is too short for two bolts beside each other.", "footLength",
+                          "Make it longer, or take thinner bolts.");
+    }
+    /// From the middle of a bolt's hole to the edges of a foot.
+    [[nodiscard]] double edge() const { return std::max(edgeByHole * m_bolt->hole, 20.0); }
 
     void addMain(const Side &side) {
         const BarPart &main =
@@ -210,13 +233,17 @@ class FrameSlider {
         foot.way = side.sign;
         foot.half = number("footLength") / 2;
         foot.high = footHeight() / 2;
-        foot.edge = std::max(edgeByHole * m_bolt->hole, 20.0);
+        foot.edge = edge();
         foot.material = m_plate;
         if (m_make.wanted("weldedFeet")) {
             foot.made.legBy = "footWeld";
             return addWeldedFoot(m_make, foot);
         }
         foot.bolt = m_bolt;
+        if (m_make.wanted("clampedFeet"))
+            return addClampedFoot(
+                m_make, foot, nth(side, "backing", i),
+                {Role::Foot, "footThickness", {}, 0, people(side, "inner clamp plate", i), {}});
         addRailFoot(m_make, foot);
     }
 
@@ -350,14 +377,21 @@ Pattern frameSlider() {
              {"role/brace", "spread", -10},
              {"role/beam", "legs", 1},
              {"check/impact/", "legs", 1},
-             {"check/bolt/", "footLength", 20}},
+             {"check/bolt/", "footLength", 20},
+             {"check/clamp/", "footThickness", 2},
+             {"check/clamp/", "footLength", 20},
+             {"check/clamp/", "legs", 1}},
             {"Lines, wiring and tank beside welded feet are moved away or shielded.",
              "Brake and fuel lines along the rail are clear of drill and weld.", "Doors open over the tubes.",
              "Body mounts and their rubber stay free.", "Drain holes at the lowest places of the tubes.",
-             "Wheels at full lock and bump clear the front ends."},
+             "Wheels at full lock and bump clear the front ends.",
+             "Clamped feet: rail wire-brushed to thin paint, torque as the check says, again after the first "
+             "drive."},
             false,
             {{"Feet on the rails",
-              {{"Bolted, rails drilled", {{"weldedFeet", 0.0}}}, {"Welded on", {{"weldedFeet", 1.0}}}}}}};
+              {{"Bolted, rails drilled", {{"weldedFeet", 0.0}, {"clampedFeet", 0.0}}},
+               {"Welded on", {{"weldedFeet", 1.0}, {"clampedFeet", 0.0}}},
+               {"Clamped, rails left whole", {{"weldedFeet", 0.0}, {"clampedFeet", 1.0}}}}}}};
 }
 
 }  // namespace hefty::armor

@@ -12,13 +12,16 @@ namespace hefty::armor {
 namespace {
 
 constexpr double openingEdge = 18;  // mm of hawse plate above and below the rope's opening
+constexpr double pastRails = 5;     // mm between the ends of the rails and what goes past them
+constexpr double leastWide = 60;    // mm of bottom plate from rail plate to rail plate
 
 std::vector<SettingDescriptor> smallWinchBumperSettings() {
     std::vector<SettingDescriptor> s;
     s.push_back(lengthSetting("height", "Top of the bottom plate", "Shape", 560, 300, 1300,
                               "Above the floor: the winch stands on it."));
-    s.push_back(lengthSetting("setback", "Rail ends to plates", "Shape", 10, 0, 300,
-                              "From the ends of the rails to the rear edges of the plates."));
+    s.push_back(lengthSetting("setback", "Rail ends to plates", "Shape", 10, -160, 300,
+                              "From the ends of the rails to the rear edges of the plates; below 0 the winch "
+                              "goes back between the rails on a neck of the bottom plate."));
     s.push_back(
         lengthSetting("trayDepth", "Depth of the plates", "Shape", 190, 120, 400, "Behind the hawse plate."));
     s.push_back(lengthSetting("room", "Room above the winch", "Shape", 12, 5, 120,
@@ -117,6 +120,7 @@ class SmallWinchBumper {
         if (m_bay.footEdge() < m_bay.footHole())
             m_make.refuse("The feet of the winch stand at or over the edge of the bottom plate.", "trayDepth",
                           "Make the plates deeper or take a smaller winch.");
+        if (isBetween()) checkNeck();
         if (number("covers") > number("trayDepth"))
             m_make.refuse("The top plate reaches back past the bottom plate.", "covers",
                           "Let it cover less.");
@@ -133,14 +137,36 @@ class SmallWinchBumper {
             m_make.refuse("The tabs stand at the fairlead.", "tabSpacing", "Set them further apart.");
     }
 
+    /// The plates reach back between the rails.
+    [[nodiscard]] bool isBetween() const { return m_back < m_end.x; }
+    /// x where the bottom plate becomes as wide as the rail plates stand.
+    [[nodiscard]] double shoulder() const { return std::max(m_back, m_end.x + pastRails); }
+
+    void checkNeck() {
+        if (m_front - shoulder() < leastWide)
+            m_make.refuse("Ahead of the rails too little is left of the bottom plate.", "setback",
+                          "Set the plates further ahead, or make them deeper.");
+        const double top = m_end.center + m_make.rig().railHeight / 2;
+        if (m_inner - number("covers") < shoulder() && m_high < top + pastRails &&
+            m_high + number("topThickness") > m_end.center - m_make.rig().railHeight / 2)
+            m_make.refuse("The top plate meets the rails.", "covers", "Let it cover less.");
+    }
+
     void addBottom() {
         m_bay.addTray();
         SheetPart &tray = m_make.out().sheets.back();
-        const double w = half();
+        const double w = half(), s = shoulder();
         tray.made.label = "bottom plate";
-        tray.outline = {{m_back, -w}, {m_front, -w}, {m_front, w}, {m_back, w}};
-        tray.strips.push_back(
-            {{(m_back + m_front) / 2, -w}, {(m_back + m_front) / 2, w}, number("trayDepth")});
+        if (isBetween()) {
+            const double neck = m_bay.trayHalf();
+            tray.outline = {{m_back, -neck}, {s, -neck}, {s, -w},   {m_front, -w},
+                            {m_front, w},    {s, w},     {s, neck}, {m_back, neck}};
+        } else {
+            tray.outline = {{m_back, -w}, {m_front, -w}, {m_front, w}, {m_back, w}};
+        }
+        tray.strips.push_back({{(s + m_front) / 2, -w},
+                               {(s + m_front) / 2, w},
+                               isBetween() ? m_front - s : number("trayDepth")});
     }
 
     void addTop() {

@@ -198,10 +198,9 @@ std::vector<std::pair<PulledNode, PulledNode>> tiesOf(const armor::Assembly &a, 
     return out;
 }
 
-}  // namespace
-
-std::vector<Distortion> weldShrinkage(const armor::Assembly &a, const rig::RigGeometry &rig,
-                                      const std::vector<workshop::SeamWork> &seams,
+/// @param jig  with what a jig and a tacked bar make of it
+std::vector<Distortion> toldShrinkage(const armor::Assembly &a, const rig::RigGeometry &rig,
+                                      const std::vector<workshop::SeamWork> &seams, bool jig,
                                       const std::stop_token &stop, double factor) {
     if (seams.empty()) return {};
     std::vector<Distortion> closed = workshop::shrinkage(a, seams);
@@ -213,11 +212,13 @@ std::vector<Distortion> weldShrinkage(const armor::Assembly &a, const rig::RigGe
     auto free = proof::weldPull(a, rig, steel, list, {}, stop);
     if (!free) return scaled(std::move(closed), factor);
     Runs runs{std::move(*free), {}, {}};
-    if (auto held = proof::weldPull(a, rig, steel, list, {true, {}}, stop)) runs.held = std::move(*held);
-    const auto ties = tiesOf(a, runs.free);
-    if (!ties.empty())
-        if (auto tied = proof::weldPull(a, rig, steel, list, {true, ties}, stop))
-            runs.tied = std::move(*tied);
+    if (jig) {
+        if (auto held = proof::weldPull(a, rig, steel, list, {true, {}}, stop)) runs.held = std::move(*held);
+        const auto ties = tiesOf(a, runs.free);
+        if (!ties.empty())
+            if (auto tied = proof::weldPull(a, rig, steel, list, {true, ties}, stop))
+                runs.tied = std::move(*tied);
+    }
     std::vector<Distortion> out = ShapeTeller(a, runs, seams.size()).tell();
     for (Distortion &d : closed)
         if (d.what == "leans") out.push_back(std::move(d));
@@ -225,6 +226,20 @@ std::vector<Distortion> weldShrinkage(const armor::Assembly &a, const rig::RigGe
         return x.value * (x.angle ? 100 : 1) > y.value * (y.angle ? 100 : 1);
     });
     return scaled(std::move(out), factor);
+}
+
+}  // namespace
+
+std::vector<Distortion> weldShrinkage(const armor::Assembly &a, const rig::RigGeometry &rig,
+                                      const std::vector<workshop::SeamWork> &seams,
+                                      const std::stop_token &stop, double factor) {
+    return toldShrinkage(a, rig, seams, true, stop, factor);
+}
+
+std::vector<Distortion> freeShrinkage(const armor::Assembly &a, const rig::RigGeometry &rig,
+                                      const std::vector<workshop::SeamWork> &seams,
+                                      const std::stop_token &stop, double factor) {
+    return toldShrinkage(a, rig, seams, false, stop, factor);
 }
 
 std::optional<double> learnedShrinkage(const Job &job, const Appraisal &appraisal) {

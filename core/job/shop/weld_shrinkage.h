@@ -19,6 +19,13 @@ namespace hefty::job {
                                                               const std::stop_token &stop = {},
                                                               double factor = 1);
 
+/// The same without a jig and without a tacked bar: quicker, to weigh orders against each other.
+[[nodiscard]] std::vector<workshop::Distortion> freeShrinkage(const armor::Assembly &assembly,
+                                                              const rig::RigGeometry &rig,
+                                                              const std::vector<workshop::SeamWork> &seams,
+                                                              const std::stop_token &stop = {},
+                                                              double factor = 1);
+
 /// What the welds of this job's pieces pulled against what was computed: the middle of the ratios over all
 /// mounts that mirror each other, whose way together is both computed (0.5 mm or more) and measured at the
 /// fit-up.

@@ -1,10 +1,10 @@
 #include <algorithm>
 
 #include "core/job/appraisal.h"
+#include "core/job/shop/order_costs.h"
 #include "core/job/shop/weld_shrinkage.h"
 #include "core/workshop/weld/best_order.h"
 #include "core/workshop/weld/enclosed.h"
-#include "core/workshop/weld/weld_handling.h"
 
 namespace hefty::job {
 namespace {
@@ -35,48 +35,20 @@ bool taken(PieceAppraisal &piece, const Appraisal *before, const Job &job) {
     return true;
 }
 
-/// The seams in an order, each with what that order makes of it.
-std::vector<workshop::SeamWork> inOrder(const PieceAppraisal &piece, const workshop::WeldPlan &order) {
-    std::vector<workshop::SeamWork> seams;
-    for (const workshop::WeldStep &s : order.steps) {
-        workshop::SeamWork work = piece.seams[s.work];
-        work.fits = s.fits;
-        work.before = s.before;
-        for (const workshop::BlockedSeam &b : order.blocked)
-            if (b.seam == work.joint) {
-                work.barredBy = b.by;
-                work.closed = b.length;
-            }
-        seams.push_back(std::move(work));
-    }
-    return seams;
-}
-
-WeldOrderCost costOf(const PieceAppraisal &piece, const workshop::WeldPlan &order,
-                     const std::vector<workshop::SeamWork> &seams) {
-    WeldOrderCost cost;
-    const workshop::Handling handling = workshop::handlingOf(*piece.assembly, *piece.reach, seams);
-    cost.turns = handling.turns;
-    cost.off = handling.mostOff;
-    for (const workshop::BlockedSeam &b : order.blocked) cost.outOfReach += b.length;
-    for (const workshop::SeamHeat &h : piece.heat) cost.waiting += h.wait;
-    return cost;
-}
-
 /// @pre its reach is known
 void plan(PieceAppraisal &piece, const rig::RigGeometry &rig, const Job &job, const std::stop_token &stop) {
     const std::vector<std::string> wanted = wantedOrder(job, piece.id);
     const armor::Assembly &a = *piece.assembly;
     const workshop::WeldPlan planned = workshop::bestOrder(a, *piece.reach, piece.seams);
-    std::vector<workshop::SeamWork> seams = inOrder(piece, planned);
+    std::vector<workshop::SeamWork> seams = inOrder(piece.seams, planned);
     piece.heat = workshop::heatOf(a, seams);
-    piece.weldCost = piece.plannedCost = costOf(piece, planned, seams);
+    piece.weldCost = piece.plannedCost = costOf(piece, planned, seams, piece.heat);
     piece.orderedByHand = !wanted.empty();
     if (piece.orderedByHand) {
         const workshop::WeldPlan own = workshop::weldOrderAs(a, *piece.reach, piece.seams, wanted);
-        seams = inOrder(piece, own);
+        seams = inOrder(piece.seams, own);
         piece.heat = workshop::heatOf(a, seams);
-        piece.weldCost = costOf(piece, own, seams);
+        piece.weldCost = costOf(piece, own, seams, piece.heat);
     }
     piece.distortion = weldShrinkage(a, rig, seams, stop, job.rules.shrinkFactor);
     std::vector<std::string> order;

@@ -59,6 +59,11 @@ void addBearing(const CheckContext &context, const armor::BoltJoint &j, const Be
 void addBlock(const CheckContext &context, const armor::BoltJoint &j,
               const std::function<Vec3(std::size_t)> &pull);
 
+/// What is clamped to a rail whose walls the bolts do not go through: friction against the hardest worked
+/// bolt.
+void addClamp(const CheckContext &context, const armor::BoltJoint &j,
+              const std::vector<std::vector<joints::BoltForce>> &shared);
+
 [[nodiscard]] std::vector<joints::Bolt> boltsOf(const armor::BoltJoint &j);
 
 /// How far from the bolts their clamped faces press back, for bolts in one line (or a single one) that are

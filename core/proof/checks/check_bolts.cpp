@@ -223,6 +223,10 @@ void checkMount(const CheckContext &context, std::size_t mount) {
         check.working.note(
             "No prying is counted: no weld on the plate runs beside this bolt, or one right at it.");
     context.add(std::move(check));
+    context.addRung(
+        j.name, nameOf(j), [&](std::size_t c) { return worstBolt(shared[c], prying, true).second / 2.0; },
+        "The bolts shear; the piece comes off the frame.", true);
+    if (!j.clampedBy.empty()) return addClamp(context, j, shared);
     addBlock(context, j, [&](std::size_t c) -> Vec3 {
         const Vec3 local = mountLoad(context, mount, c).force;
         return -(j.plane.x * local.x() + j.plane.y * local.y());
@@ -253,9 +257,6 @@ void checkMount(const CheckContext &context, std::size_t mount) {
                     plateOf(context.assembly, other), 0, 1, false},
                    pushes);
     }
-    context.addRung(
-        j.name, nameOf(j), [&](std::size_t c) { return worstBolt(shared[c], prying, true).second / 2.0; },
-        "The bolts shear; the piece comes off the frame.", true);
 }
 
 }  // namespace

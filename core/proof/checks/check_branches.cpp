@@ -1,3 +1,4 @@
+#include <algorithm>
 #include <cmath>
 #include <numbers>
 
@@ -65,6 +66,16 @@ double interaction(const Demand &d, const joints::BranchStrength &s, bool round)
     return d.axial / s.axial + (round ? in * in : in) + d.outOfPlane / s.outOfPlane;
 }
 
+/// True if the wall of a tube is shells around a place: what stands there is told by the check of that wall,
+/// whether there is a formula for it or not.
+bool isShells(const CheckContext &context, const armor::BarPart &tube, const Vec3 &at) {
+    const double station = tube.stationOf(at);
+    const auto &walls = context.proof.idealization.walls;
+    return std::any_of(walls.begin(), walls.end(), [&](const TubeShells &w) {
+        return w.part == tube.name && w.from <= station && station <= w.to;
+    });
+}
+
 void checkBranch(const CheckContext &context, int weld, int contactIndex) {
     const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(weld)];
     const armor::Contact &contact = joint.contacts[static_cast<std::size_t>(contactIndex)];
@@ -78,10 +89,18 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
                                    context.called(joint.b)),
                        why, "", contact.center});
     };
-    if (onA && onB) return leave("no formula is known for tubes that lie side by side or cross");
-    if (a->round() != b->round() && (onA ? a : b)->round())
-        return leave("no formula is known for a rectangular tube on a round one");
     const armor::BarPart &stoodOn = onA ? *a : *b;
+    const bool byShells = isShells(context, stoodOn, contact.center) &&
+                          (!onA || !onB || isShells(context, *b, contact.center)) &&
+                          stoodOn.material.family != "aluminum";
+    if (onA && onB) {
+        if (byShells) return;
+        return leave("no formula is known for tubes that lie side by side or cross");
+    }
+    if (a->round() != b->round() && stoodOn.round()) {
+        if (byShells) return;
+        return leave("no formula is known for a rectangular tube on a round one");
+    }
     if (stock::isOpen(stoodOn.section.shape))
         return leave("no formula is known for a tube on the wall of an open section");
     if (!stoodOn.hollow()) return;  // a rod has no wall that gives
@@ -117,6 +136,7 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
     tube.chordUse =
         context.chordUse(g.loadCase, chordStress(context, *branch->chord, contact.center, g.loadCase));
     const joints::BranchStrength s = joints::branchStrength(tube, &check.working);
+    if (!s.outside.empty() && !s.slender && byShells) return;
     const Demand d = demandIn(g.loadCase);
     const double omega = context.omega(g.loadCase, joints::branchOmega);
     check.demand = check.utilization = g.use;

@@ -106,12 +106,15 @@ void checkPlate(const CheckContext &context, const Sheet &plate, const std::opti
 void checkWall(const CheckContext &context, const TubeShells &w, const Sheet &wall,
                const std::optional<SheetWorst> &found) {
     if (!found) return;
-    addSheetCheck(context,
-                  context.begin(CheckKind::Wall, "tubewall/" + wall.id, w.part,
+    Check check = context.begin(CheckKind::Wall, "tubewall/" + wall.id, w.part,
                                 fmt::format("{}: yielding of its wall, {:.0f} to {:.0f} mm along it",
                                             context.called(w.part), w.bar.stationFrom, w.bar.stationTo),
-                                found->worst.loadCase),
-                  wall, *found);
+                                found->worst.loadCase);
+    check.working.note(
+        "This tells as well what tubes do that stand on this stretch beyond the ranges of AISC 360-16 "
+        "chapter "
+        "K, or in a way that it has no formula for.");
+    addSheetCheck(context, std::move(check), wall, *found);
     context.addRung(
         w.part,
         fmt::format("wall of {} at {:.0f} mm", context.called(w.part),

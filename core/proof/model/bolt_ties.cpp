@@ -15,6 +15,8 @@ void BoltTies::planBolts() {
         std::vector<Seat> &behind = m_behindSeats.emplace_back();
         if (!m.behind.empty())
             for (const Vec3 &at : m.at) behind.push_back(m_seats.on(m.behind, at));
+        const armor::BoltJoint inner = backingOf(m);
+        m_backingSeats.push_back(inner.part.empty() ? Seat{} : m_seats.on(inner.part, inner.plane.origin));
     }
     for (const armor::BoltJoint &f : m_in.feet) {
         std::vector<Seat> seats;
@@ -53,20 +55,44 @@ void BoltTies::tieMounts() {
                                           : nodeOfVehicle(m_out, m.name + "/hold", m.plane.origin,
                                                           m.holdStiffness, footprint);
         const int rail = arm(m_out, behind, m.name + "/rail", m.plane.origin);
-        if (m_seats.meshed(m.part, m.plane.origin)) {
-            m_out.mountSprings.push_back(tieBolts(m, rail, stiffness));
-            continue;
-        }
-        const int node = m_seats.node(m_mountSeats[i], m.name, m.plane.origin);
-        Matrix6 k = Matrix6::Zero();
-        for (const Vec3 &at : m.at) addPoint(k, at - m.plane.origin, stiffness);
-        // The clamped faces of two bolts in line resist tilting about that line, if weakly.
-        if (m.at.size() > 1)
-            k.bottomRightCorner<3, 3>().diagonal().array() += 1e-3 * k.bottomRightCorner<3, 3>().trace();
-        else
-            k.bottomRightCorner<3, 3>() = clampedFaces(m);
-        m_out.mountSprings.push_back({addSpring(m_out, m.name, node, rail, k)});
+        m_out.mountSprings.push_back(tieToRail(m, m_mountSeats[i], rail, stiffness));
+        if (!m.clampedBy.empty()) tieBacking(i, rail, stiffness);
     }
+}
+
+/// The bolts of a plate as springs to a node of the rail; without shells as one.
+std::vector<int> BoltTies::tieToRail(const armor::BoltJoint &m, const Seat &seat, int rail,
+                                     const Vec3 &stiffness) {
+    if (m_seats.meshed(m.part, m.plane.origin)) return tieBolts(m, rail, stiffness);
+    const int node = m_seats.node(seat, m.name, m.plane.origin);
+    Matrix6 k = Matrix6::Zero();
+    for (const Vec3 &at : m.at) addPoint(k, at - m.plane.origin, stiffness);
+    // The clamped faces of two bolts in line resist tilting about that line, if weakly.
+    if (m.at.size() > 1)
+        k.bottomRightCorner<3, 3>().diagonal().array() += 1e-3 * k.bottomRightCorner<3, 3>().trace();
+    else
+        k.bottomRightCorner<3, 3>() = clampedFaces(m);
+    return {addSpring(m_out, m.name, node, rail, k)};
+}
+
+/// The inner plate of a clamp lies on the rail; what it carries is looked at by the check of the clamp.
+void BoltTies::tieBacking(std::size_t mount, int rail, const Vec3 &stiffness) {
+    const armor::BoltJoint inner = backingOf(m_in.mounts[mount]);
+    if (!inner.part.empty() && m_seats.isThere(m_backingSeats[mount]))
+        tieToRail(inner, m_backingSeats[mount], rail, stiffness);
+}
+
+/// The same bolts at the inner plate of a clamp; without a part: there is none.
+armor::BoltJoint BoltTies::backingOf(const armor::BoltJoint &m) const {
+    armor::BoltJoint inner = m;
+    const armor::SheetPart *plate = m_in.sheet(m.clampedBy);
+    inner.part = plate ? plate->name : std::string();
+    if (!plate) return inner;
+    inner.name += "/backing";
+    const Vec3 by = m.axis * (plate->axes.origin - m.plane.origin).dot(m.axis);
+    inner.plane.origin += by;
+    for (Vec3 &at : inner.at) at += by;
+    return inner;
 }
 
 /// Every bolt between this piece and the one that it stands on: a spring from rim to rim.

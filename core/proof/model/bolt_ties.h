@@ -24,6 +24,9 @@ class BoltTies {
     [[nodiscard]] double alongBolt(const armor::BoltJoint &m) const;
     std::vector<int> tieBolts(const armor::BoltJoint &m, int rail, const Vec3 &stiffness);
     [[nodiscard]] Eigen::Matrix3d clampedFaces(const armor::BoltJoint &m) const;
+    std::vector<int> tieToRail(const armor::BoltJoint &m, const Seat &seat, int rail, const Vec3 &stiffness);
+    void tieBacking(std::size_t mount, int rail, const Vec3 &stiffness);
+    [[nodiscard]] armor::BoltJoint backingOf(const armor::BoltJoint &m) const;
     void tieFairlead();
     void tieBehind(std::size_t mount, const Vec3 &stiffness);
     const Assembly &m_in;
@@ -33,6 +36,7 @@ class BoltTies {
     Idealization &m_out;
     std::vector<Seat> m_mountSeats;
     std::vector<std::vector<Seat>> m_behindSeats;  ///< per mount and bolt, on the piece that it stands on
+    std::vector<Seat> m_backingSeats;              ///< per mount, on the inner plate of a clamp
     std::vector<std::vector<Seat>> m_footSeats;
     std::vector<Seat> m_fairleadSeats;
 };

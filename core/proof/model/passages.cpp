@@ -26,12 +26,31 @@ bool isCollar(const armor::SheetPart &plate, const armor::BarPart &tube) {
     });
 }
 
+/// Which places belong to a straight span of a bent bar; to a straight bar all do.
+class Here {
+  public:
+    Here(const armor::Assembly &assembly, const armor::BarPart &tube) : m_whole(assembly.bar(tube.name)) {
+        if (!m_whole || m_whole->straight()) return;
+        m_from = m_whole->stationOf(tube.from);
+        m_to = m_whole->stationOf(tube.to);
+    }
+    [[nodiscard]] bool operator()(const Vec3 &at) const {
+        if (!m_whole || m_whole->straight()) return true;
+        const double s = m_whole->stationOf(at);
+        return s >= m_from - 1e-6 && s <= m_to + 1e-6;
+    }
+
+  private:
+    const armor::BarPart *m_whole;
+    double m_from = 0, m_to = 0;
+};
+
 std::vector<Passage> passagesOf(const armor::Assembly &assembly, const armor::BarPart &tube) {
     std::vector<Passage> out;
     for (const armor::SheetPart &p : assembly.sheets)
         if (!p.strips.empty()) out.push_back({&p, {}, armor::passingThrough(p, tube), !isCollar(p, tube)});
     for (const armor::BarPart &t : assembly.bars)
-        if (&t != &tube) out.push_back({nullptr, t, armor::passingThrough(t, tube), true});
+        if (t.name != tube.name) out.push_back({nullptr, t, armor::passingThrough(t, tube), true});
     for (const armor::Gate &g : assembly.gates) {
         if (g.post != tube.name) continue;
         armor::BarPart spindle;
@@ -42,6 +61,9 @@ std::vector<Passage> passagesOf(const armor::Assembly &assembly, const armor::Ba
         spindle.up = (g.high - g.low).unitOrthogonal();
         out.push_back({nullptr, spindle, armor::passingThrough(spindle, tube), true});
     }
+    const Here here(assembly, tube);
+    for (Passage &p : out)
+        std::erase_if(p.contacts, [&here](const armor::Contact &c) { return !here(c.center); });
     std::erase_if(out, [](const Passage &p) { return p.contacts.empty(); });
     return out;
 }
@@ -77,11 +99,13 @@ double stationOf(const armor::BarPart &tube, const Vec3 &at) {
 /// What is welded on the walls of a tube and does not go through them.
 void addSeats(const armor::Assembly &assembly, const armor::BarPart &tube, std::vector<Stay> &out) {
     const Vec3 along = tube.axes().x;
+    const Here here(assembly, tube);
     for (const armor::WeldJoint &w : assembly.welds) {
         if (w.a != tube.name && w.b != tube.name) continue;
         for (const armor::Contact &c : w.contacts) {
             if (c.lines.empty() || std::abs(c.normal.dot(along)) > 0.5)
                 continue;  // an end, mitered or capped
+            if (!here(c.center)) continue;
             double low = 1e300, high = -1e300;
             for (const armor::WeldLine &l : c.lines)
                 for (const Vec3 &p : {l.from, l.to}) {
@@ -99,8 +123,9 @@ void addSeats(const armor::Assembly &assembly, const armor::BarPart &tube, std::
 
 /// Where something bought, a jack, a rock or a foot presses on a tube.
 void addPresses(const armor::Assembly &assembly, const armor::BarPart &tube, std::vector<Stay> &out) {
+    const Here here(assembly, tube);
     const auto press = [&](const std::string &part, const Vec3 &at, double half) {
-        if (part != tube.name) return;
+        if (part != tube.name || !here(at)) return;
         const double s = stationOf(tube, at);
         auto stay = stayAround(tube, s - half, s + half);
         if (!stay) return;

@@ -52,7 +52,8 @@ struct Stay {
 
 /// The stretches of a tube whose walls something goes through (plates, tubes, spindles of gates) or stands on
 /// (plates, tubes, a fairlead, a jack, a rock, a foot): from the tube's height before it to as far behind it,
-/// clear of cut ends; those that leave no bar between them are one.
+/// clear of cut ends and bends; those that leave no bar between them are one.
+/// @param tube  of the assembly, or one straight span of a bent one by itself (BarPart::straightPiece)
 [[nodiscard]] std::vector<Stay> staysOf(const armor::Assembly &assembly, const armor::BarPart &tube);
 
 }  // namespace hefty::proof

@@ -35,14 +35,40 @@ std::vector<double> gridLines(double a, double b, std::vector<double> held, cons
     return out;
 }
 
+/// A straight bar as it is, a bent one span by span, each with the station of its beginning.
+std::vector<std::pair<std::shared_ptr<const armor::BarPart>, double>> straightPieces(
+    const armor::BarPart &bar) {
+    if (bar.straight()) return {{std::make_shared<const armor::BarPart>(bar), 0}};
+    std::vector<std::pair<std::shared_ptr<const armor::BarPart>, double>> out;
+    const std::vector<armor::Span> spans = bar.spans();
+    for (std::size_t i = 0; i < spans.size(); ++i) {
+        const armor::Span &span = spans[i];
+        if (!span.straight() || !bar.hollow()) continue;
+        armor::BarPart piece = bar.straightPiece(span);
+        if (i == 0) piece.trimFrom = bar.trimFrom;
+        if (i + 1 == spans.size()) piece.trimTo = bar.trimTo;
+        std::erase_if(piece.openings, [&span](const armor::TubeOpening &o) {
+            return o.station < span.start || o.station > span.start + span.length;
+        });
+        for (armor::TubeOpening &o : piece.openings) o.station -= span.start;
+        out.emplace_back(std::make_shared<const armor::BarPart>(std::move(piece)), span.start);
+    }
+    return out;
+}
+
 }  // namespace
 
 /// Lays the grid of one stretch and adds its nodes and shells.
 class TubeNets::Builder {
   public:
-    Builder(const armor::BarPart &tube, const Stay &stay, const NetSize &size, Idealization &out)
-        : m_tube(tube),
-          m_axes(tube.axes()),
+    /// @param start  station of the tube's beginning on the whole bar
+    Builder(std::shared_ptr<const armor::BarPart> tube, bool bent, double start, const Stay &stay,
+            const NetSize &size, Idealization &out)
+        : m_shared(std::move(tube)),
+          m_tube(*m_shared),
+          m_bent(bent),
+          m_start(start),
+          m_axes(m_tube.axes()),
           m_stay(stay),
           m_fineness(NetSize().seam / size.seam),
           m_out(out) {
@@ -59,22 +85,23 @@ class TubeNets::Builder {
     void build(TubeNets &nets) {
         layLines();
         placeNodes();
-        Net net{&m_tube, m_stay.from, m_stay.to, {}, {}};
+        Net net{m_shared, m_bent, m_stay.from, m_stay.to, {}, {}};
         TubeShells shells;
         shells.part = m_tube.name;
-        shells.from = m_stay.from;
-        shells.to = m_stay.to;
+        shells.from = m_start + m_stay.from;
+        shells.to = m_start + m_stay.to;
         shells.bar = tubeBar(m_tube, (m_stay.from + m_stay.to) / 2);
-        shells.bar.stationFrom = m_stay.from;
-        shells.bar.stationTo = m_stay.to;
+        shells.bar.stationFrom = shells.from;
+        shells.bar.stationTo = shells.to;
         shells.axes = m_axes;
+        shells.axes.origin -= m_axes.x * m_start;  // stations are those of the whole bar
         shells.first = static_cast<int>(m_out.model.shells.size());
         addShells(net, shells);
         shells.count = static_cast<int>(m_out.model.shells.size()) - shells.first;
         addHoles(net);
         m_out.walls.push_back(std::move(shells));
         nets.m_nets.push_back(std::move(net));
-        TubeCut cut{m_tube.name, m_stay.from, m_stay.to, {}, {}};
+        TubeCut cut{m_tube.name, shells.from, shells.to, {}, {}};
         for (std::size_t u = 0; u < m_around.size(); ++u) {
             cut.ringFrom.push_back(node(0, u));
             cut.ringTo.push_back(node(m_along.size() - 1, u));
@@ -216,7 +243,7 @@ class TubeNets::Builder {
             return m_out.model.nodes[static_cast<std::size_t>(n)].at;
         };
         for (std::size_t s = 0; s + 1 < m_along.size(); ++s) {
-            WallRing ring{m_along[s + 1], {}, {}};
+            WallRing ring{m_start + m_along[s + 1], {}, {}};
             for (std::size_t u = 0; u < m_around.size(); ++u) {
                 const std::array<int, 4> cell{node(s, u), node(s + 1, u), node(s + 1, u + 1), node(s, u + 1)};
                 ring.nodes.push_back(cell[1]);
@@ -258,7 +285,10 @@ class TubeNets::Builder {
         }
     }
 
+    const std::shared_ptr<const armor::BarPart> m_shared;
     const armor::BarPart &m_tube;
+    const bool m_bent;
+    const double m_start;
     const armor::Axes m_axes;
     const Stay &m_stay;
     const double m_fineness;  ///< 2: everything of half the size
@@ -273,7 +303,9 @@ class TubeNets::Builder {
 TubeNets TubeNets::make(const armor::Assembly &assembly, const NetSize &size, Idealization &out) {
     TubeNets nets;
     for (const armor::BarPart &t : assembly.bars)
-        for (const Stay &s : staysOf(assembly, t)) Builder(t, s, size, out).build(nets);
+        for (const auto &[piece, start] : straightPieces(t))
+            for (const Stay &s : staysOf(assembly, *piece))
+                Builder(piece, !t.straight(), start, s, size, out).build(nets);
     nets.m_model = &out.model;
     return nets;
 }
@@ -281,7 +313,10 @@ TubeNets TubeNets::make(const armor::Assembly &assembly, const NetSize &size, Id
 const TubeNets::Net *TubeNets::net(const std::string &part, const Vec3 &at) const {
     for (const Net &n : m_nets) {
         if (n.tube->name != part) continue;
-        const double s = (at - n.tube->from).dot(n.tube->axes().x);
+        const Vec3 along = n.tube->axes().x, away = at - n.tube->from;
+        const double s = away.dot(along);
+        const double near = 1.5 * std::max(n.tube->section.height, n.tube->section.width);
+        if (n.bent && (away - along * s).norm() > near) continue;  // beside another span of it
         if (s >= n.from && s <= n.to) return &n;
     }
     return nullptr;

@@ -1,5 +1,7 @@
 #pragma once
 
+#include <memory>
+
 #include "core/proof/model/plate_nets.h"
 #include "core/proof/model/ways.h"
 
@@ -10,8 +12,9 @@ namespace hefty::proof {
 /// along and around the tube; the slots and holes that these stand in are cut out.
 class TubeNets {
   public:
-    /// Every tube of constant section that something passes through, from the height of the tube before it to
-    /// as far behind it; less if the tube ends, or has an opening, before that.
+    /// Every tube of constant section, of bent ones their straight spans, that something passes through, from
+    /// the height of the tube before it to as far behind it; less if the tube ends, or has an opening, before
+    /// that.
     [[nodiscard]] static TubeNets make(const armor::Assembly &assembly, const NetSize &size,
                                        Idealization &out);
 
@@ -29,7 +32,8 @@ class TubeNets {
 
   private:
     struct Net {
-        const armor::BarPart *tube = nullptr;
+        std::shared_ptr<const armor::BarPart> tube;  ///< straight: of a bent bar one span by itself
+        bool bent = false;                           ///< that bar has other spans beside this one
         double from = 0, to = 0;
         std::vector<std::array<int, 4>> cells;  ///< nodes: along, then around
         std::vector<Rim> holes;

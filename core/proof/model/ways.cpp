@@ -134,7 +134,7 @@ std::vector<Stretched> stretchesOf(const armor::BarPart &bar) {
 void Ways::addTubes(const armor::Assembly &assembly, const std::vector<TubeCut> &cuts) {
     for (const armor::BarPart &t : assembly.bars) {
         if (!t.straight()) {
-            addBent(t);
+            addBent(t, cuts);
             continue;
         }
         const Vec3 along = t.length() > 0 ? Vec3((t.to - t.from) / t.length()) : Vec3::Zero();
@@ -153,9 +153,25 @@ void Ways::addTubes(const armor::Assembly &assembly, const std::vector<TubeCut> 
     }
 }
 
-/// A bent bar as a chain of ways that share their ends.
-void Ways::addBent(const armor::BarPart &bar) {
+/// A bent bar as a chain of ways that share their ends, apart where its walls are shells.
+void Ways::addBent(const armor::BarPart &bar, const std::vector<TubeCut> &cuts) {
     int before = -1;  // the stop at the end of the way before
+    const auto add = [&](const Stretched &s, double from, double to) {
+        const Vec3 along = (s.end - s.start) / (s.to - s.from);
+        m_ways.push_back({bar.name,
+                          &bar,
+                          nullptr,
+                          {},
+                          s.start + along * (from - s.from),
+                          s.start + along * (to - s.from),
+                          from,
+                          {},
+                          s.up});
+        addEnds(static_cast<int>(m_ways.size()) - 1, longestBar);
+        const std::vector<int> &stops = m_ways.back().stops;
+        if (before >= 0) m_stops[static_cast<std::size_t>(stops.front())].same = before;
+        before = stops.back();
+    };
     const double last = bar.length() - bar.trimTo.mean;
     for (Stretched s : stretchesOf(bar)) {
         const Vec3 along = (s.end - s.start) / (s.to - s.from);
@@ -167,11 +183,14 @@ void Ways::addBent(const armor::BarPart &bar) {
             s.end -= along * cut;
             s.to -= cut;
         }
-        m_ways.push_back({bar.name, &bar, nullptr, {}, s.start, s.end, s.from, {}, s.up});
-        addEnds(static_cast<int>(m_ways.size()) - 1, longestBar);
-        const std::vector<int> &stops = m_ways.back().stops;
-        if (before >= 0) m_stops[static_cast<std::size_t>(stops.front())].same = before;
-        before = stops.back();
+        double from = s.from;
+        for (const TubeCut &c : cuts)  // of one bar in order
+            if (c.part == bar.name && c.from > s.from && c.to < s.to) {
+                add(s, from, c.from);
+                from = c.to;
+                before = -1;
+            }
+        add(s, from, s.to);
     }
 }
 

@@ -63,7 +63,7 @@ class Ways {
     [[nodiscard]] int nearestTubeNode(const Vec3 &at) const;
 
   private:
-    void addBent(const armor::BarPart &bar);
+    void addBent(const armor::BarPart &bar, const std::vector<TubeCut> &cuts);
     void addEnds(int way, double longest);
     int addStop(int way, double t);
     void crossStrips();

@@ -107,6 +107,30 @@ class TestBuilding : public QObject {
         QCOMPARE(snapTo(places, a, {Vec3(700, 0, 0), Vec3(0, 0, 1), 20})->part, std::string("plate"));
         QCOMPARE(snapTo(places, a, {Vec3(700, 0, 0), Vec3(0, 0, -1), 20})->part, std::string("beam"));
     }
+    /// Seen from above and ahead to one side, a line of sight means the wall that it meets first, not the one
+    /// that is turned to the viewer most.
+    void wallsSeenInSpace() {
+        const Assembly a = byHand(beamAndPlate());
+        const auto places = snaps(a, demoRig());
+        const Vec3 toViewer = Vec3(0.5, 0.2, 0.8).normalized();
+        const auto seen = [&](const Vec3 &on) { return Sight{on + 300 * toViewer, toViewer, 60}; };
+        const auto front = wallSeen(a, seen({740, 400, 610})), top = wallSeen(a, seen({710, 400, 660}));
+        QVERIFY(front && near(front->out, Vec3::UnitX()) && front->part == "beam");
+        QVERIFY(top && near(top->out, Vec3::UnitZ()) && near(top->at, {710, 400, 660}));
+        QVERIFY(!wallSeen(a, seen({740, 400, 200})));
+        Sight s = seen({740, 400, 600});
+        s.ontoWall = true;
+        QCOMPARE(snapTo(places, a, s)->place["wall"], Json("up"));
+        s.seen = front;
+        QCOMPARE(snapTo(places, a, s)->place["wall"], Json("forward"));
+        // beyond reach of the middle line its wall means the bar all the same, on a whole step
+        Sight high = seen({740, 403, 655});
+        high.reach = 20;
+        QVERIFY(!snapTo(places, a, high));
+        high.seen = wallSeen(a, high);
+        const auto along = snapTo(places, a, high);
+        QVERIFY(along && along->part == "beam" && along->place["station"] == 195.0);
+    }
     /// The word for a way is the axis that it is least turned from; on a round bar the wall is half of the
     /// diameter from the middle in every direction, on a rectangular one on its rim.
     void wordsAndWalls() {

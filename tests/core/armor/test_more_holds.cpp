@@ -15,8 +15,7 @@
 
 using namespace hefty;
 using namespace hefty::armor;
-using hefty::testing::demoPath;
-using hefty::testing::shippedStock;
+using namespace hefty::testing;
 
 namespace {
 

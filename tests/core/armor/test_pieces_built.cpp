@@ -216,6 +216,17 @@ class TestPiecesBuilt : public QObject {
         QVERIFY(weld(*small, "nose", "tray") && weld(*small, "hawse", "tray") &&
                 weld(*small, "top", "hawse"));
         QVERIFY(weld(*small, "bracket.left", "tray"));
+        // Back between the rails on a neck of the bottom plate: nothing of it lies in a rail.
+        const job::Job dunnock = demo("dunnock-small-winch");
+        const auto stubs = rig::geometry(dunnock.vehicle).value();
+        const Assembly between = built(dunnock, dunnock.pieces[0].id);
+        const SheetPart &tray = *between.sheet("tray");
+        QCOMPARE(tray.outline.size(), std::size_t{8});
+        const double inner = (stubs.railSpacing - stubs.railWidth) / 2;
+        for (const Vec2 &p : tray.outline)
+            if (tray.axes.toWorld(p).x() < stubs.frameEnd - 1e-9)
+                QVERIFY(std::abs(tray.axes.toWorld(p).y()) < inner);
+        QVERIFY(weld(between, "bracket.left", "tray"));
         const auto member = made("frame-crossmember");
         QVERIFY2(member, member ? "" : member.error().sentence().c_str());
         QVERIFY(weld(*member, "tube", "end.left") && weld(*member, "gusset.left.front", "tube"));

@@ -63,6 +63,46 @@ class TestWheelMounts : public QObject {
         }
         QVERIFY(hub.axes.toWorld(hub.holes[0].at).z() > hub.axes.origin.z() + 64);
     }
+    /// A cover beside the upright of a carrier: welded to arm and upright, gone with the gate, its area by
+    /// hand; it may not reach the latch.
+    void coverOfACarrier() {
+        for (const char *demo : {"marten-wheel-carrier", "dunnock-body-carrier"}) {
+            job::Job job = job::loadJob(demoFolder() + "/" + demo + ".girder.json").value();
+            const auto rig = rig::geometry(job.vehicle).value();
+            Piece piece = job.pieces[0];
+            piece.operations.clear();
+            piece.tweaks.clear();
+            const auto with = [&](double reach) {
+                piece.settings["coverReach"] = reach;
+                piece.settings["coverHeight"] = 200.0;
+                piece.settings["coverHole"] = 30.0;
+                return build({piece, job.vehicle, rig, shippedStock()});
+            };
+            if (piece.pattern == "body-wheel-carrier") piece.settings["bulge"] = 0.0;
+            const auto without = with(0), made = with(90);
+            QVERIFY2(without, without ? "" : without.error().sentence().c_str());
+            QVERIFY2(made, made ? "" : made.error().sentence().c_str());
+            const Assembly &bare = *without, &a = *made;
+            QVERIFY2(!bare.sheet("carrier.cover"), demo);
+            const SheetPart *cover = a.sheet("carrier.cover");
+            QVERIFY2(cover, demo);
+            QVERIFY2(weld(a, "carrier.cover", "carrier.arm") && weld(a, "carrier.cover", "carrier.upright"),
+                     demo);
+            const auto &parts = a.gates[0].parts;
+            QVERIFY(std::find(parts.begin(), parts.end(), "carrier.cover") != parts.end());
+            // 90 x 200 less a corner of 0.4 of both; holes of 30 every 45, 15 of metal beside them
+            const double sheet = 90 * 200 - 0.4 * 90 * 0.4 * 200 / 2;
+            const auto holes = static_cast<double>(cover->holes.size());
+            QVERIFY2(holes >= 4, qPrintable(QString::number(holes)));
+            QVERIFY(std::abs(cover->area() - (sheet - holes * std::numbers::pi * 15 * 15)) < 0.1);
+            for (const Hole &h : cover->holes) {
+                QVERIFY(cover->fromEdge(h.at) > 29.9);
+                for (const Hole &other : cover->holes)
+                    QVERIFY(&h == &other || (h.at - other.at).norm() > 44.9);
+            }
+            QVERIFY2(!with(790).has_value(), demo);
+        }
+    }
     /// The wheel's middle by hand: mounts' face, plate, beam, half the upright, standoff, plate, backspacing.
     void wheelByHand() {
         const Assembly a = built("vole-upright", "upright-wheel-mount",

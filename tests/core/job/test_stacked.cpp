@@ -126,6 +126,61 @@ class TestStacked : public QObject {
                 hardest(lower, "weld/bracket.left~end.left"));
     }
 
+    /// A skid on the pads of a crossmember: bolted under them, what the ground does to it comes through its
+    /// bolts. Without pads there is nothing to bolt it to.
+    void skidOnACrossmember() {
+        Job job = loadJob(demoPath("marten-full-set")).value();
+        job.vehicle.holds.clear();
+        armor::Piece member, skid;
+        member.id = "member";
+        member.name = "Crossmember";
+        member.pattern = "frame-crossmember";
+        skid.id = "skid";
+        skid.name = "Skid";
+        skid.pattern = "skid-plate";
+        skid.on = "member";
+        skid.settings = {{"front", 1300.0}, {"length", 400.0}, {"ribs", 0.0}};
+        job.pieces = {member, skid};
+        const Appraisal a = appraise(job, shippedStock());
+        const PieceAppraisal &lower = *a.piece("member"), &upper = *a.piece("skid");
+        QVERIFY2(upper.proof, a.findings.empty() ? "" : a.findings.front().sentence.text.c_str());
+        QCOMPARE(lower.assembly->offers.size(), std::size_t{2});  // ahead and behind, mirrored
+        int bolts = 0;
+        for (const armor::BoltJoint &m : upper.proved->mounts)
+            if (m.behind.starts_with("member/pad.")) {
+                ++bolts;
+                QVERIFY((m.plane.origin.y() > 0) == (m.behind == "member/pad.left"));
+                const armor::SheetPart &pad = *upper.proved->sheet(m.behind);
+                const armor::SheetPart &sheet = *upper.proved->sheet(m.part);
+                // face to face
+                QVERIFY(std::abs(pad.axes.origin.z() - pad.thickness / 2 - sheet.axes.origin.z() -
+                                 sheet.thickness / 2) < 1e-9);
+                QVERIFY(pad.covers(pad.axes.toLocal(m.at[0]).head<2>()));
+            }
+        QCOMPARE(bolts, 4);
+        const auto &cases = upper.proof->duties.cases;
+        const auto rest = std::find_if(cases.begin(), cases.end(),
+                                       [](const proof::LoadCase &c) { return c.duty == "gravity"; });
+        const Vec3 weight = through(upper, static_cast<std::size_t>(rest - cases.begin())).first;
+        int seen = 0;
+        for (std::size_t c = 0; c < cases.size(); ++c) {
+            if (cases[c].duty != "skid" || cases[c].place.starts_with("member/")) continue;
+            Vec3 pushed = Vec3::Zero();
+            for (const proof::LoadArrow &arrow : cases[c].arrows) pushed += arrow.force;
+            const Vec3 force = through(upper, c).first - weight;
+            QVERIFY2((force.cwiseAbs() - pushed.cwiseAbs()).norm() < 1e-3 * pushed.norm(),
+                     cases[c].id.c_str());
+            ++seen;
+        }
+        QVERIFY(seen > 0);
+        job.pieces[0].settings["padSpacing"] = 0.0;
+        const Appraisal bare = appraise(job, shippedStock());
+        QVERIFY(!bare.piece("skid")->assembly);
+        QVERIFY(std::any_of(bare.findings.begin(), bare.findings.end(), [](const Finding &f) {
+            return f.sentence.text.find("could be bolted to") != std::string::npos;
+        }));
+    }
+
     /// Receivers of one piece take the rack of another; its own receivers of the vehicle are left out then.
     void rackInTheReceiversOfABeam() {
         Job job = onTheFrame();

@@ -128,6 +128,39 @@ class TestBranches : public QObject {
         miter.check();
         QVERIFY(miter.out.checks.empty() && miter.out.unproved.empty());
     }
+    /// Where the rail's wall is shells the check of that wall tells what chapter K has no formula for, or not
+    /// in its ranges; a wall so slender that it could buckle is left as not proved, and so is all beside the
+    /// shells.
+    void wallsAsShellsTell() {
+        Post post({0, 0, 20000});
+        const auto silent = [&post] {
+            post.check();
+            return post.out.checks.empty() && post.out.unproved.empty();
+        };
+        armor::BarPart &rail = post.assembly.bars[0], &tube = post.assembly.bars[1];
+        TubeShells shells;
+        shells.part = "rail";
+        shells.to = rail.length();
+        tube.section.height = tube.section.width = 20;  // a fifth of the rail's wall: below 0.25
+        post.check();
+        QVERIFY(post.out.checks.size() == 1 && !post.out.checks[0].proved());
+        post.proof.idealization.walls = {shells};
+        post.proof.ringForces = {{{}}};
+        QVERIFY(silent());
+        rail.properties.wall = 2;  // 50 times as wide as it is thick
+        post.check();
+        QVERIFY(post.out.checks.size() == 1 && !post.out.checks[0].proved());
+        rail.properties.wall = 5;
+        post.proof.idealization.walls[0].to = 100;  // they end before the post
+        post.check();
+        QVERIFY(post.out.checks.size() == 1 && !post.out.checks[0].proved());
+        post.proof.idealization.walls[0].to = rail.length();
+        rail.section.shape = stock::SectionShape::RoundTube;  // a box on a round one
+        QVERIFY(silent());
+        rail.material.family = "aluminum";
+        post.check();
+        QVERIFY(post.out.checks.empty() && post.out.unproved.size() == 1);
+    }
     /// Bolts at known places of a plate with one weld: what the drawing says of them.
     void boltsOnAPlate() {
         armor::Assembly a;

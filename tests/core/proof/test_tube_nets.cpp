@@ -186,6 +186,51 @@ class TestTubeNets : public QObject {
             QVERIFY(std::abs(forces[4][0][ring](3) - 1e6) < 1);
         }
     }
+    /// A tube bent square, its walls as shells on each straight span, told by stations of the whole: the tip
+    /// moves as that of bars alone, and every ring is in balance with what pulls at the tip.
+    void bentTubesSpanBySpan() {
+        armor::Assembly a = tubeWithPlate(2, 4);
+        armor::BarPart &bar = a.bars[0];
+        bar.to = Vec3(700, length, 0);
+        bar.bends = {{Vec3(0, length, 0), 150}};
+        armor::SheetPart second = a.sheets[0];
+        second.name = "second";
+        second.axes = {Vec3(450, length, 0), -Vec3::UnitY(), Vec3::UnitZ(), -Vec3::UnitX()};
+        a.sheets.push_back(second);
+        const Cantilever shells(a, 1);
+        QCOMPARE(shells.model.walls.size(), std::size_t{2});
+        const double around = std::numbers::pi / 2 * 150, first = length - 150;
+        QVERIFY(std::abs((shells.model.walls[0].from + shells.model.walls[0].to) / 2 - at) < 2);
+        const double middle = first + around + (450 - 150);  // of the second plate along the bar
+        QVERIFY(std::abs((shells.model.walls[1].from + shells.model.walls[1].to) / 2 - middle) < 2);
+        armor::Assembly plain = a;
+        plain.sheets.clear();
+        const Cantilever bars(plain, 1);
+        QVERIFY(bars.model.walls.empty());
+        for (const int c : {0, 1, 2, 3, 4, 5})
+            QVERIFY2(std::abs(shells.tipMove(c) / bars.tipMove(c) - 1) < 0.03,
+                     qPrintable(QString("%1: %2").arg(c).arg(shells.tipMove(c) / bars.tipMove(c))));
+        const auto forces =
+            ringForces(shells.model, mechanics::FrameAssembly::make(shells.model.model).value().shells(),
+                       shells.solution);
+        const Vec3 tip(700, length, 0);
+        for (std::size_t w = 0; w < 2; ++w) {
+            const TubeShells &wall = shells.model.walls[w];
+            for (std::size_t r = 0; r < wall.rings.size(); ++r) {
+                const Vec3 on = bar.axesAt(wall.rings[r].station).origin;
+                QVERIFY((wall.axes.origin + wall.axes.x * wall.rings[r].station - on).norm() < 1e-6);
+                for (int c = 0; c < 3; ++c) {
+                    const Vec3 force = 1000 * Vec3::Unit(c), moment = (tip - on).cross(force);
+                    const mechanics::Vec6 &f = forces[static_cast<std::size_t>(c)][w][r];
+                    const auto own = [&](const Vec3 &v) {
+                        return Vec3(v.dot(wall.axes.x), v.dot(wall.axes.y), v.dot(wall.axes.z));
+                    };
+                    QVERIFY((f.head<3>().cwiseAbs() - own(force).cwiseAbs()).norm() < 1e-2);
+                    QVERIFY((f.tail<3>().cwiseAbs() - own(moment).cwiseAbs()).norm() < 10);
+                }
+            }
+        }
+    }
     /// The holes that a tube goes through are no metal: of a flat wall the circle, in steps of a cell; of a
     /// round one the circle laid around it. Halved, the steps are finer.
     void holesAreCutOut() {

@@ -86,6 +86,21 @@ class TestPurchase : public QObject {
                  qPrintable(QString::number(*receiver->own)));
         QVERIFY(std::abs(receiver->ownHours - (2 * job.shop.sawMinutes + 2 * job.shop.holeMinutes) / 60 *
                                                   job.shop.hoursFactor) < 1e-12);
+        // A hawse of 18 mm: 290 x 75 less an opening of 190 x 45; 0.73 m of rim, 0.47 of mouth, that five
+        // times over as it is rounded; two holes. Rollers cannot be made of a plate.
+        const Need *hawse = find(a.needs, "bought/hawse-254");
+        QVERIFY(hawse && !hawse->counted && hawse->amount == 1);
+        const double sheet = (290 * 75 - 190 * 45) * 18 * 2.7e-6 / (1 - job.shop.plateWaste);
+        QVERIFY(std::abs(*hawse->own - sheet * job.shop.platePricePerKg) < 1e-9);
+        const double minutes = job.shop.plateMinutes * (0.73 + 5 * 0.47) + 2 * job.shop.holeMinutes;
+        QVERIFY(std::abs(hawse->ownHours - minutes / 60 * job.shop.hoursFactor) < 1e-12);
+        job::Job rollers = job;
+        for (armor::Piece &p : rollers.pieces)
+            if (p.settings.contains("fairlead") || p.pattern == "square-tube-winch-bumper")
+                p.settings["fairlead"] = std::string("roller-254");
+        const job::Appraisal other = job::appraise(rollers, shippedStock());
+        const Need *roller = find(other.needs, "bought/roller-254");
+        QVERIFY(roller && !roller->own);
         const Need *edges = find(a.needs, "work/plates");
         QVERIFY(edges && edges->unit == "m" && edges->ownHours > 0);
         QVERIFY(!find(a.needs, "bought/wheel"));
