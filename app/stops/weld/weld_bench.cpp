@@ -22,6 +22,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "core/workshop/weld/laying.h"
 
 namespace hefty::app {
 
@@ -58,6 +59,7 @@ QWidget *WeldBench::makeSeams() {
     m_space->setAccessibleName(
         tr("The piece in space, as far as it is fitted, with the torch at the next seam"));
     m_space->showVehicle(false);
+    m_space->drawOver = [this](QPainter &p) { drawTacks(p); };
     m_space->drawInto = [this](DepthPicture &picture) { drawSeamsInSpace(picture); };
     auto *views = new QHBoxLayout;
     views->addWidget(m_space, 3);
@@ -352,7 +354,7 @@ void WeldBench::choose(int row) {
                         .arg(s->heat, 0, 'f', 0)
                         .arg(said(s->thickest, Quantity::DrilledLength))
                         .arg(QString::fromStdString(s->preheat)) +
-                    orderOf(*s));
+                    layingOf(*s) + orderOf(*s));
     const QString lesser = QString::fromStdString(s->part);
     if (m_session->selected() != lesser) m_session->select(lesser);
 }
@@ -390,6 +392,17 @@ QString WeldBench::said(double value, Quantity quantity) const {
 
 QString WeldBench::named(const std::string &part) const {
     return QString::fromStdString(m_assembly ? m_assembly->labelOf(part) : part);
+}
+
+/// Where it is tacked and in which runs it is laid.
+QString WeldBench::layingOf(const workshop::SeamWork &s) const {
+    QString out;
+    if (!m_assembly) return out;
+    for (const armor::WeldJoint &w : m_assembly->welds)
+        if (w.name == s.joint)
+            for (const measure::Phrase &p : workshop::layingWords(workshop::layingOf(*m_assembly, w)))
+                out += ' ' + QString::fromStdString(p.in(m_session->units()));
+    return out;
 }
 
 QString WeldBench::orderOf(const workshop::SeamWork &s) const {

@@ -41,6 +41,7 @@ class WeldBench : public QWidget {
     /// Shows what is fitted by the step of a row, and the seam that is next.
     void showStep(int row);
     void drawSeam(QPainter &painter) const;
+    void drawTacks(QPainter &painter) const;
     void drawSeamsInSpace(DepthPicture &picture) const;
     void drawTorch(DepthPicture &picture, const workshop::SeamWork &seam) const;
     /// What a seam of the order is drawn with at the chosen step.
@@ -63,6 +64,7 @@ class WeldBench : public QWidget {
     [[nodiscard]] QString said(double value, measure::Quantity quantity) const;
     [[nodiscard]] QString named(const std::string &part) const;
     [[nodiscard]] QString orderOf(const workshop::SeamWork &seam) const;
+    [[nodiscard]] QString layingOf(const workshop::SeamWork &seam) const;
     [[nodiscard]] QString movesOf(const job::PieceAppraisal &piece) const;
 
     Session *m_session;

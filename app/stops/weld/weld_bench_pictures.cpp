@@ -7,6 +7,7 @@
 #include "app/views/space_view.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "core/workshop/weld/laying.h"
 
 // Seams and torch in the drawing and in space. weld_bench.cpp has the bench itself.
 
@@ -53,6 +54,20 @@ void WeldBench::drawSeamsInSpace(DepthPicture &picture) const {
                     picture.line({line.from, line.to, ink.color, ink.width, i == row, w.leg});
         }
     if (const workshop::SeamWork *s = chosen()) drawTorch(picture, *s);
+}
+
+/// Where the next seam is tacked.
+void WeldBench::drawTacks(QPainter &p) const {
+    const workshop::SeamWork *s = chosen();
+    if (!m_assembly || !s) return;
+    p.save();
+    p.setPen(QPen(colors().bad, 1.5));
+    p.setBrush(colors().paper);
+    for (const armor::WeldJoint &w : m_assembly->welds)
+        if (w.name == s->joint)
+            for (const Vec3 &at : workshop::layingOf(*m_assembly, w).tacks)
+                p.drawEllipse(m_space->toScreen(at), 3.5, 3.5);
+    p.restore();
 }
 
 /// The nozzle as it is held in the middle of the longest line of the next seam.

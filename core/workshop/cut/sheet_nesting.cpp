@@ -13,7 +13,7 @@
 namespace hefty::workshop {
 namespace {
 
-constexpr double largest = 50000;  // mm, of any coordinate
+constexpr double largestPart = 50000;  // mm, of any coordinate
 constexpr int mostCopies = 10000;
 
 bool crosses(const shape::Polygon2 &outline) {
@@ -30,8 +30,8 @@ bool crosses(const shape::Polygon2 &outline) {
 
 void checkOutline(const shape::Polygon2 &outline, const std::string &where, Faults &faults) {
     for (const shape::Vec2 &p : outline)
-        if (!p.allFinite() || p.cwiseAbs().maxCoeff() > largest)
-            return faults.add(fmt::format("A corner of the outline is not within {:.0f} mm.", largest),
+        if (!p.allFinite() || p.cwiseAbs().maxCoeff() > largestPart)
+            return faults.add(fmt::format("A corner of the outline is not within {:.0f} mm.", largestPart),
                               where);
     if (outline.size() < 3 || std::abs(shape::area(outline)) < 1e-3)
         return faults.add("The outline encloses nothing.", where, "Give at least three corners in order.");

@@ -124,11 +124,11 @@ class TestBuilding : public QObject {
         s.seen = front;
         QCOMPARE(snapTo(places, a, s)->place["wall"], Json("forward"));
         // beyond reach of the middle line its wall means the bar all the same, on a whole step
-        Sight high = seen({740, 403, 655});
-        high.reach = 20;
-        QVERIFY(!snapTo(places, a, high));
-        high.seen = wallSeen(a, high);
-        const auto along = snapTo(places, a, high);
+        Sight low = seen({740, 403, 545});
+        low.reach = 20;
+        QVERIFY(!snapTo(places, a, low));
+        low.seen = wallSeen(a, low);
+        const auto along = snapTo(places, a, low);
         QVERIFY(along && along->part == "beam" && along->place["station"] == 195.0);
     }
     /// The word for a way is the axis that it is least turned from; on a round bar the wall is half of the
