@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cstdio>
 #include <cstdlib>
+#include <ctime>
 #include <map>
 #include <random>
 
@@ -33,9 +34,16 @@ constexpr double freeze = 50;  // ms
 
 /// An event that took long, and what was being done.
 struct Freeze {
-    double ms = 0;
+    double ms = 0, worked = 0;  ///< by the clock, and of that by the thread itself
     QString what;
 };
+
+/// Of the calling thread, ms.
+double worked() {
+    timespec t{};
+    clock_gettime(CLOCK_THREAD_CPUTIME_ID, &t);
+    return 1e3 * static_cast<double>(t.tv_sec) + 1e-6 * static_cast<double>(t.tv_nsec);
+}
 
 /// Times every event that the window handles.
 class TimedApplication : public QApplication {
@@ -47,12 +55,13 @@ class TimedApplication : public QApplication {
                                 .arg(receiver->metaObject()->className(), receiver->objectName(),
                                      QMetaEnum::fromType<QEvent::Type>().valueToKey(event->type()));
         ++m_depth;
+        const double before = worked();
         const auto start = bench::Clock::now();
         const bool out = QApplication::notify(receiver, event);
         const double ms = bench::since(start);
         --m_depth;
         ++events;
-        if (ms > freeze) freezes.push_back({ms, action + "; " + who});
+        if (ms > freeze) freezes.push_back({ms, worked() - before, action + "; " + who});
         return out;
     }
     QString action = "start";
@@ -182,19 +191,29 @@ class Hand : public QObject {
 void print(const TimedApplication &app, const Hand &hand, double minutes) {
     std::printf("%.0f minutes, %d actions, %ld events, %zu over %.0f ms\n", minutes, hand.actions, app.events,
                 app.freezes.size(), freeze);
-    std::map<QString, std::pair<int, double>> kinds;
+    struct Kind {
+        QString what;
+        int count = 0;
+        Freeze worst;
+    };
+    std::map<QString, Kind> kinds;
+    long busy = 0;
     for (const Freeze &f : app.freezes) {
-        auto &[count, worst] = kinds[f.what];
-        ++count;
-        worst = std::max(worst, f.ms);
+        busy += f.worked > freeze;
+        Kind &k = kinds[f.what];
+        k.what = f.what;
+        ++k.count;
+        if (f.worked > k.worst.worked || k.count == 1) k.worst = f;
     }
-    std::vector<std::pair<QString, std::pair<int, double>>> list(kinds.begin(), kinds.end());
+    std::printf("of these %ld worked that long themselves; the others waited for a core or a lock\n", busy);
+    std::vector<Kind> list;
+    for (auto &[what, kind] : kinds) list.push_back(std::move(kind));
     std::sort(list.begin(), list.end(),
-              [](const auto &a, const auto &b) { return a.second.second > b.second.second; });
+              [](const Kind &a, const Kind &b) { return a.worst.worked > b.worst.worked; });
     constexpr std::size_t shown = 30;
     for (std::size_t i = 0; i < std::min(shown, list.size()); ++i)
-        std::printf("  %4.0f ms at worst, %d times: %s\n", list[i].second.second, list[i].second.first,
-                    qPrintable(list[i].first));
+        std::printf("  %4.0f ms worked of %4.0f, %d times: %s\n", list[i].worst.worked, list[i].worst.ms,
+                    list[i].count, qPrintable(list[i].what));
 }
 
 }  // namespace

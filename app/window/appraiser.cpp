@@ -1,8 +1,20 @@
 #include "app/window/appraiser.h"
+#include "core/base/threads.h"
 
 #include <QMetaType>
+#include <QThreadPool>
 
 namespace hefty::app {
+namespace {
+
+/// Whoever lets go of it last does not wait until its hundreds of megabytes are given back: that is done
+/// beside.
+std::shared_ptr<job::Appraisal> shared(job::Appraisal value) {
+    return {new job::Appraisal(std::move(value)),
+            [](job::Appraisal *gone) { QThreadPool::globalInstance()->start([gone] { delete gone; }); }};
+}
+
+}  // namespace
 
 Appraiser::Appraiser(std::shared_ptr<const stock::Stock> stock) : m_stock(std::move(stock)) {
     qRegisterMetaType<Answer>();
@@ -40,6 +52,7 @@ bool Appraiser::rests(const std::stop_token &quit) {
 }
 
 void Appraiser::work(const std::stop_token &quit) {
+    giveWay(3);
     while (!quit.stop_requested()) {
         std::shared_ptr<const job::Job> job;
         std::stop_token stop;
@@ -53,12 +66,12 @@ void Appraiser::work(const std::stop_token &quit) {
         }
         // The plain answer is shown even if a newer edit waits: a drag then follows the hand instead of
         // freezing until it rests.
-        auto plain = std::make_shared<const job::Appraisal>(
-            job::appraise(*job, *m_stock, {}, proof::Detail::Strips, m_plain.get()));
+        const std::shared_ptr<const job::Appraisal> plain =
+            shared(job::appraise(*job, *m_stock, {}, proof::Detail::Strips, m_plain.get()));
         m_plain = plain;
         emit answered({job, plain});
         if (!rests(quit)) continue;
-        auto full = std::make_shared<job::Appraisal>(*plain);
+        auto full = shared(*plain);
         job::settle(*full, *job, *m_stock, stop);
         if (stop.stop_requested()) continue;
         m_plain = full;  // what is known of the torch's reach serves the next answers
@@ -72,6 +85,7 @@ void Appraiser::work(const std::stop_token &quit) {
 }
 
 void Appraiser::lookClosely(const std::stop_token &quit) {
+    giveWay(10);
     while (!quit.stop_requested()) {
         std::shared_ptr<const job::Job> job;
         std::stop_token stop;
@@ -88,13 +102,12 @@ void Appraiser::lookClosely(const std::stop_token &quit) {
 }
 
 void Appraiser::answerClosely(const std::shared_ptr<const job::Job> &job, const std::stop_token &stop) {
-    auto shells = std::make_shared<job::Appraisal>(
-        job::appraise(*job, *m_stock, stop, proof::Detail::Shells, m_shells.get()));
+    const auto shells = shared(job::appraise(*job, *m_stock, stop, proof::Detail::Shells, m_shells.get()));
     if (!stop.stop_requested()) job::settle(*shells, *job, *m_stock, stop);
     if (stop.stop_requested()) return;
     m_shells = shells;
     emit answered({job, shells});
-    auto halved = std::make_shared<job::Appraisal>(job::halve(*shells, *job, *m_stock, stop, m_halved.get()));
+    auto halved = shared(job::halve(*shells, *job, *m_stock, stop, m_halved.get()));
     if (stop.stop_requested()) return;
     m_halved = halved;
     emit answered({job, std::move(halved)});

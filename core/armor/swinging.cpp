@@ -23,7 +23,7 @@ Names reached(const Assembly &a, Names from, const Names &barred) {
 /// Parts that are held by the vehicle, or hold a gate or its latch.
 Names heldParts(const Assembly &a) {
     Names out;
-    for (const BoltJoint &m : a.mounts) out.insert(m.part);
+    for (const BoltJoint &m : a.mounts) out.insert({m.part, m.clampedBy});
     for (const SlipFit &s : a.slips) out.insert(s.part);
     for (const Fixing &f : a.fixings) out.insert(f.part);
     for (const Gate &g : a.gates) out.insert({g.post, g.keeper});

@@ -93,8 +93,12 @@ void changeThickness(Assembly &assembly, const Tweak &tweak) {
         const double half = (tweak.value - p.thickness) / 2;
         const auto bolted = std::find_if(assembly.mounts.begin(), assembly.mounts.end(),
                                          [&p](const BoltJoint &m) { return m.part == p.name; });
+        const auto clamps = std::find_if(assembly.mounts.begin(), assembly.mounts.end(),
+                                         [&p](const BoltJoint &m) { return m.clampedBy == p.name; });
         if (bolted != assembly.mounts.end())
             p.axes.origin += bolted->axis * half;
+        else if (clamps != assembly.mounts.end())
+            p.axes.origin -= clamps->axis * half;
         else if (held.above != held.below)
             p.axes.origin += p.axes.z * (held.above ? -half : half);
         if (held.above && held.below && std::abs(half) > 1e-9)
@@ -210,7 +214,7 @@ void applyWeldTweaks(Assembly &assembly, const Piece &piece) {
 
 void noteWhatNothingHolds(Assembly &assembly) {
     std::set<std::string> held;
-    for (const BoltJoint &m : assembly.mounts) held.insert(m.part);
+    for (const BoltJoint &m : assembly.mounts) held.insert({m.part, m.clampedBy});
     for (const LineBearing &b : assembly.bearings) held.insert(b.part);
     for (const SlipFit &s : assembly.slips) held.insert(s.part);
     for (const Fixing &f : assembly.fixings) held.insert(f.part);

@@ -4855,6 +4855,10 @@ Warten: %4, dann %5 min; Wenden des Stücks: %6, dann %7 Mal. %8 Folgen versucht
     <context>
         <name>hefty::app::WeldBench</name>
         <message>
+            <source>%1: %2 %3</source>
+            <translation>%1: %2 %3</translation>
+        </message>
+        <message>
             <source>Straighter…</source>
             <translation>Gerader…</translation>
         </message>

@@ -16,6 +16,7 @@
 #include "app/window/asking.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "core/base/threads.h"
 #include "core/exchange/cutting.h"
 #include "core/job/shop/cutting.h"
 
@@ -266,6 +267,7 @@ void SheetPage::layOut() {
     m_progress->show();
     m_worker = std::jthread([this, groups = m_groups,
                              shop = m_session->job().shop](std::stop_token quit) mutable {
+        giveWay(5);
         QString problem;
         for (std::size_t i = 0; i < groups.size() && !quit.stop_requested(); ++i) {
             const auto progress = [&](double share) {

@@ -17,6 +17,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "core/base/threads.h"
 
 namespace hefty::app {
 
@@ -340,6 +341,7 @@ void PullPage::fitOrTake() {
     m_fitted->setText(tr("Being worked out..."));
     m_worker = std::jthread([this, job = m_session->job(), stock = m_session->sharedStock(), id = piece->id,
                              place = m_plan->place, give = *m_verdict.give](const std::stop_token &stop) {
+        giveWay(5);
         auto fit = job::fitMounts(job, *stock, id, place, give, stop);
         if (stop.stop_requested()) return;
         QMetaObject::invokeMethod(this, [this, fit = std::move(fit)] { showFit(fit); });

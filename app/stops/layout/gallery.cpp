@@ -11,6 +11,7 @@
 
 #include "app/views/scene_painter.h"
 #include "app/window/theme.h"
+#include "core/base/threads.h"
 #include "core/job/design/offers.h"
 
 namespace hefty::app {
@@ -141,6 +142,7 @@ void Gallery::searchRack() {
     m_rackDone->show();
     m_search = std::jthread([this, job = m_session->job(), now = m_session->appraisal(),
                              stock = m_session->sharedStock()](const std::stop_token &stop) {
+        giveWay(5);
         auto offers = job::rackOffers(
             job, *now, *stock,
             [this](double share) {

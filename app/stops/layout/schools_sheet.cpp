@@ -7,6 +7,7 @@
 
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "core/base/threads.h"
 
 namespace hefty::app {
 
@@ -60,6 +61,7 @@ void SchoolsSheet::price() {
     m_note->setText(tr("Being priced..."));
     m_worker = std::jthread([this, id = piece->id, now = m_session->appraisal(),
                              stock = m_session->sharedStock()](const std::stop_token &stop) {
+        giveWay(5);
         if (!now->of) return;
         auto prices = job::schoolPrices(*now->of, *now, *stock, id, stop);
         if (stop.stop_requested()) return;

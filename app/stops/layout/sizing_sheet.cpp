@@ -10,6 +10,7 @@
 #include <QVBoxLayout>
 
 #include "app/window/quantity_edit.h"
+#include "core/base/threads.h"
 
 namespace hefty::app {
 
@@ -120,6 +121,7 @@ void SizingSheet::begin() {
     m_sized = m_session->sharedJob();
     m_thread = std::jthread([this, job = m_sized, stock = m_session->sharedStock(), id = piece->id,
                              wanted = wish()](const std::stop_token &stop) {
+        giveWay(5);
         emit found(job::sizePiece(
             *job, id, *stock, wanted,
             [this](double share) { emit progressed(static_cast<int>(100 * share)); }, stop));

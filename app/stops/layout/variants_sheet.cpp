@@ -15,6 +15,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "core/base/threads.h"
 #include "core/job/design/variants.h"
 
 namespace hefty::app {
@@ -213,6 +214,7 @@ void VariantsSheet::compare() {
     m_note->setText(tr("Being looked at..."));
     m_worker = std::jthread(
         [this, wanted = std::move(wanted), stock = m_session->sharedStock()](const std::stop_token &stop) {
+            giveWay(5);
             for (const auto &[name, job] : wanted) {
                 auto done = std::make_shared<const job::Appraisal>(
                     job::appraise(job, *stock, stop, proof::Detail::Shells));

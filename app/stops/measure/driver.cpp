@@ -1,4 +1,5 @@
 #include "app/stops/measure/driver.h"
+#include "core/base/threads.h"
 
 #include <QMetaType>
 
@@ -55,6 +56,7 @@ Driver::Answer Driver::answer(const Request &r, const std::stop_token &stop) {
 }
 
 void Driver::work(const std::stop_token &quit) {
+    giveWay(5);
     while (!quit.stop_requested()) {
         std::optional<Request> request;
         std::stop_token stop;

@@ -1,4 +1,5 @@
 #include "app/stops/weld/straighter_sheet.h"
+#include "core/base/threads.h"
 
 #include <algorithm>
 
@@ -82,6 +83,7 @@ void StraighterSheet::begin() {
     m_piece = piece->id;
     m_thread = std::jthread(
         [this, job = m_of, appraisal = m_session->appraisal(), id = m_piece](const std::stop_token &stop) {
+            giveWay(5);
             const auto order = job::straighterOrder(
                 *job, *appraisal, id,
                 [this](double share) { emit progressed(static_cast<int>(100 * share)); }, stop);

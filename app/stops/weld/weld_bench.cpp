@@ -76,7 +76,7 @@ QWidget *WeldBench::makeSeams() {
     m_note = new QLabel(this);
     m_note->setObjectName("weldNote");
     m_note->setWordWrap(true);
-    m_note->setMinimumHeight(58);
+    m_note->setMinimumHeight(42);
     m_clock = new QTimer(this);
     m_clock->setInterval(900);
     connect(m_clock, &QTimer::timeout, this, [this] {
@@ -94,18 +94,19 @@ QWidget *WeldBench::makeSeams() {
         this);
     caution->setObjectName("caution");
     caution->setWordWrap(true);
-    auto *foot = new QHBoxLayout;
-    foot->addWidget(caution, 1);
-    foot->addWidget(why);
     auto *layout = new QVBoxLayout(page);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addLayout(views, 6);
     layout->addWidget(m_table, 5);
-    layout->addLayout(makeOrderRow());
+    QHBoxLayout *orders = makeOrderRow();
+    orders->addStretch();
+    orders->addWidget(why);
+    layout->addLayout(orders);
+    layout->addWidget(m_cost);
     layout->addWidget(m_moves);
     layout->addWidget(m_note);
     layout->addLayout(makeDoneRow());
-    layout->addLayout(foot);
+    layout->addWidget(caution);
     connect(m_table, &QTableWidget::currentCellChanged, this, [this](int row) { choose(row); });
     connect(m_table, &StopTable::rowMoved, this, &WeldBench::moveStep);
     connect(why, &QPushButton::clicked, this, [this] {
@@ -198,7 +199,6 @@ QHBoxLayout *WeldBench::makeOrderRow() {
             [this] { moveStep(m_table->currentRow(), m_table->currentRow() + 1); });
     connect(m_planned, &QPushButton::clicked, this, &WeldBench::asPlanned);
     auto *row = new QHBoxLayout;
-    row->addWidget(m_cost, 1);
     for (QPushButton *b : {m_play, m_earlier, m_later, m_straighter, m_planned}) row->addWidget(b);
     return row;
 }
@@ -443,6 +443,10 @@ QString WeldBench::movesOf(const job::PieceAppraisal &piece) const {
         const auto print = [&](double v) {
             return QString::fromStdString(measure::printQuantity(v, q, m_session->units()));
         };
+        if (i > 0) {  // the first in full, the others in short
+            said << tr("%1: %2 %3").arg(named(d.part), QString::fromStdString(d.what), print(d.value));
+            continue;
+        }
         QString line = tr("%1: %2 %3 (%4 to %5)")
                            .arg(named(d.part), QString::fromStdString(d.what), print(d.value), print(d.low),
                                 print(d.high));
