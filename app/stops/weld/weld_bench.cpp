@@ -69,7 +69,8 @@ QWidget *WeldBench::makeSeams() {
                              tr("Min"), tr("Wait"), tr("Warm"), tr("Done")},
                             this);
     m_table->letRowsMove();
-    m_table->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
+    for (const int column : {0, 1})
+        m_table->horizontalHeader()->setSectionResizeMode(column, QHeaderView::Stretch);
     m_moves = new QLabel(this);
     m_moves->setObjectName("weldMoves");
     m_moves->setWordWrap(true);
@@ -77,6 +78,8 @@ QWidget *WeldBench::makeSeams() {
     m_note->setObjectName("weldNote");
     m_note->setWordWrap(true);
     m_note->setMinimumHeight(42);
+    m_note->setFont(textFont(10));
+    m_moves->setFont(textFont(10));
     m_clock = new QTimer(this);
     m_clock->setInterval(900);
     connect(m_clock, &QTimer::timeout, this, [this] {
@@ -96,8 +99,8 @@ QWidget *WeldBench::makeSeams() {
     caution->setWordWrap(true);
     auto *layout = new QVBoxLayout(page);
     layout->setContentsMargins(0, 0, 0, 0);
-    layout->addLayout(views, 6);
-    layout->addWidget(m_table, 5);
+    layout->addLayout(views, 7);
+    layout->addWidget(m_table, 4);
     QHBoxLayout *orders = makeOrderRow();
     orders->addStretch();
     orders->addWidget(why);
@@ -174,6 +177,7 @@ QHBoxLayout *WeldBench::makeOrderRow() {
     m_cost = new QLabel(this);
     m_cost->setObjectName("orderCost");
     m_cost->setWordWrap(true);
+    m_cost->setFont(textFont(10));
     m_play = new QPushButton(tr("Play the order"), this);
     m_play->setObjectName("playOrder");
     m_earlier = new QPushButton(tr("Earlier"), this);
