@@ -305,7 +305,10 @@ TubeNets TubeNets::make(const armor::Assembly &assembly, const NetSize &size, Id
     for (const armor::BarPart &t : assembly.bars)
         for (const auto &[piece, start] : straightPieces(t))
             for (const Stay &s : staysOf(assembly, *piece))
-                Builder(piece, !t.straight(), start, s, size, out).build(nets);
+                // Of bent bars only where something goes through: all of them doubled the time of a tube
+                // front.
+                if (t.straight() || !s.passages.empty())
+                    Builder(piece, !t.straight(), start, s, size, out).build(nets);
     nets.m_model = &out.model;
     return nets;
 }

@@ -12,7 +12,8 @@ namespace hefty::proof {
 /// along and around the tube; the slots and holes that these stand in are cut out.
 class TubeNets {
   public:
-    /// Every tube of constant section, of bent ones their straight spans, that something passes through, from
+    /// Every tube of constant section that something passes through or stands on, of bent ones their straight
+    /// spans that something passes through, from
     /// the height of the tube before it to as far behind it; less if the tube ends, or has an opening, before
     /// that.
     [[nodiscard]] static TubeNets make(const armor::Assembly &assembly, const NetSize &size,
