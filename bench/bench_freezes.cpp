@@ -11,7 +11,6 @@
 #include <QAbstractButton>
 #include <QApplication>
 #include <QMetaEnum>
-#include <QMouseEvent>
 #include <QTableWidget>
 #include <QTimer>
 #include <QUndoStack>
@@ -22,6 +21,7 @@
 #include "app/window/main_window.h"
 #include "app/window/theme.h"
 #include "app/window/traveler.h"
+#include "bench/mouse.h"
 #include "bench/stopwatch.h"
 #include "core/base/places.h"
 
@@ -152,9 +152,9 @@ class Hand : public QObject {
         if (!space) return;
         m_app.action = "turned in space";
         const QPointF at(30, 60);
-        mouse(space, QEvent::MouseButtonPress, at);
-        for (int i = 1; i < 6; ++i) mouse(space, QEvent::MouseMove, at + QPointF(7 * i, 2 * i));
-        mouse(space, QEvent::MouseButtonRelease, at + QPointF(40, 12));
+        bench::mouse(space, QEvent::MouseButtonPress, at);
+        for (int i = 1; i < 6; ++i) bench::mouse(space, QEvent::MouseMove, at + QPointF(7 * i, 2 * i));
+        bench::mouse(space, QEvent::MouseButtonRelease, at + QPointF(40, 12));
     }
     void zoom() {
         auto *plan = any<PlanView>();
@@ -170,16 +170,11 @@ class Hand : public QObject {
         if (!pattern || pattern->settings.empty()) return;
         const auto &d =
             pattern->settings[static_cast<std::size_t>(below(static_cast<int>(pattern->settings.size())))];
-        if (d.choice != armor::Choice::None || d.group == "Welds") return;
+        if (d.choice != armor::Choice::None) return;
         m_app.action = QString::fromStdString("set " + d.id);
         const double now = armor::number(*piece, *pattern, d.id);
         const double value = std::clamp(now + d.step * (below(9) - 4), d.least, d.most);
         m_window.session()->setSetting(QString::fromStdString(d.id), value);
-    }
-    static void mouse(QWidget *widget, QEvent::Type type, const QPointF &at) {
-        QMouseEvent event(type, at, widget->mapToGlobal(at), Qt::LeftButton,
-                          type == QEvent::MouseButtonRelease ? Qt::NoButton : Qt::LeftButton, Qt::NoModifier);
-        QApplication::sendEvent(widget, &event);
     }
 
     MainWindow &m_window;

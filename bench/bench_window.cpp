@@ -5,7 +5,6 @@
 
 #include <QApplication>
 #include <QEventLoop>
-#include <QMouseEvent>
 #include <QTimer>
 #include <QToolButton>
 
@@ -13,6 +12,7 @@
 #include "app/window/gauge_bar.h"
 #include "app/window/main_window.h"
 #include "app/window/theme.h"
+#include "bench/mouse.h"
 #include "bench/stopwatch.h"
 #include "core/base/places.h"
 
@@ -23,13 +23,6 @@ namespace {
 
 void waitFor(const std::function<bool()> &ready) {
     while (!ready()) QApplication::processEvents(QEventLoop::WaitForMoreEvents | QEventLoop::AllEvents, 50);
-}
-
-void mouse(QWidget *widget, QEvent::Type type, const QPointF &at) {
-    const bool released = type == QEvent::MouseButtonRelease;
-    QMouseEvent event(type, at, widget->mapToGlobal(at), Qt::LeftButton,
-                      released ? Qt::NoButton : Qt::LeftButton, Qt::NoModifier);
-    QApplication::sendEvent(widget, &event);
 }
 
 /// Notes when the last gauge of the bar is about to be painted: all others have been by then.
@@ -70,19 +63,19 @@ bool drag(const std::shared_ptr<const stock::Stock> &stock, const char *job) {
         waiting = false;
     });
     window.findChild<GaugeButton *>("gauge.cost")->installEventFilter(&clock);
-    mouse(view, QEvent::MouseButtonPress, from);
+    bench::mouse(view, QEvent::MouseButtonPress, from);
     constexpr int moves = 200;
     for (int i = 1; i <= moves; ++i) {
         // to and fro, so that the handle moves each time by what a hand moves it
         const double up = 1 + 0.28 * (i <= moves / 2 ? i : moves - i);
         waiting = true;
         start = bench::Clock::now();
-        mouse(view, QEvent::MouseMove, from - QPointF(0, up));
+        bench::mouse(view, QEvent::MouseMove, from - QPointF(0, up));
         handOver.push_back(bench::since(start));
         waitFor([&] { return !session.isWorking(); });
         painted.push_back(bench::since(start));
     }
-    mouse(view, QEvent::MouseButtonRelease, from);
+    bench::mouse(view, QEvent::MouseButtonRelease, from);
     std::printf("%s: from handle move to new gauge values (%d moves, last value %s):\n", job, moves,
                 qPrintable(gauge->valueText()));
     std::printf("  the window takes the move: median %.2f ms, worst %.2f ms\n", bench::median(handOver),

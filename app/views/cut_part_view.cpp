@@ -4,7 +4,7 @@
 
 #include <QPainter>
 
-#include "app/views/scene_painter.h"
+#include "app/views/drawing_marks.h"
 #include "app/window/theme.h"
 
 namespace hefty::app {

@@ -306,8 +306,7 @@ void SpaceView::mouseReleaseEvent(QMouseEvent *event) {
     const bool dragged = m_drag.has_value();
     m_drag.reset();
     const bool plain = !dragged && !m_moved && event->button() == Qt::LeftButton;
-    if (plain && !(takes && takes(*event)) && !(clicked && clicked(event->position())))
-        pickAt(event->position());
+    if (plain && !(takes && takes(*event))) pickAt(event->position());
     update();
 }
 

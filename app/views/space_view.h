@@ -23,8 +23,7 @@ class SpaceView : public QWidget {
     std::set<std::string> later;                       ///< parts of the chosen piece that are not there yet
     std::function<void(DepthPicture &)> drawInto;      ///< adds to the picture, in the place of the seams
     std::function<void(QPainter &)> drawOver;          ///< paints on top of the picture
-    std::function<bool(const QPointF &)> clicked;      ///< a click that turns nothing; true: it is taken
-    std::function<bool(const QMouseEvent &)> takes;    ///< the same, with its keys, before anything else
+    std::function<bool(const QMouseEvent &)> takes;    ///< a click that turns nothing; true: it is taken
     std::function<void(const QMouseEvent &)> hovered;  ///< the pointer moves without a button
     /// A place is pointed at: handles let go of the pointer, which is a cross.
     void setPointing(bool on);

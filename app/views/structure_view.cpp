@@ -11,7 +11,7 @@
 #include <QPainter>
 #include <QWheelEvent>
 
-#include "app/views/scene_painter.h"
+#include "app/views/drawing_marks.h"
 #include "app/window/theme.h"
 
 namespace hefty::app {

@@ -7,12 +7,14 @@
 #include <QMouseEvent>
 #include <QPainter>
 
-#include "app/views/scene_painter.h"
+#include "app/views/drawing_marks.h"
 #include "app/window/theme.h"
 #include "core/base/constants.h"
 
 namespace hefty::app {
 namespace {
+
+using shape::Vec3;
 
 constexpr double chartHeight = 92;
 constexpr double struckNear = 60;  // mm along the way within which a strike is drawn as happening now

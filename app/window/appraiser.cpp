@@ -1,8 +1,9 @@
 #include "app/window/appraiser.h"
-#include "core/base/threads.h"
 
 #include <QMetaType>
 #include <QThreadPool>
+
+#include "core/base/threads.h"
 
 namespace hefty::app {
 namespace {

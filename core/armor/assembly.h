@@ -158,6 +158,8 @@ struct BoltJoint {
     /// they go through it.
     std::string clampedBy = {};
     double clampOut = 0;  ///< middle of a bolt to the edge of what is clamped, mm
+    /// A plate of the piece whose holes the bolts go through.
+    [[nodiscard]] bool holds(const std::string &plate) const { return plate == part || plate == clampedBy; }
     /// How far the bolt can go in its hole before it bears [mm].
     [[nodiscard]] double play() const { return hole > diameter ? (hole - diameter) / 2 : 0; }
 };

@@ -45,7 +45,7 @@ void movePlacesOf(Assembly &a, const std::string &part, const Vec3 &by) {
 
 void removePlacesOf(Assembly &a, const std::string &part) {
     const auto ofPart = [&part](const auto &x) { return x.part == part; };
-    std::erase_if(a.mounts, [&part](const BoltJoint &j) { return j.part == part || j.clampedBy == part; });
+    std::erase_if(a.mounts, [&part](const BoltJoint &j) { return j.holds(part); });
     std::erase_if(a.anchors, [&part](const Anchor &x) { return x.name == part; });
     std::erase_if(a.steps, ofPart);
     std::erase_if(a.strikes, ofPart);

@@ -21,6 +21,13 @@ void orphan(Assembly &assembly, const Tweak &tweak, const std::string &why) {
          "Remove the change, or bring the part back."});
 }
 
+/// What the holes of a plate of a bolt joint meet: those of the plate that clamps with it, or of what is
+/// behind.
+std::string behindIts(const BoltJoint &j, const std::string &plate) {
+    if (j.clampedBy.empty()) return "the " + j.onto;
+    return plate == j.part ? j.clampedBy : j.part;
+}
+
 void movePart(Assembly &assembly, const Tweak &tweak) {
     for (BarPart &t : assembly.bars)
         if (t.name == tweak.part) {
@@ -36,10 +43,11 @@ void movePart(Assembly &assembly, const Tweak &tweak) {
             movePlacesOf(assembly, tweak.part, tweak.by);
             for (const auto *joints : {&assembly.mounts, &assembly.feet})
                 for (const BoltJoint &j : *joints)
-                    if (j.part == p.name && tweak.by.norm() > 1e-9)
-                        assembly.notes.push_back(
-                            {p.name, fmt::format("Moved, its holes no longer meet those of the {}.", j.onto),
-                             "Take the change back, or move what it is bolted to."});
+                    if (j.holds(p.name) && tweak.by.norm() > 1e-9)
+                        assembly.notes.push_back({p.name,
+                                                  fmt::format("Moved, its holes no longer meet those of {}.",
+                                                              behindIts(j, p.name)),
+                                                  "Take the change back, or move what it is bolted to."});
             return;
         }
     orphan(assembly, tweak, "the piece has no such part.");

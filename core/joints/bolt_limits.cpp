@@ -86,11 +86,15 @@ double blockShear(const TornBlock &b, working::Working *w) {
 Tightened tightened(double diameter, double pitch, double ultimate) {
     const double stressed = diameter - 0.9382 * pitch;
     const double area = std::numbers::pi / 4 * stressed * stressed;
-    constexpr double K = 0.2;
     Tightened t;
     t.preload = 0.7 * ultimate * area;
-    t.torque = K * diameter * t.preload;
+    t.torque = tighteningTorque(diameter, t.preload);
     return t;
+}
+
+double tighteningTorque(double diameter, double preload) {
+    constexpr double K = 0.2;
+    return K * diameter * preload;
 }
 
 double slipStrength(double preload, working::Working *w) {

@@ -56,10 +56,13 @@ struct Tightened {
     double preload = 0;  ///< N
     double torque = 0;   ///< N·mm, on threads as they come
 };
-/// Preload 0.7 Fub As, As = pi/4 (d - 0.9382 p)2; torque K d F with K = 0.2.
+/// Preload 0.7 Fub As, As = pi/4 (d - 0.9382 p)2, and its torque.
 /// @pre diameter and pitch above 0, ultimate above 0
-/// @source EN 1993-1-8 3.9.1 (preload), ISO 898-1 (As), Shigley (K, zinc plated or dry)
+/// @source EN 1993-1-8 3.9.1 (preload), ISO 898-1 (As)
 [[nodiscard]] Tightened tightened(double diameter, double pitch, double ultimate);
+/// K d F with K = 0.2, N·mm.
+/// @source Shigley (threads zinc plated or dry)
+[[nodiscard]] double tighteningTorque(double diameter, double preload);
 
 /// What a hole lets slip: a clearance hole, or a slot along the load.
 enum class SlipHole { Clearance, ShortSlot, LongSlot };

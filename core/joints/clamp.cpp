@@ -3,11 +3,11 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
-#include <numbers>
 
 #include <fmt/format.h>
 
 #include "core/joints/bolt_limits.h"
+#include "core/joints/column.h"
 
 namespace hefty::joints {
 namespace {
@@ -15,11 +15,6 @@ namespace {
 using working::number;
 
 constexpr double omega = 1.67, washer = 1.8;  // of its diameter to the bolt's
-
-/// AISC 360-16 E3-2, E3-3.
-double bucklingStress(double elastic, double yield) {
-    return yield / elastic <= 2.25 ? std::pow(0.658, yield / elastic) * yield : 0.877 * elastic;
-}
 
 }  // namespace
 
@@ -35,8 +30,7 @@ ClampLimits clampLimits(const ClampBolt &b, working::Working *w) {
     assert(b.out > 0 && b.share > 0 && b.plate > 0 && b.plateYield > 0);
     assert(b.wall > 0 && b.width > 0 && b.wallYield > 0 && b.E > 0);
     const double length = b.length(), slenderness = b.width * std::sqrt(12) / b.wall;
-    const double elastic = std::numbers::pi * std::numbers::pi * b.E / (slenderness * slenderness);
-    const double critical = bucklingStress(elastic, b.wallYield);
+    const double critical = columnStress(b.E, b.wallYield, slenderness);
     ClampLimits out;
     out.bolt = tightened(b.diameter, b.pitch, b.ultimate).preload;
     out.plate = b.plateYield * length * b.plate * b.plate / 4 / (omega * b.out);
@@ -56,7 +50,7 @@ ClampLimits clampLimits(const ClampBolt &b, working::Working *w) {
                           number(b.plate), number(b.out)),
               out.plate, "N", "AISC 360-16 F11.1")
         .step("Fcr", "stress at which the wall buckles between the plates", "E3 with c √12/tw",
-              fmt::format("Fe = {}, Fy = {}", number(elastic), number(b.wallYield)), critical, "MPa",
+              fmt::format("λ = {}, Fy = {}", number(slenderness), number(b.wallYield)), critical, "MPa",
               "AISC 360-16 E3")
         .step("F3", "what presses the wall", "Fcr w tw/1.67",
               fmt::format("{} · {} · {}/1.67", number(critical), number(length), number(b.wall)), out.wall,

@@ -36,6 +36,20 @@ Json writePull(const ProofPull &p) {
 
 }  // namespace
 
+bool hasAmount(EntryKind kind) {
+    switch (kind) {
+        case EntryKind::Hours:
+        case EntryKind::Cost:
+        case EntryKind::Trip:
+        case EntryKind::Pull:
+        case EntryKind::Crack:
+        case EntryKind::Dent:
+            return true;
+        default:
+            return false;
+    }
+}
+
 std::string_view entryWord(EntryKind kind) {
     return words.at(static_cast<std::size_t>(kind));
 }

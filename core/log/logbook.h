@@ -64,13 +64,14 @@ struct ProofPull {
 
 enum class EntryKind { Hours, Cost, Change, Trip, Hit, Inspection, Pull, Crack, Dent, TouchUp, Torque };
 [[nodiscard]] std::string_view entryWord(EntryKind kind);  ///< in files: "hours"
+[[nodiscard]] bool hasAmount(EntryKind kind);              ///< hours, costs and what is measured
 
 /// One line of the log.
 struct Entry {
     std::string date;  ///< ISO 8601
     EntryKind kind = EntryKind::Hours;
     std::string what;
-    double amount = 0;  ///< h, the shop's money, km, J, N or mm, by its kind
+    double amount = 0;  ///< h, the shop's money, km, kN or mm, by its kind
     std::string piece, part;
 
     bool operator==(const Entry &) const = default;

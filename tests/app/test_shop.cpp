@@ -218,9 +218,8 @@ class TestShop : public QObject {
         QTest::mouseClick(begin, Qt::LeftButton);
         QTRY_VERIFY_WITH_TIMEOUT(begin->isEnabled(), 300000);
         auto *take = demo.find<QPushButton>("straighterTake");
-        QVERIFY2(result->text().contains(take->isEnabled() ? "percent straighter" : "None of"),
+        QVERIFY2(take->isEnabled() && result->text().contains("percent straighter"),
                  qPrintable(result->text()));
-        if (!take->isEnabled()) return;
         QTest::mouseClick(take, Qt::LeftButton);
         QCOMPARE(demo.session().job().weldOrders.size(), std::size_t{1});
         QVERIFY(demo.settle());

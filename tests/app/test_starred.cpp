@@ -172,6 +172,12 @@ class TestStarred : public QObject {
         hefty::testing::typeInto(table, 0, 1, "trip, km");
         hefty::testing::typeInto(table, 0, 2, "Ridge loop");
         hefty::testing::typeInto(table, 0, 3, "60");
+        hefty::testing::typeInto(table, 0, 1, "hit");  // its amount stays to be seen until it is taken off
+        QCOMPARE(table->model()->index(0, 3).data().toString(), QStringLiteral("60.00"));
+        hefty::testing::typeInto(table, 0, 3, "0");
+        QCOMPARE(table->model()->index(0, 3).data().toString(), QString());
+        hefty::testing::typeInto(table, 0, 1, "trip, km");
+        hefty::testing::typeInto(table, 0, 3, "60");
         const auto &entries = demo.session().job().log.entries;
         QVERIFY(entries.size() == 1 && entries[0].kind == log::EntryKind::Trip && entries[0].amount == 60);
         QVERIFY(demo.answered());

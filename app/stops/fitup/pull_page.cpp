@@ -12,7 +12,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
-#include "app/views/scene_painter.h"
+#include "app/views/drawing_marks.h"
 #include "app/window/quantity_edit.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"

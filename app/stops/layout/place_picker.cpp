@@ -5,7 +5,7 @@
 #include <QMouseEvent>
 #include <QPainter>
 
-#include "app/views/scene_painter.h"
+#include "app/views/drawing_marks.h"
 #include "app/window/theme.h"
 
 namespace hefty::app {
@@ -34,28 +34,29 @@ PlacePicker::PlacePicker(Session *session, BuildBox *box, const std::vector<Plan
 }
 
 void PlacePicker::add(PlanView *view) {
-    const PointedView &of = m_views.emplace_back(PointedView{
-        view,
-        [view](const QPointF &at) {
-            return armor::Sight{view->pointAt(at), sightOf(view->side()), handReach / view->scale()};
-        },
-        [view](const Vec3 &p) { return view->toScreen(p); }, [view] { return sightOf(view->side()); },
-        [view](bool on) { view->setCursor(on ? Qt::CrossCursor : Qt::ArrowCursor); }});
-    view->hovered = [this, &of](const QMouseEvent &event) { hover(of, event); };
-    view->takes = [this, &of](const QMouseEvent &event) { return click(of, event); };
-    view->drawOver = [this, &of](QPainter &painter) { drawOn(of, painter); };
-    view->installEventFilter(this);
+    watch(view,
+          {view,
+           [view](const QPointF &at) {
+               return armor::Sight{view->pointAt(at), sightOf(view->side()), handReach / view->scale()};
+           },
+           [view](const Vec3 &p) { return view->toScreen(p); }, [view] { return sightOf(view->side()); },
+           [view](bool on) { view->setCursor(on ? Qt::CrossCursor : Qt::ArrowCursor); }});
 }
 
 void PlacePicker::add(SpaceView *view) {
-    const PointedView &of = m_views.emplace_back(PointedView{
-        view,
-        [view](const QPointF &at) {
-            const SpaceCamera &camera = view->camera();
-            return armor::Sight{camera.pointAt(at), camera.toViewer(), handReach / camera.scale};
-        },
-        [view](const Vec3 &p) { return view->toScreen(p); }, [view] { return view->camera().toViewer(); },
-        [view](bool on) { view->setPointing(on); }, true});
+    watch(view,
+          {view,
+           [view](const QPointF &at) {
+               const SpaceCamera &camera = view->camera();
+               return armor::Sight{camera.pointAt(at), camera.toViewer(), handReach / camera.scale};
+           },
+           [view](const Vec3 &p) { return view->toScreen(p); }, [view] { return view->camera().toViewer(); },
+           [view](bool on) { view->setPointing(on); }, true});
+}
+
+template <class View>
+void PlacePicker::watch(View *view, PointedView pointed) {
+    const PointedView &of = m_views.emplace_back(std::move(pointed));
     view->hovered = [this, &of](const QMouseEvent &event) { hover(of, event); };
     view->takes = [this, &of](const QMouseEvent &event) { return click(of, event); };
     view->drawOver = [this, &of](QPainter &painter) { drawOn(of, painter); };

@@ -36,6 +36,9 @@ class PlacePicker : public QObject {
   private:
     void add(SpaceView *view);
     void add(PlanView *view);
+    /// Takes over a view's pointer. @param view  a PlanView or a SpaceView
+    template <class View>
+    void watch(View *view, PointedView pointed);
     void startPicking();
     void hover(const PointedView &view, const QMouseEvent &event);
     bool click(const PointedView &view, const QMouseEvent &event);

@@ -14,7 +14,7 @@
 #include "app/stops/load/ride_page.h"
 #include "app/stops/load/rope_page.h"
 #include "app/stops/load/stuck_page.h"
-#include "app/views/scene_painter.h"
+#include "app/views/drawing_marks.h"
 #include "app/views/space_view.h"
 #include "app/window/page_chooser.h"
 #include "app/window/stop_table.h"
@@ -55,7 +55,7 @@ QWidget *LoadBench::makeDuties() {
     m_view->setObjectName("loadView");
     m_view->setAccessibleName(tr("The vehicle with all places where something acts on the piece"));
     m_view->drawOver = [this](QPainter &p) { drawPlaces(p); };
-    m_view->clicked = [this](const QPointF &at) { return pickPlace(at); };
+    m_view->takes = [this](const QMouseEvent &event) { return pickPlace(event.position()); };
     m_table = new StopTable("dutyTable", tr("What acts on the piece"),
                             {tr("What acts"), tr("Up to"), tr("Ways")}, this);
     m_ways = new StopTable("wayTable", tr("The ways in which it acts"),

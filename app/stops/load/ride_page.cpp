@@ -9,7 +9,7 @@
 #include <QPainter>
 #include <QPushButton>
 
-#include "app/views/scene_painter.h"
+#include "app/views/drawing_marks.h"
 #include "app/window/quantity_edit.h"
 #include "app/window/theme.h"
 

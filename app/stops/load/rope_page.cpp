@@ -8,7 +8,7 @@
 #include <QPainter>
 #include <QPushButton>
 
-#include "app/views/scene_painter.h"
+#include "app/views/drawing_marks.h"
 #include "app/window/theme.h"
 #include "core/base/constants.h"
 

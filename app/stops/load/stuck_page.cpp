@@ -11,7 +11,7 @@
 #include <QSpinBox>
 #include <QVBoxLayout>
 
-#include "app/views/scene_painter.h"
+#include "app/views/drawing_marks.h"
 #include "app/window/quantity_edit.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"

@@ -46,6 +46,12 @@ RecordCell kindCell(const log::Entry &e) {
     return RecordCell::choice(now, words);
 }
 
+/// Nothing where there is nothing to tell: a hit is no 0.00 of anything.
+RecordCell amountCell(const log::Entry &e) {
+    if (e.amount == 0 && !log::hasAmount(e.kind)) return RecordCell::fixed({});
+    return RecordCell::measure(e.amount, Quantity::Ratio, 0, 1e9);
+}
+
 void setKind(log::Entry &e, const QString &text) {
     for (const auto &[kind, word] : kinds)
         if (text == QLatin1String(word)) e.kind = kind;
@@ -89,10 +95,8 @@ RecordList entryList(const Session *session) {
         .words(lists::ListText::tr("Date"), 110, &log::Entry::date)
         .column(lists::ListText::tr("Kind"), 130, kindCell, {}, setKind)
         .words(lists::ListText::tr("What"), 0, &log::Entry::what)
-        .column(
-            lists::ListText::tr("How much"), 100,
-            [](const log::Entry &e) { return RecordCell::measure(e.amount, Quantity::Ratio, 0, 1e9); },
-            [](log::Entry &e, double v) { e.amount = v; })
+        .column(lists::ListText::tr("How much"), 100, amountCell,
+                [](log::Entry &e, double v) { e.amount = v; })
         .column(
             lists::ListText::tr("Part"), 170,
             [session](const log::Entry &e) { return partCell(*session, e); }, {},

@@ -1,7 +1,8 @@
 #include "app/stops/measure/driver.h"
-#include "core/base/threads.h"
 
 #include <QMetaType>
+
+#include "core/base/threads.h"
 
 namespace hefty::app {
 

@@ -17,7 +17,7 @@
 #include <QVBoxLayout>
 
 #include "app/sheets/job_lists.h"
-#include "app/views/scene_painter.h"
+#include "app/views/drawing_marks.h"
 #include "app/window/theme.h"
 #include "core/job/design/kits.h"
 #include "core/outline/drawing.h"
@@ -89,8 +89,9 @@ void OutlineView::paintEvent(QPaintEvent *) {
     drawDimension(p, place(shape::Vec2(low.x(), low.y())) + QPointF(0, 18),
                   place(shape::Vec2(high.x(), low.y())) + QPointF(0, 18),
                   printed(high.x() - low.x(), Quantity::DrilledLength, *m_session), colors().blue);
-    drawDimension(p, place(shape::Vec2(low.x(), low.y())) - QPointF(30, 0),
-                  place(shape::Vec2(low.x(), high.y())) - QPointF(30, 0),
+    constexpr double beside = 46;  // px: half of the text lies between
+    drawDimension(p, place(shape::Vec2(low.x(), low.y())) - QPointF(beside, 0),
+                  place(shape::Vec2(low.x(), high.y())) - QPointF(beside, 0),
                   printed(high.y() - low.y(), Quantity::DrilledLength, *m_session), colors().blue);
     for (const outline::Loop &h : m_outline.holes) {
         shape::Vec2 c;

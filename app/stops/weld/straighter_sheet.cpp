@@ -1,5 +1,4 @@
 #include "app/stops/weld/straighter_sheet.h"
-#include "core/base/threads.h"
 
 #include <algorithm>
 
@@ -9,6 +8,8 @@
 #include <QProgressBar>
 #include <QPushButton>
 #include <QVBoxLayout>
+
+#include "core/base/threads.h"
 
 namespace hefty::app {
 
@@ -127,13 +128,12 @@ void StraighterSheet::showFound(const job::StraighterOrder &order) {
             tr("None of %1 orders leaves it straighter. Use a jig, presets or a bar tacked "
                "between the mounts.")
                 .arg(order.tried));
-    const double better = 100 * (1 - order.crookedAfter / order.crookedBefore);
     m_result->setText(
         tr("As it is now:%1\n\nIn the order found, %2 percent straighter:%3\n\nWaiting %4 to %5 "
            "min, turns of the piece %6 to %7. Tried %8 orders. Half to one and a half of such "
            "figures is what they are worth.")
             .arg(told(order.before))
-            .arg(better, 0, 'f', 0)
+            .arg(100 * order.straighterBy(), 0, 'f', 0)
             .arg(told(order.after))
             .arg(order.costBefore.waiting, 0, 'f', 0)
             .arg(order.costAfter.waiting, 0, 'f', 0)

@@ -17,9 +17,11 @@ void putJackHolder(Site &s) {
         Maker::cope(peg, false, {plate});
     }
     const Axes &a = s.axes();
-    const double length = s.number("length"), thick = 0.6 * out;
+    const double length = s.number("length");
+    // Its bar is a tenth as high as it is long; it fills what the pegs leave for their pins.
+    constexpr double high = 0.1, thick = 0.6;
     s.carries("jack", {}, "jack", s.number("mass"), s.at(0, 0, t + out / 2),
-              (a.x * length + a.y * 0.1 * length + a.z * thick).cwiseAbs(), plate, s.at(0, 0, t));
+              (a.x * length + a.y * high * length + a.z * thick * out).cwiseAbs(), plate, s.at(0, 0, t));
 }
 
 }  // namespace

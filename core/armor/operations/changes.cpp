@@ -288,7 +288,7 @@ void movePart(Record &r) {
         return r.refuse("what is bought or on the vehicle lies where it is held.");
     for (const std::string &p : parts)
         for (const std::string &side : sidesOf(r, p)) {
-            const auto bolted = [&side](const BoltJoint &j) { return j.part == side; };
+            const auto bolted = [&side](const BoltJoint &j) { return j.holds(side); };
             if (std::any_of(out.mounts.begin(), out.mounts.end(), bolted))
                 return r.refuse("it is bolted to the vehicle, whose holes stay where they are.");
             moveOne(out, side, by);

@@ -14,6 +14,8 @@ struct StraighterOrder {
     WeldOrderCost costBefore, costAfter;
     double crookedBefore = 0, crookedAfter = 0;  ///< crookedness() of both
     int tried = 0;                               ///< orders
+    /// How much less crooked it is after, as a share. @pre crooked before
+    [[nodiscard]] double straighterBy() const { return 1 - crookedAfter / crookedBefore; }
 };
 
 /// How crooked a piece is, mm: the root of the sum of the squares of all that is told of it; a turn counts as

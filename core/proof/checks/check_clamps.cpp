@@ -12,7 +12,8 @@ namespace {
 
 using working::number;
 
-/// What one bolt has for itself along the rail: half the way to the next bolts of its row, to both sides.
+/// What one bolt has for itself along the rail: the length of the foot over the bolts of a row; there are
+/// two.
 double shareAlong(const CheckContext &context, const armor::BoltJoint &j) {
     const armor::SheetPart *plate = context.assembly.sheet(j.part);
     if (!plate || plate->outline.empty() || j.at.empty()) return 0;
@@ -55,7 +56,8 @@ bool isWhole(const joints::ClampBolt &b) {
 
 void addClamp(const CheckContext &context, const armor::BoltJoint &j,
               const std::vector<std::vector<joints::BoltForce>> &shared) {
-    const std::string id = "clamp/" + j.name, title = fmt::format("{}: friction on the rail", nameOf(j));
+    const std::string id = fmt::format("clamp/{}/{}", j.name, j.clampedBy);  // about both of them
+    const std::string title = fmt::format("{}: friction on the rail", nameOf(j));
     const stock::Material *rail = context.stock.material(context.vehicle.railMaterial);
     const joints::ClampBolt bolt = rail ? boltOf(context, j, *rail) : joints::ClampBolt{};
     if (!isWhole(bolt))
@@ -86,9 +88,8 @@ void addClamp(const CheckContext &context, const armor::BoltJoint &j,
     check.assumed = j.ontoAssumed;
     working::Working &w = check.working;
     (void)joints::clampLimits(bolt, &w);
-    constexpr double turns = 0.2;  // K of a dry thread
     w.step("M", "tightening torque for it, dry threads", "0.2 d P", "",
-           turns * bolt.diameter * preload / 1000, "N·m", "Shigley, K = 0.2");
+           joints::tighteningTorque(bolt.diameter, preload) / 1000, "N·m", "Shigley, K = 0.2");
     w.given("V", "push of the load on the hardest worked bolt", worst->shear, "N", "bolt group")
         .given("T", "its pull on it", worst->tension, "N", "bolt group")
         .step("D", "what friction has to hold", "V + 0.8 · 0.2 T",

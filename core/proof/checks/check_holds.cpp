@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/joints/column.h"
 #include "core/proof/checks/bolt_checks.h"
 #include "core/proof/strength/declared.h"
 
@@ -96,8 +97,7 @@ void checkSeam(const CheckContext &context, const armor::LineBearing &line,
                const std::vector<std::size_t> &of, double share) {
     constexpr double sheets = 3, yield = 160, E = 210000, sway = 2, omega = 1.67;  // MPa
     const double t = line.seam / sheets, slenderness = sway * line.depth / (t / std::sqrt(12.0));
-    const double Fe = std::numbers::pi * std::numbers::pi * E / (slenderness * slenderness);
-    const double Fcr = yield / Fe <= 2.25 ? std::pow(0.658, yield / Fe) * yield : 0.877 * Fe;
+    const double Fcr = joints::columnStress(E, yield, slenderness);
     const double strength = Fcr * line.seam;  // N/mm
     const auto pressed = [&](std::size_t c) {
         double most = 0;

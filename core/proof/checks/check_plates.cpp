@@ -15,6 +15,8 @@ namespace {
 using mechanics::ShellForces;
 using working::number;
 
+constexpr const char *besideHoles = "all of it lies within a hole's diameter of the middle of a hole";
+
 struct PlateWorst {
     double use = -1;  ///< Omega in it
     std::size_t loadCase = 0, spot = 0;
@@ -92,7 +94,9 @@ void addSheetCheck(const CheckContext &context, Check check, const Sheet &sheet,
 }
 
 void checkPlate(const CheckContext &context, const Sheet &plate, const std::optional<SheetWorst> &found) {
-    if (!found) return;
+    if (!found)
+        return context.leave({"plate/" + plate.part, plate.part, context.called(plate.part), besideHoles,
+                              "Look at what is said of its bolts and pins."});
     addSheetCheck(context,
                   context.begin(CheckKind::Plate, "plate/" + plate.part, plate.part,
                                 fmt::format("{}: yielding of the plate", context.called(plate.part)),
@@ -105,11 +109,13 @@ void checkPlate(const CheckContext &context, const Sheet &plate, const std::opti
 
 void checkWall(const CheckContext &context, const TubeShells &w, const Sheet &wall,
                const std::optional<SheetWorst> &found) {
-    if (!found) return;
-    Check check = context.begin(CheckKind::Wall, "tubewall/" + wall.id, w.part,
-                                fmt::format("{}: yielding of its wall, {:.0f} to {:.0f} mm along it",
-                                            context.called(w.part), w.bar.stationFrom, w.bar.stationTo),
-                                found->worst.loadCase);
+    const std::string id = "tubewall/" + wall.id;
+    const std::string title = fmt::format("{}: yielding of its wall, {:.0f} to {:.0f} mm along it",
+                                          context.called(w.part), w.bar.stationFrom, w.bar.stationTo);
+    if (!found)
+        return context.leave(
+            {id, w.part, title, besideHoles, "Look at what is said of its bolts and pins.", w.axes.origin});
+    Check check = context.begin(CheckKind::Wall, id, w.part, title, found->worst.loadCase);
     check.working.note(
         "This tells as well what tubes do that stand on this stretch beyond the ranges of AISC 360-16 "
         "chapter "

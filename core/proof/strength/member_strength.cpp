@@ -6,25 +6,17 @@
 
 #include <fmt/format.h>
 
+#include "core/joints/column.h"
 #include "core/proof/strength/aluminum.h"
 #include "core/stock/open_section.h"
 
 namespace hefty::proof {
 namespace {
 
+using joints::bucklingStress;
+using joints::columnStress;
 using working::number;
 using working::Working;
-
-/// Buckling stress (E3-2, E3-3) from the elastic one.
-double inelastic(double Fe, double Fy) {
-    return Fy / Fe <= 2.25 ? std::pow(0.658, Fy / Fe) * Fy : 0.877 * Fe;
-}
-
-/// Flexural buckling stress for the slenderness L/r, K = 1.
-double bucklingStress(double E, double Fy, double slenderness) {
-    if (!(slenderness > 0)) return Fy;
-    return inelastic(std::numbers::pi * std::numbers::pi * E / (slenderness * slenderness), Fy);
-}
 
 /// Nominal moment of a rectangular tube bent across a flange of flat width b (F7).
 double boxMoment(double Fy, double E, double flange, double web, double t, double depth, double W, double Z) {
@@ -81,7 +73,7 @@ MemberStrength boxStrength(const Bar &bar) {
     const double flatH = bar.height - 2 * r, flatB = bar.width - 2 * r;
     MemberStrength s;
     s.tension = Fy * p.area;
-    double Fcr = bucklingStress(E, Fy, bar.unbraced / std::min(p.ry, p.rz));
+    double Fcr = columnStress(E, Fy, bar.unbraced / std::min(p.ry, p.rz));
     // E7: walls beyond 1.40 sqrt(E/Fy) lose effective width (c1 = 0.20, c2 = 1.38).
     double area = p.area;
     for (const double flat : {flatH, flatB}) {
@@ -118,7 +110,7 @@ MemberStrength roundStrength(const Bar &bar) {
     s.tension = Fy * p.area;
     double area = p.area;
     if (D / t > 0.11 * E / Fy) area *= std::min(1.0, 0.038 * E / (Fy * D / t) + 2.0 / 3);
-    s.compression = bucklingStress(E, Fy, bar.unbraced / p.ry) * area;
+    s.compression = columnStress(E, Fy, bar.unbraced / p.ry) * area;
     s.hollow = !solidRound(bar);
     s.bendingY = s.bendingZ =
         s.hollow ? roundMoment(Fy, E, D, t, p.Wely, p.Wply) : std::min(Fy * p.Wply, 1.6 * Fy * p.Wely);
@@ -136,7 +128,7 @@ MemberStrength flatStrength(const Bar &bar) {
     MemberStrength s;
     s.hollow = false;
     s.tension = Fy * p.area;
-    s.compression = bucklingStress(E, Fy, bar.unbraced / std::min(p.ry, p.rz)) * p.area;
+    s.compression = columnStress(E, Fy, bar.unbraced / std::min(p.ry, p.rz)) * p.area;
     s.bendingY = flatMoment(Fy, E, bar.height, bar.width, bar.unbraced, p.Wely, p.Wply);
     s.bendingZ = std::min(Fy * p.Wplz, 1.6 * Fy * p.Welz);
     s.shearY = s.shearZ = 0.6 * Fy * p.area;
@@ -224,9 +216,9 @@ MemberStrength openStrength(const Bar &bar) {
     MemberStrength s;
     s.hollow = false;
     s.tension = Fy * p.area;
-    s.compression = std::min(inelastic(openColumnStress(bar, open), Fy), wall) * p.area;
-    s.bendingY = std::min(inelastic(MeY / p.Wely, Fy), wall) * p.Wely;
-    s.bendingZ = std::min(inelastic(MeZ / p.Welz, Fy), wall) * p.Welz;
+    s.compression = std::min(bucklingStress(openColumnStress(bar, open), Fy), wall) * p.area;
+    s.bendingY = std::min(bucklingStress(MeY / p.Wely, Fy), wall) * p.Wely;
+    s.bendingZ = std::min(bucklingStress(MeZ / p.Welz, Fy), wall) * p.Welz;
     s.shearZ = 0.6 * Fy * w.shearZ;
     s.shearY = 0.6 * Fy * w.shearY;
     s.torsion = 0.6 * Fy * p.C;

@@ -14,7 +14,7 @@ using shape::Vec3;
 
 constexpr double meetsWithin = 1;                                                      // mm: two lines meet
 constexpr double thicknesses = 30, nearest = 50, furthest = 300;                       // of tacks
-constexpr double tackThicknesses = 4, leastTack = 10;                                  // their length
+constexpr double tackThicknesses = 2, leastTack = 10, longestTack = 30;                // their length
 constexpr double laidThrough = 250, longestRun = 125, longLine = 500, smallRim = 150;  // mm
 constexpr double corner = 0.866;                                                       // cosine of 30 degrees
 
@@ -31,7 +31,7 @@ struct Path {
     }
 };
 
-/// Joins what meetsWithin end to end, whichever way its lines were told.
+/// Joins what meets end to end, whichever way its lines were told.
 std::vector<Path> pathsOf(const armor::Contact &contact) {
     std::vector<armor::WeldLine> left;
     for (const armor::WeldLine &l : contact.lines)
@@ -123,7 +123,7 @@ Laying layingOf(const armor::Assembly &assembly, const armor::WeldJoint &joint) 
     const double thinner = a > 0 && b > 0 ? std::min(a, b) : std::max(a, b);
     const double spacing = std::clamp(thicknesses * thinner, nearest, furthest);
     Laying out;
-    out.tackLength = std::max(tackThicknesses * thinner, leastTack);
+    out.tackLength = std::clamp(tackThicknesses * thinner, leastTack, longestTack);
     for (const armor::Contact &c : joint.contacts)
         for (const Path &p : pathsOf(c)) {
             addTacks(p, spacing, out.tacks);

@@ -23,7 +23,8 @@ struct Laying {
 /// apart than 30 times the thinner part, at least 50 and at most 300 mm; three at least around a rim. Lines
 /// over 250 mm are laid in runs of 125 mm at most, each against the way on (backstep), those over 500 mm from
 /// the middle to both ends; rims over 150 mm in quarters, opposite ones in turn.
-/// @source house practice after AWS D1.1 (docs/methods.md, "Welding work")
+/// A tack is as long as the thinner part is twice thick, from 10 to 30 mm. Codes may ask for longer ones.
+/// @source house practice (docs/methods.md, "Tacks and runs")
 [[nodiscard]] Laying layingOf(const armor::Assembly &assembly, const armor::WeldJoint &joint);
 
 /// The same in words.

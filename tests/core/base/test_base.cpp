@@ -1,4 +1,9 @@
+#include <sys/resource.h>
+#include <unistd.h>
+
+#include <algorithm>
 #include <cmath>
+#include <thread>
 
 #include <QTemporaryDir>
 #include <QTest>
@@ -6,6 +11,7 @@
 #include "core/base/constants.h"
 #include "core/base/csv.h"
 #include "core/base/object_reader.h"
+#include "core/base/threads.h"
 #include "core/working/working.h"
 
 using namespace hefty;
@@ -180,6 +186,22 @@ class TestBase : public QObject {
         for (const char *part :
              {"Tension", "area", "Fy A", "355 · 100", "35500", "AISC 360-16 D2-1", "Sound metal."})
             QVERIFY2(text.find(part) != std::string::npos, part);
+    }
+    /// A thread that gives way does so with those that it begins, and no other.
+    void threadsGiveWay() {
+        const auto niceness = [] { return getpriority(PRIO_PROCESS, static_cast<id_t>(gettid())); };
+        const int before = niceness();
+        int own = 0, begun = 0;
+        std::thread([&] {
+            giveWay(3);
+            own = niceness();
+            std::thread([&] { begun = niceness(); }).join();
+            giveWay(100);
+            QCOMPARE(niceness(), 19);
+        }).join();
+        QCOMPARE(own, std::min(19, before + 3));
+        QCOMPARE(begun, own);
+        QCOMPARE(niceness(), before);
     }
 };
 

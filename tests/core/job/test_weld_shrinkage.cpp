@@ -222,7 +222,10 @@ class TestWeldShrinkage : public QObject {
     /// back.
     void barBetweenTheEars() {
         for (const char *name : {"dunnock-small-winch", "marten-front-bumper"}) {
-            const job::Job job = job::loadJob(hefty::testing::demoPath(name)).value();
+            job::Job job = job::loadJob(hefty::testing::demoPath(name)).value();
+            // as their patterns have them
+            for (const char *set : {"setback", "trayDepth", "lipHeight", "room"})
+                job.pieces[0].settings.erase(set);
             const auto rig = rig::geometry(job.vehicle).value();
             const Assembly a = build({job.pieces[0], job.vehicle, rig, shippedStock()}).value();
             const auto work = workshop::seamWork(a, shippedStock());
@@ -234,7 +237,7 @@ class TestWeldShrinkage : public QObject {
                 QVERIFY(std::abs(d.low - d.value / 2) < 1e-12 && std::abs(d.high - 1.5 * d.value) < 1e-12);
                 if (d.what.find("twin") == std::string::npos) continue;
                 pair = true;
-                QVERIFY(d.held >= 0 && d.held < 1.1 * d.value);  // bolts alone may not help at all
+                QVERIFY(d.held >= 0 && d.held < d.value);
                 QVERIFY(d.tied >= 0 && d.tied <= d.held + 0.05);
                 QCOMPARE(d.steps.size(), work.size());
                 QVERIFY(near(d.steps.back(), d.value, 1e-6));

@@ -58,12 +58,12 @@ class TestLaying : public QObject {
     Q_OBJECT
 
   private slots:
-    /// 5 mm: tacks of 20 every 150 at most. 400 long: thirds of it, four runs of 100 laid back.
+    /// 5 mm: tacks of 10 every 150 at most. 400 long: thirds of it, four runs of 100 laid back.
     void straightLines() {
         const Laying l = laid(5, {{{0, 0, 0}, {400, 0, 0}}});
         QCOMPARE(l.tacks.size(), std::size_t{4});
         for (int i = 0; i < 4; ++i) QVERIFY(isTack(l, Vec3(400.0 * i / 3, 0, 0)));
-        QCOMPARE(l.tackLength, 20.0);
+        QCOMPARE(l.tackLength, 10.0);
         QVERIFY(l.backstep() && !l.fromMiddle() && l.runs == 4 && std::abs(l.run() - 100) < 1e-9);
         const Laying shorter = laid(5, {{{0, 0, 0}, {250, 0, 0}}});
         QVERIFY(!shorter.backstep() && shorter.runs == 1);
@@ -73,6 +73,8 @@ class TestLaying : public QObject {
         // thin sheet is tacked every 50 mm, thick plate every 300; the thinner part decides
         QCOMPARE(laid(1.5, {{{0, 0, 0}, {200, 0, 0}}}).tacks.size(), std::size_t{5});
         QCOMPARE(laid(1.5, {{{0, 0, 0}, {200, 0, 0}}}).tackLength, 10.0);
+        QCOMPARE(laid(8, {{{0, 0, 0}, {200, 0, 0}}}).tackLength, 16.0);
+        QCOMPARE(laid(20, {{{0, 0, 0}, {200, 0, 0}}}).tackLength, 30.0);
         QCOMPARE(laid(40, {{{0, 0, 0}, {600, 0, 0}}}).tacks.size(), std::size_t{3});  // 20 mm: the other part
         QCOMPARE(laid(8, {{{0, 0, 0}, {600, 0, 0}}}).tacks.size(), std::size_t{4});   // 240: 3 parts
         QCOMPARE(laid(12, {{{0, 0, 0}, {600, 0, 0}}}).tacks.size(), std::size_t{3});  // 300 at most
