@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <numbers>
 #include <set>
 
 #include <fmt/format.h>
@@ -105,6 +106,23 @@ class NeedList {
             "its plate by weight with waste; rim and opening cut, two holes, the mouth rounded and polished; "
             "nobody has rated it";
     }
+    /// The spindle of a swinging part with the hub that turns on it can be made of round bar and thick tube;
+    /// its latch is bought.
+    void hinge(const armor::Gate &g) {
+        constexpr double held = 100;    // mm of spindle in what holds it: house practice
+        constexpr double turning = 40;  // minutes to turn and ream both until they run: house practice
+        const double hub = (g.high - g.low).norm(), density = g.spindleMaterial.density;
+        const auto round = [](double d) { return std::numbers::pi / 4 * d * d; };
+        const double steel = round(g.spindle) * (held + g.spindleRoot + hub) +
+                             (round(g.sleeveOutside) - round(g.spindle)) * hub;
+        const std::string kit = fmt::format("spindle-{:g}x{:.0f}", g.spindle, hub);
+        bought(kit, fmt::format("Spindle {:g} mm with a hub of {:.0f} mm", g.spindle, hub));
+        Need &need = at("bought/" + kit, Need::Kind::Bought);
+        need.own = need.own.value_or(0) + steel * density * m_shop.tubePricePerKg;
+        need.ownHours += (4 * m_shop.sawMinutes + turning) / 60 * m_shop.hoursFactor;
+        need.ownBy = "round bar and tube by weight; four saw cuts, both turned and reamed until they run";
+        if (!g.keeper.empty()) bought(latchOf(g), latchName(g));
+    }
     void work(const WorkHours &hours) {
         for (const WorkLine &l : hours.lines)
             for (const auto &[line, id, what] :
@@ -125,6 +143,12 @@ class NeedList {
     std::vector<Need> needs;
 
   private:
+    static std::string latchOf(const armor::Gate &g) { return fmt::format("latch-{:.0f}", g.latchRating); }
+    static std::string latchName(const armor::Gate &g) {
+        return g.latchRating > 0 ? fmt::format("Latch that holds {:.1f} kN", g.latchRating / 1000)
+                                 : std::string("Latch, its holding force not said");
+    }
+
     const Shop &m_shop;
 };
 
@@ -195,6 +219,7 @@ std::vector<Need> needsOf(const std::vector<const armor::Assembly *> &assemblies
                 list.bought(b.id, b.label.empty() ? b.id : b.label);
                 list.fairlead(b.id, stock);
             }
+        for (const armor::Gate &g : a->gates) list.hinge(g);
         for (const armor::BarPart &b : a->bars)
             if (!b.made.bought.empty() && !b.made.isOnVehicle()) list.receiver(b, stock);
     }

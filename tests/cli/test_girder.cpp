@@ -102,6 +102,58 @@ class TestGirder : public QObject {
         }
         QCOMPARE(girder({"export", job, "/proc/nothing/here"}).exit, 2);
     }
+    /// Of the lamp-and-grille front and of the truck's winch front nothing is missing: a flat drawing of
+    /// every sheet (folded ones as one), a template of every end that is cut to another part, every piece as
+    /// solids, every bar and sheet in the cut list.
+    void exportsAreComplete() {
+        for (const char *name : {"dunnock-tube-front", "heron-winch-front"}) {
+            const QString job = QString::fromStdString(hefty::testing::demoPath(name));
+            const Json built = json(girder({"build", job}).out)["pieces"];
+            QTemporaryDir folder;
+            const Run run = girder({"export", job, folder.path()});
+            QVERIFY2(run.exit == 0, run.error.constData());
+            const Json written = json(run.out)["written"];
+            const auto has = [&](const std::string &file) {
+                return std::find(written.begin(), written.end(), file) != written.end() &&
+                       QFileInfo(folder.filePath(QString::fromStdString(file))).size() > 100;
+            };
+            QFile list(folder.filePath("cutlist.csv"));
+            QVERIFY(list.open(QIODevice::ReadOnly));
+            const QByteArray cut = list.readAll();
+            int sheets = 0, templates = 0;
+            for (const auto &[piece, p] : built.items()) {
+                QVERIFY(has(piece + ".step"));
+                const auto loaded = hefty::job::loadJob(hefty::testing::demoPath(name)).value();
+                const auto rig = hefty::rig::geometry(loaded.vehicle).value();
+                for (const auto &own : loaded.pieces) {
+                    if (own.id != piece) continue;
+                    const auto a =
+                        hefty::armor::build({own, loaded.vehicle, rig, hefty::testing::shippedStock()})
+                            .value();
+                    for (const auto &s : a.sheets) {
+                        const auto folded =
+                            std::find_if(a.folded.begin(), a.folded.end(), [&s](const auto &f) {
+                                return std::find(f.facets.begin(), f.facets.end(), s.name) != f.facets.end();
+                            });
+                        const std::string file = folded == a.folded.end() ? s.name : folded->name;
+                        QVERIFY2(has(piece + "/" + file + ".dxf"), file.c_str());
+                        ++sheets;
+                    }
+                    for (const auto &b : a.bars) {
+                        if (b.made.isOnVehicle() || !b.made.bought.empty()) continue;
+                        QVERIFY2(cut.contains(QByteArray::fromStdString(b.name)), b.name.c_str());
+                        for (const bool atTo : {false, true}) {
+                            if (!(atTo ? b.trimTo : b.trimFrom).cut()) continue;
+                            ++templates;
+                            const std::string file = b.name + (atTo ? ".end" : "");
+                            QVERIFY2(has(piece + "/" + file + ".template.svg"), file.c_str());
+                        }
+                    }
+                }
+            }
+            QVERIFY(sheets > 0 && (templates > 0) == (std::string(name) == "dunnock-tube-front"));
+        }
+    }
     void appraise() {
         const Run run = girder({"appraise", QString::fromStdString(hefty::testing::demoPath())});
         QCOMPARE(run.exit, 0);

@@ -32,8 +32,8 @@ std::vector<rig::FrameHole> holesWithAdded(const RailEnd &end, int added) {
     return out;
 }
 
-double bracketMiddle(const Maker &maker, const Side &side, double thickness) {
-    return side.sign * (maker.railOutside() + thickness / 2);
+double bracketMiddle(const Maker &maker, const Side &side, double thickness, bool inside) {
+    return side.sign * (inside ? maker.railInside() - thickness / 2 : maker.railOutside() + thickness / 2);
 }
 
 const stock::BoltSize *largestThatFits(const stock::Stock &stock, double hole, const std::string &grade) {
@@ -63,13 +63,13 @@ void addRailBracket(Maker &maker, const Side &side, const RailBracket &b) {
     corners.insert(corners.end(), b.reaches.begin(), b.reaches.end());
     SheetPart &p = maker.sheet(
         side.of("bracket"), {Role::Mount, b.thickness.by, b.leg.by, b.leg.value, side.people("bracket"), {}},
-        uprightAlong(bracketMiddle(maker, side, thickness)), shape::convexHull(std::move(corners)), thickness,
-        b.material);
+        uprightAlong(bracketMiddle(maker, side, thickness, b.inside)), shape::convexHull(std::move(corners)),
+        thickness, b.material);
     Vec2 middle = Vec2::Zero();
     for (const rig::FrameHole &h : holes)
         middle += Vec2(b.end.x - b.end.out * h.behindEnd, b.end.center + h.aboveCenter) /
                   static_cast<double>(holes.size());
-    BoltJoint mount = railBolts(maker, p, side.sign, p.axes.toWorld(middle));
+    BoltJoint mount = railBolts(maker, p, b.inside ? -side.sign : side.sign, p.axes.toWorld(middle));
     mount.name = side.of("mount");
     mount.grade = b.grade;
     mount.gradeBy = b.gradeBy;

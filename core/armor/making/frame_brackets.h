@@ -5,9 +5,11 @@
 /// What holds a piece to the ends of the frame's rails, and what a recovery takes hold of.
 namespace hefty::armor {
 
-/// Upright plates bolted to the outside of the rails at one of their ends, welded to the near face of a beam.
+/// Upright plates bolted to the outside or the inside of the rails at one of their ends, welded to the near
+/// face of a beam.
 struct RailBracket {
     RailEnd end;
+    bool inside = false;             ///< of the rails
     double face = 0;                 ///< x of the beam's near face
     double z = 0, halfFlat = 0;      ///< of that face: its middle, and half of the height that is flat
     double stripWidth = 0;           ///< of its idealization as a bar
@@ -25,7 +27,8 @@ struct RailBracket {
 [[nodiscard]] std::vector<rig::FrameHole> holesWithAdded(const RailEnd &end, int added);
 
 /// y of a bracket's middle plane.
-[[nodiscard]] double bracketMiddle(const Maker &maker, const Side &side, double thickness);
+[[nodiscard]] double bracketMiddle(const Maker &maker, const Side &side, double thickness,
+                                   bool inside = false);
 
 /// "bracket.left" with its bolts "mount.left".
 void addRailBracket(Maker &maker, const Side &side, const RailBracket &bracket);

@@ -83,8 +83,9 @@ class Maker {
     }
     /// @return an end without holes, and a problem, where the vehicle has not been measured
     RailEnd railEnd(bool rear);
-    /// Of the outer side of a rail.
+    /// y of the outer and of the inner side of a rail.
     [[nodiscard]] double railOutside() const { return m_in.rig.railSpacing / 2 + m_in.rig.railWidth / 2; }
+    [[nodiscard]] double railInside() const { return m_in.rig.railSpacing / 2 - m_in.rig.railWidth / 2; }
 
     /// What cannot be built. Only the first is kept.
     void refuse(std::string message, std::string where, std::string remedy);

@@ -40,28 +40,56 @@ void SweptBeam::check() const {
         m_make.refuse("The beam would be less than 50 mm above the floor.", "height", "Raise it.");
 }
 
+double SweptBeam::inwardEnd(const Side &side) const {
+    if (!isGapOn(side)) return side.sign * m_half;
+    return side.sign > 0 ? m_gap->first : m_gap->second;
+}
+
+std::string SweptBeam::straightPart(const Side &side, double y, bool split) const {
+    if (isGapOn(side) && std::abs(y) > std::abs(inwardEnd(side))) return side.of("stretch");
+    return split ? side.of("half") : "beam";
+}
+
+/// Where the straight part meets a swept end.
+void SweptBeam::miter(BarPart &bar, bool atTo, double sign) const {
+    if (setting("sweep") > 0)
+        (atTo ? bar.cutTo : bar.cutFrom) = (Vec3(0, sign, 0) + turned(sign)).normalized();
+}
+
+/// From what is left out to the swept end.
+BarPart &SweptBeam::addStretch(const Side &side) {
+    const double from = side.sign > 0 ? m_gap->second : m_gap->first;
+    BarPart &bar = m_make.bar(side.of("stretch"),
+                              {Role::Beam, "section", "beamWeld", 0, side.people("stretch of the beam"), {}},
+                              m_tube, {m_mid, from, m_z}, {m_mid, side.sign * m_half, m_z});
+    miter(bar, true, side.sign);
+    return bar;
+}
+
 BarPart &SweptBeam::addBeam() {
+    for (const Side &side : bothSides)
+        if (isGapOn(side)) addStretch(side);
+    const Side &left = bothSides[0], &right = bothSides[1];
     BarPart &beam = m_make.bar("beam", {Role::Beam, "section", "beamWeld", 0, "beam", {}}, m_tube,
-                               {m_mid, m_half, m_z}, {m_mid, -m_half, m_z});
-    if (setting("sweep") > 0) {
-        beam.cutFrom = (Vec3::UnitY() + turned(1)).normalized();
-        beam.cutTo = (Vec3(0, -1, 0) + turned(-1)).normalized();
-    }
+                               {m_mid, inwardEnd(left), m_z}, {m_mid, inwardEnd(right), m_z});
+    if (!isGapOn(left)) miter(beam, false, left.sign);
+    if (!isGapOn(right)) miter(beam, true, right.sign);
     return beam;
 }
 
 void SweptBeam::addHalf(const Side &side, double from) {
+    if (isGapOn(side)) addStretch(side);
     BarPart &half = m_make.bar(side.of("half"),
                                {Role::Beam, "section", "beamWeld", 0, side.people("half of the beam"), {}},
-                               m_tube, {m_mid, side.sign * from, m_z}, {m_mid, side.sign * m_half, m_z});
-    if (setting("sweep") > 0) half.cutTo = (Vec3(0, side.sign, 0) + turned(side.sign)).normalized();
+                               m_tube, {m_mid, side.sign * from, m_z}, {m_mid, inwardEnd(side), m_z});
+    if (!isGapOn(side)) miter(half, true, side.sign);
 }
 
 void SweptBeam::addEnd(const Side &side) {
     BarPart &end = m_make.bar(side.of("beam"),
                               {Role::Beam, "section", "beamWeld", 0, side.people("end of the beam"), {}},
                               m_tube, {m_mid, side.sign * m_half, m_z}, tip(side.sign));
-    if (setting("sweep") > 0) end.cutFrom = (Vec3(0, side.sign, 0) + turned(side.sign)).normalized();
+    miter(end, false, side.sign);
     end.taper = setting("cornerCut");
     addCap(side, end);
     if (end.taper > 0) addClosing(side, end);
@@ -108,10 +136,11 @@ void SweptBeam::addPlaces(const Middle *split) {
         out.grounds.push_back({side.of("end"), fmt::format("Rock under the {} end", side.name), part,
                                Vec3(end.x(), end.y(), under + setting("cornerCut")), Vec3::UnitZ(), rock,
                                share});
+        const double rail = side.sign * m_make.rig().railSpacing / 2;
         out.jacks.push_back({side.name,
                              fmt::format("Jack under the {} frame rail", side.name),
-                             split ? side.of("half") : "beam",
-                             {m_mid, side.sign * m_make.rig().railSpacing / 2, under},
+                             straightPart(side, rail, split != nullptr),
+                             {m_mid, rail, under},
                              m_out > 0});
     }
 }

@@ -1,5 +1,8 @@
 #pragma once
 
+#include <optional>
+#include <utility>
+
 #include "core/armor/making/maker.h"
 
 namespace hefty::armor {
@@ -25,6 +28,9 @@ class SweptBeam {
 
     /// Refuses what cannot be built.
     void check() const;
+    /// Leaves a stretch of the straight part out, on one side of its middle: what lies outward of it becomes
+    /// "stretch.left". To be called before anything is added. @param from, to  y, from below to
+    void leaveOut(double from, double to) { m_gap = {from, to}; }
     BarPart &addBeam();  ///< "beam", from left to right
     /// "half.left": of a beam that is split, from `from` beside its middle outward.
     void addHalf(const Side &side, double from);
@@ -42,6 +48,16 @@ class SweptBeam {
     void addHandles();
 
   private:
+    /// What is left out is on this side.
+    [[nodiscard]] bool isGapOn(const Side &side) const {
+        return m_gap && (m_gap->first + m_gap->second) * side.sign > 0;
+    }
+    /// y of the end of what lies inward, on a side.
+    [[nodiscard]] double inwardEnd(const Side &side) const;
+    /// The part of the straight beam that reaches to the swept end of a side.
+    [[nodiscard]] std::string straightPart(const Side &side, double y, bool split) const;
+    BarPart &addStretch(const Side &side);
+    void miter(BarPart &bar, bool atTo, double sign) const;
     void addCap(const Side &side, const BarPart &end);
     void addClosing(const Side &side, const BarPart &end);
     [[nodiscard]] double setting(std::string_view id) const { return m_make.number(id); }
@@ -50,6 +66,7 @@ class SweptBeam {
     StockedBar m_tube;
     stock::Material m_plate;
     double m_out, m_mid, m_z, m_half, m_run;
+    std::optional<std::pair<double, double>> m_gap;
 };
 
 /// The settings of a swept beam, in the group "Shape", and its section.

@@ -68,12 +68,12 @@ void WinchBay::addCheek(const Side &side, double stripWidth) {
 }
 
 double WinchBay::trayHalf() const {
-    return cheekMiddle() + m_make.number("cheekThickness") / 2;
+    return m_span > 0 ? m_span : cheekMiddle() + m_make.number("cheekThickness") / 2;
 }
 
 void WinchBay::addTray(bool between) {
     const double t = m_make.number("trayThickness"), depth = m_make.number("trayDepth");
-    const double half = cheekMiddle() + (between ? -1 : 1) * m_make.number("cheekThickness") / 2;
+    const double half = trayHalf() - (between ? m_make.number("cheekThickness") : 0);
     SheetPart &p = m_make.sheet(
         "tray", {Role::Tray, "trayThickness", "trayWeld", 0, "winch tray", {}}, levelAt(m_trayTop - t / 2),
         {{m_back - depth, -half}, {m_back, -half}, {m_back, half}, {m_back - depth, half}}, t, m_plate);
@@ -101,7 +101,7 @@ void WinchBay::addTray(bool between) {
 /// Stiffens the free edge of the tray, where the rear feet lift.
 void WinchBay::addLip() {
     const double t = m_make.number("lipThickness"), top = m_make.number("lipHeight");
-    const double half = cheekMiddle() - m_make.number("cheekThickness") / 2;
+    const double half = m_span > 0 ? m_span : cheekMiddle() - m_make.number("cheekThickness") / 2;
     Axes axes = uprightAcross(m_back - m_make.number("trayDepth") + t / 2);
     axes.origin.z() = m_trayTop;
     SheetPart &p =

@@ -17,6 +17,9 @@ class WinchBay {
     /// @param cheekTop     height that the cheeks reach at the wall
     void place(double back, double front, double trayTop, double cheekTop);
 
+    /// Tray and lip reach from one plate to another, `half` from the middle; there are no cheeks.
+    void spanTo(double half) { m_span = half; }
+
     [[nodiscard]] double drumHeight() const { return m_drum; }
     [[nodiscard]] const stock::Fairlead &fairlead() const { return *m_fairlead; }
     [[nodiscard]] double fairleadHole() const { return m_fairleadBolt->hole; }
@@ -51,6 +54,7 @@ class WinchBay {
     const stock::Fairlead *m_fairlead = nullptr;
     const stock::BoltSize *m_footBolt = nullptr, *m_fairleadBolt = nullptr;
     double m_back = 0, m_front = 0, m_trayTop = 0, m_cheekTop = 0, m_drum = 0;
+    double m_span = 0;  ///< half of the tray from plate to plate; 0: as far as the winch with its cheeks
 };
 
 /// What is usual of a tray, mm.

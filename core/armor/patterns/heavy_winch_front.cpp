@@ -15,6 +15,8 @@ namespace {
 constexpr double insideEdge = 16;  // a step plate ends this far inside the tubes that it lies on
 constexpr double slatDepth = 30;   // of a slat of the grille, fore and aft
 constexpr double fromTip = 70;     // of the outer crush box from the end of the beam
+constexpr double underTray = 12;   // of a plate inside the rails below the tray, for its seam
+constexpr double besideWinch = 10;
 
 std::vector<SettingDescriptor> heavyWinchFrontSettings() {
     std::vector<SettingDescriptor> s;
@@ -39,8 +41,12 @@ std::vector<SettingDescriptor> heavyWinchFrontSettings() {
                               "Across the front ends of the crush boxes, on both sides."));
     s.push_back(tubeMaterialSetting("Grade on the mill certificate of the tubes."));
     s.push_back(plateMaterialSetting("Grade of all plates."));
-    s.push_back(thicknessSetting("bracketThickness", "Bracket plate", "Plates", 15,
-                                 "Plates bolted to the outside of the rails."));
+    s.push_back(
+        thicknessSetting("bracketThickness", "Bracket plate", "Plates", 15, "Plates bolted to the rails."));
+    s.push_back(
+        countSetting("plateInside", "Plates inside the rails", "Plates", 0, 0, 1,
+                     "1: the winch tray reaches from one to the other, the winch lies in a cradle between "
+                     "the rails; 0: outside, the tray hangs on the beam."));
     addWinchTraySettings(s, {.thickness = 15, .depth = 260, .cheeks = 12, .lipHeight = 100, .lip = 12});
     addThroughTabSettings(s, {.thickness = 25, .height = 110, .spacing = 852, .reach = 55});
     addGussetSettings(s, 140, 12);
@@ -84,7 +90,7 @@ class HeavyWinchFront {
         for (const Side &side : bothSides) {
             addBracket(side);
             addTab(side);
-            m_bay.addCheek(side, m_tube.section.height);
+            if (!isCradle()) m_bay.addCheek(side, m_tube.section.height);
             if (m_make.wanted("gussetLeg")) addGussets(side);
             addCrushBoxes(side);
             addStep(side);
@@ -94,6 +100,12 @@ class HeavyWinchFront {
         m_bay.addWinch("beam", m_tube.properties.wall,
                        m_tube.section.height / 2 - std::abs(m_bay.drumHeight() - m_z));
         if (m_make.wanted("grilleHeight")) addGrille();
+        if (isCradle())
+            m_make.tell(
+                "bracket.left",
+                "The plates inside the rails are bolted through the rails' inner sides, at the places of the "
+                "holes that were measured on the outer ones.",
+                "Drill from the outer holes straight through, or bolt all the way with crush sleeves.");
         addPlaces();
         addHandles();
     }
@@ -101,12 +113,17 @@ class HeavyWinchFront {
   private:
     [[nodiscard]] double number(std::string_view id) const { return m_make.number(id); }
     [[nodiscard]] double half() const { return number("width") / 2; }
+    [[nodiscard]] bool isCradle() const { return m_make.wanted("plateInside"); }
     /// y of the inner and of the outer box of a side.
     [[nodiscard]] double inner() const {
-        return m_make.railOutside() + number("bracketThickness") + m_box.section.width / 2 + 20;
+        return m_make.railOutside() + (isCradle() ? 0 : number("bracketThickness")) +
+               m_box.section.width / 2 + 20;
     }
     [[nodiscard]] double outer() const { return half() - fromTip; }
     [[nodiscard]] double middleOfBars() const { return (inner() + outer()) / 2; }
+    [[nodiscard]] double trayTop() const {
+        return m_z - m_tube.section.height / 2 + m_tube.properties.outerRadius + number("trayThickness");
+    }
     /// x of the front bars' center line.
     [[nodiscard]] double barX() const { return m_front + number("crushLength") + m_bar.section.width / 2; }
     [[nodiscard]] double grilleZ() const {
@@ -118,9 +135,8 @@ class HeavyWinchFront {
         m_front = m_back + m_tube.section.width;
         m_z = number("height");
         const double flat = 2 * m_tube.halfFlat();
-        m_bay.place(m_back, m_front,
-                    m_z - m_tube.section.height / 2 + m_tube.properties.outerRadius + number("trayThickness"),
-                    m_z + flat / 2);
+        m_bay.place(m_back, m_front, trayTop(), m_z + flat / 2);
+        if (isCradle()) checkCradle();
         if (m_bay.footEdge() < m_bay.footHole())
             m_make.refuse("The feet of the winch stand at or over the edge of the tray.", "trayDepth",
                           "Make the tray deeper or take a smaller winch.");
@@ -145,6 +161,21 @@ class HeavyWinchFront {
             m_make.refuse("The grille reaches the ground.", "grilleHeight", "Make it lower.");
         if (number("grilleHeight") > 0 && number("grilleWidth") > number("width") - 80)
             m_make.refuse("The grille is wider than the beam.", "grilleWidth", "Make it narrower.");
+    }
+
+    void checkCradle() {
+        const double between = m_make.railInside() - number("bracketThickness");
+        m_bay.spanTo(between);
+        const auto winch = m_make.found("winch", &stock::Stock::winch);
+        if (winch && winch->length / 2 + besideWinch > between)
+            m_make.refuse("The winch does not go between the plates inside the rails.", "plateInside",
+                          "Take a shorter winch, or set the plates outside.");
+        if (m_make.wanted("gussetLeg"))
+            m_make.refuse("Gussets have no room beside plates inside the rails.", "gussetLeg",
+                          "Leave them out.");
+        if (m_make.rig().railSection == rig::RailSection::Channel)
+            m_make.refuse("The flanges of channels are in the way of plates inside the rails.", "plateInside",
+                          "Set the plates outside.");
     }
 
     void addBeam() {
@@ -173,7 +204,16 @@ class HeavyWinchFront {
         bracket.halfFlat = m_tube.halfFlat();
         bracket.stripWidth = 2 * m_tube.section.height;
         bracket.material = m_plate;
+        bracket.inside = isCradle();
+        if (bracket.inside)
+            bracket.reaches = {
+                {m_back, m_z - m_tube.halfFlat()},
+                {m_back, m_z + m_tube.halfFlat()},
+                {m_back, trayTop() - number("trayThickness") - underTray},
+                {m_back - number("trayDepth"), trayTop() - number("trayThickness") - underTray},
+                {m_back - number("trayDepth"), trayTop() + number("lipHeight")}};
         addRailBracket(m_make, side, bracket);
+        if (bracket.inside) parts::addCrossStrips(m_make.out().sheets.back());
     }
 
     void addTab(const Side &side) {

@@ -14,6 +14,7 @@ namespace {
 constexpr double openingEdge = 18;  // mm of hawse plate above and below the rope's opening
 constexpr double pastRails = 5;     // mm between the ends of the rails and what goes past them
 constexpr double leastWide = 60;    // mm of bottom plate from rail plate to rail plate
+constexpr double overNose = 5;      // mm between a half tube and what stands above it
 
 std::vector<SettingDescriptor> smallWinchBumperSettings() {
     std::vector<SettingDescriptor> s;
@@ -30,6 +31,10 @@ std::vector<SettingDescriptor> smallWinchBumperSettings() {
                               "From the hawse plate back; what it leaves open lets a hand in."));
     s.push_back(choiceSetting("noseSection", "Nose tube", "Stock", Choice::RoundTube, "CHS 60.3x5",
                               "Round tube along the front edge of the bottom plate."));
+    s.push_back(countSetting(
+        "halfNose", "Nose of half a tube", "Stock", 0, 0, 1,
+        "1: ripped lengthwise and set against the hawse plate, which reaches down before the bottom "
+        "plate: half as far ahead, and no lower than the fairlead asks for."));
     s.push_back(tubeMaterialSetting("Grade on the mill certificate of the tube."));
     s.push_back(plateMaterialSetting("Grade of all plates."));
     s.push_back(thicknessSetting("trayThickness", "Bottom plate", "Plates", 10,
@@ -73,7 +78,7 @@ class SmallWinchBumper {
     SmallWinchBumper(const BuildInput &input, const Pattern &pattern)
         : m_make(input, pattern),
           m_plate(m_make.materialOf("plateMaterial")),
-          m_nose(m_make.barOf("noseSection", "tubeMaterial")),
+          m_nose(noseOf(m_make)),
           m_bay(m_make, m_plate),
           m_winch(m_make.found("winch", &stock::Stock::winch)),
           m_shackle(m_make.found("shackle", &stock::Stock::shackle)),
@@ -104,7 +109,50 @@ class SmallWinchBumper {
     }
 
   private:
+    /// Where the nose is, seen from the side.
+    struct Nose {
+        double axis = 0;           ///< x of its middle line
+        double middle = 0;         ///< height of its foremost line
+        double front = 0;          ///< x of that line
+        double low = 0, high = 0;  ///< heights
+        double lowest = 0;         ///< x of its lowest line
+    };
+
+    /// The whole tube, or the half that is ripped out of it.
+    static StockedBar noseOf(Maker &make) {
+        StockedBar nose = make.barOf("noseSection", "tubeMaterial");
+        if (make.refused() || !make.wanted("halfNose")) return nose;
+        nose.section = stock::rippedFrom(nose.section);
+        if (auto properties = stock::properties(nose.section, nose.material.density))
+            nose.properties = *properties;
+        return nose;
+    }
+
     [[nodiscard]] double number(std::string_view id) const { return m_make.number(id); }
+    [[nodiscard]] bool isHalf() const { return m_make.wanted("halfNose"); }
+
+    /// Half a tube stands with its lower edge in line with the underside of the bottom plate, or lower where
+    /// the fairlead needs the room.
+    [[nodiscard]] Nose nose() const {
+        const double under = m_low - number("trayThickness"), r = m_nose.section.width / 2;
+        if (!isHalf()) {
+            const double z = m_low - number("trayThickness") / 2;
+            return {m_front + r, z, m_front + 2 * r, z - r, z + r, m_front + r};
+        }
+        // Its outline lies with the middle of its area at zero, its cut below.
+        double cut = 0;
+        for (const Vec2 &p : parts::outlineOf(m_nose.section, 0)) cut = std::min(cut, p.y());
+        const double room = m_bay.drumHeight() - m_bay.fairlead().height / 2 - overNose;
+        const double high = std::min(under + 2 * r, room);
+        return {m_front - cut, high - r, m_front + r, high - 2 * r, high, m_front};
+    }
+
+    /// Height of the tabs' middle: over the nose where that reaches up the hawse plate.
+    [[nodiscard]] double tabMiddle() const {
+        const double usual = (m_low + m_high) / 2 + 10;
+        return isHalf() ? std::max(usual, nose().high + overNose + number("tabHeight") / 2) : usual;
+    }
+
     /// y of the rail plates' inner faces.
     [[nodiscard]] double half() const { return m_make.railOutside(); }
 
@@ -130,12 +178,27 @@ class SmallWinchBumper {
                           "Leave more room.");
         if (number("tabHeight") > m_high - m_low)
             m_make.refuse("The tabs are higher than the hawse plate.", "tabHeight", "Make them lower.");
+        if (isHalf()) checkHalfNose();
         if (number("tabSpacing") / 2 + number("tabThickness") > half())
             m_make.refuse("The tabs stand outside the rail plates.", "tabSpacing",
                           "Bring them closer together.");
         if (number("tabSpacing") / 2 - number("tabThickness") < m_bay.fairlead().boltSpacing / 2 + 25)
             m_make.refuse("The tabs stand at the fairlead.", "tabSpacing", "Set them further apart.");
     }
+
+    void checkHalfNose() {
+        if (nose().high < m_low)
+            m_make.refuse("The fairlead leaves no room for a half tube at the bottom plate.", "fairlead",
+                          "Take a whole tube, or another fairlead.");
+        if (tabMiddle() + number("tabHeight") / 2 > m_high)
+            m_make.refuse("The tabs do not fit between the half tube and the top plate.", "tabHeight",
+                          "Make them lower, or take a smaller tube.");
+    }
+
+    /// x of the front edge of the bottom plate, and height of the hawse plate's lower edge: it stands on the
+    /// plate, or before it where half a tube lies on it.
+    [[nodiscard]] double trayFront() const { return isHalf() ? m_inner : m_front; }
+    [[nodiscard]] double hawseLow() const { return isHalf() ? nose().low : m_low; }
 
     /// The plates reach back between the rails.
     [[nodiscard]] bool isBetween() const { return m_back < m_end.x; }
@@ -155,18 +218,17 @@ class SmallWinchBumper {
     void addBottom() {
         m_bay.addTray();
         SheetPart &tray = m_make.out().sheets.back();
-        const double w = half(), s = shoulder();
+        const double w = half(), s = shoulder(), front = trayFront();
         tray.made.label = "bottom plate";
         if (isBetween()) {
             const double neck = m_bay.trayHalf();
-            tray.outline = {{m_back, -neck}, {s, -neck}, {s, -w},   {m_front, -w},
-                            {m_front, w},    {s, w},     {s, neck}, {m_back, neck}};
+            tray.outline = {{m_back, -neck}, {s, -neck}, {s, -w},   {front, -w},
+                            {front, w},      {s, w},     {s, neck}, {m_back, neck}};
         } else {
-            tray.outline = {{m_back, -w}, {m_front, -w}, {m_front, w}, {m_back, w}};
+            tray.outline = {{m_back, -w}, {front, -w}, {front, w}, {m_back, w}};
         }
-        tray.strips.push_back({{(s + m_front) / 2, -w},
-                               {(s + m_front) / 2, w},
-                               isBetween() ? m_front - s : number("trayDepth")});
+        tray.strips.push_back(
+            {{(s + front) / 2, -w}, {(s + front) / 2, w}, isBetween() ? front - s : number("trayDepth")});
     }
 
     void addTop() {
@@ -179,29 +241,32 @@ class SmallWinchBumper {
     }
 
     void addHawse() {
-        const double t = number("hawseThickness"), w = half(), z = m_bay.drumHeight();
+        const double t = number("hawseThickness"), w = half(), z = m_bay.drumHeight(), low = hawseLow();
         const stock::Fairlead &fairlead = m_bay.fairlead();
         SheetPart &p = m_make.sheet(
             "hawse", {Role::Skin, "hawseThickness", "plateWeld", 0, "hawse plate", {}},
-            uprightAcross(m_front - t / 2), {{-w, m_low}, {w, m_low}, {w, m_high}, {-w, m_high}}, t, m_plate);
+            uprightAcross(m_front - t / 2), {{-w, low}, {w, low}, {w, m_high}, {-w, m_high}}, t, m_plate);
         const double u = fairlead.openingWidth / 2, v = fairlead.openingHeight / 2;
         m_bay.addOpening(p.cutouts, p.holes);
         // Above the opening, below it and beside it.
         p.strips.push_back({{-w, (z + v + m_high) / 2}, {w, (z + v + m_high) / 2}, m_high - z - v});
-        p.strips.push_back({{-w, (z - v + m_low) / 2}, {w, (z - v + m_low) / 2}, z - v - m_low});
+        p.strips.push_back({{-w, (z - v + low) / 2}, {w, (z - v + low) / 2}, z - v - low});
         for (const Side &side : bothSides) {
             const double y = side.sign * (u + w) / 2;
-            p.strips.push_back({{y, m_low}, {y, m_high}, w - u});
+            p.strips.push_back({{y, low}, {y, m_high}, w - u});
         }
     }
 
     void addNose() {
-        const double r = m_nose.section.height / 2, w = half() + number("bracketThickness");
-        const double z = m_low - number("trayThickness") / 2;
-        const BarPart &nose = m_make.bar("nose", {Role::Beam, "noseSection", "plateWeld", 0, "nose tube", {}},
-                                         m_nose, {m_front + r, w, z}, {m_front + r, -w, z});
-        addEndCap(m_make, "cap.left", "left cap of the nose tube", nose, false, "capWeld", m_plate);
-        addEndCap(m_make, "cap.right", "right cap of the nose tube", nose, true, "capWeld", m_plate);
+        const double w = half() + number("bracketThickness");
+        const Nose at = nose();
+        const BarPart &bar = m_make.bar(
+            "nose",
+            {Role::Beam, "noseSection", "plateWeld", 0, isHalf() ? "half tube of the nose" : "nose tube", {}},
+            m_nose, {at.axis, w, at.middle}, {at.axis, -w, at.middle}, {},
+            isHalf() ? Vec3::UnitX() : Vec3::UnitZ());
+        addEndCap(m_make, "cap.left", "left cap of the nose tube", bar, false, "capWeld", m_plate);
+        addEndCap(m_make, "cap.right", "right cap of the nose tube", bar, true, "capWeld", m_plate);
     }
 
     void addBracket(const Side &side) {
@@ -213,6 +278,7 @@ class SmallWinchBumper {
         for (const double x : {m_back, m_front})
             for (const double z : {m_low - number("trayThickness"), m_high + number("topThickness")})
                 b.reaches.emplace_back(x, z);
+        if (isHalf()) b.reaches.emplace_back(m_front, nose().low);
         addRailBracket(m_make, side, b);
         parts::addCrossStrips(m_make.out().sheets.back());
     }
@@ -220,7 +286,7 @@ class SmallWinchBumper {
     void addTab(const Side &side) {
         ThroughTab tab = throughTabBySettings(m_make);
         tab.y = side.sign * number("tabSpacing") / 2;
-        tab.z = (m_low + m_high) / 2 + 10;
+        tab.z = tabMiddle();
         tab.tail = tab.face = m_front;
         tab.material = m_plate;
         addThroughTab(m_make, side.of("tab"), side.people("tab"), tab);
@@ -228,26 +294,33 @@ class SmallWinchBumper {
 
     void addPlaces() {
         Assembly &out = m_make.out();
-        const double r = m_nose.section.height / 2, z = m_low - number("trayThickness") / 2, x = m_front + r;
+        const Nose at = nose();
+        const char *lifted = isHalf() ? "hawse" : "nose";  // what a rock or a jack presses at
+        const double liftedAt = isHalf() ? m_front - number("hawseThickness") / 2 : at.lowest;
         const Vec3 blow(-1, 0, 0);
         const auto rock = [&](const std::string &id, const std::string &name, double y) {
-            out.grounds.push_back(
-                {id, name, "nose", {x, y, z - r}, Vec3::UnitZ(), GroundSpot::Kind::Rock, Share::Front});
+            out.grounds.push_back({id,
+                                   name,
+                                   lifted,
+                                   {liftedAt, y, at.low},
+                                   Vec3::UnitZ(),
+                                   GroundSpot::Kind::Rock,
+                                   Share::Front});
         };
         out.steps.push_back({"top", {m_front - 40, 0, m_high + number("topThickness")}});
-        out.strikes.push_back({"middle", "Struck in the middle", "nose", {x + r, 0, z}, blow});
+        out.strikes.push_back({"middle", "Struck in the middle", "nose", {at.front, 0, at.middle}, blow});
         rock("middle", "Rock under the middle", 0);
         for (const Side &side : bothSides) {
             out.strikes.push_back({side.of("end"),
                                    fmt::format("Struck on the {} end", side.name),
                                    "nose",
-                                   {x + r, side.sign * (half() - 30), z},
+                                   {at.front, side.sign * (half() - 30), at.middle},
                                    blow});
             rock(side.of("end"), fmt::format("Rock under the {} end", side.name), side.sign * (half() - 20));
             out.jacks.push_back({side.name,
                                  fmt::format("Jack under the nose, {}", side.name),
-                                 "nose",
-                                 {x, side.sign * (half() - 60), z - r},
+                                 lifted,
+                                 {liftedAt, side.sign * (half() - 60), at.low},
                                  true});
         }
     }

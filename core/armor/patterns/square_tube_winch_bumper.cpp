@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include "core/armor/making/beam_relief.h"
 #include "core/armor/making/frame_brackets.h"
 #include "core/armor/making/settings.h"
 #include "core/armor/making/sunk_bay.h"
@@ -21,6 +22,7 @@ std::vector<SettingDescriptor> squareTubeWinchBumperSettings() {
                                  "Plates bolted to the outside of the rails."));
     addWinchTraySettings(s, {.thickness = 12, .depth = 190, .cheeks = 8, .lipHeight = 90, .lip = 10});
     addSunkBaySettings(s);
+    addBeamReliefSettings(s);
     addThroughTabSettings(s, {.thickness = 20, .height = 90, .spacing = 860, .reach = 45});
     s.push_back(
         lengthSetting("tabTail", "Tabs behind the beam", "Plates", 15, 10, 300,
@@ -59,6 +61,7 @@ std::vector<Cure> squareTubeWinchBumperCures() {
             {"gap/", "height", -10},
             {"gap/", "width", -40},
             {"gap/", "gussetLeg", -20},
+            {"gap/", "relief", 10},
             {"gap/", "trayDepth", -10},
             {"check/frequency/", "gussetLeg", 20},
             {"check/frequency/", "braceReach", 120},
@@ -86,12 +89,14 @@ class WinchBumper {
           m_shackle(m_make.found("shackle", &stock::Stock::shackle)),
           m_end(m_make.railEnd(false)),
           m_beam(m_make, m_tube, m_plate, m_end.x + m_make.number("setback"), 1),
-          m_sunk(m_make, m_beam, m_bay, m_plate) {}
+          m_sunk(m_make, m_beam, m_bay, m_plate),
+          m_relief(m_make, m_beam, m_plate) {}
 
     Result<Assembly> build() {
         if (!m_make.refused()) checkShape();
         if (m_make.refused()) return m_make.finish();
         const bool split = m_make.wanted("sink");
+        if (m_relief.isWanted()) m_beam.leaveOut(m_relief.leftOut().first, m_relief.leftOut().second);
         if (!split) addBeam();
         for (const Side &side : bothSides) {
             if (split) m_beam.addHalf(side, m_sunk.halfFrom());
@@ -106,6 +111,7 @@ class WinchBumper {
             m_sunk.add();
         else
             addWinchBehind();
+        if (m_relief.isWanted()) m_relief.add();
         addTweakedGussets();
         const SweptBeam::Middle middle = split ? m_sunk.middle() : SweptBeam::Middle();
         m_beam.addPlaces(split ? &middle : nullptr);
@@ -155,11 +161,32 @@ class WinchBumper {
         if (setting("tabHeight") > m_flat - 4)
             m_make.refuse(fmt::format("The tabs are higher than the flat of the beam ({:.0f} mm).", m_flat),
                           "tabHeight", "Make them lower, or the beam higher.");
+        if (m_relief.isWanted()) m_relief.check(takenOnBeam());
+    }
+
+    /// Along the beam: what a relief has to stay clear of.
+    [[nodiscard]] std::vector<BeamRelief::Taken> takenOnBeam() const {
+        std::vector<BeamRelief::Taken> out;
+        const double middle = m_make.wanted("sink") ? m_sunk.halfFrom()
+                                                    : std::max(m_bay.fairlead().width / 2, m_bay.trayHalf());
+        out.push_back({-middle, middle, m_make.wanted("sink") ? "sunk winch" : "winch and its fairlead"});
+        for (const Side &side : bothSides) {
+            const double tab = side.sign * setting("tabSpacing") / 2;
+            const double bracket = bracketY(side), thick = setting("bracketThickness") / 2;
+            const double reach =
+                setting("gussetLeg") + (m_make.wanted("braceReach") ? setting("centerWidth") : 0);
+            const double outer = bracket + side.sign * (thick + reach), inner = bracket - side.sign * thick;
+            out.push_back({tab - setting("tabThickness"), tab + setting("tabThickness"), side.people("tab")});
+            out.push_back(
+                {std::min(inner, outer), std::max(inner, outer), side.people("bracket with its gusset")});
+        }
+        return out;
     }
 
     void addBeam() {
-        const double half = setting("centerWidth") / 2, rope = m_bay.drumHeight() - m_z;
+        const double rope = m_bay.drumHeight() - m_z;
         BarPart &beam = m_beam.addBeam();
+        const double half = beam.from.y();
         const stock::Fairlead &fairlead = m_bay.fairlead();
         beam.openings.push_back({half, fairlead.openingWidth, fairlead.openingHeight, rope, "rope"});
         for (const Side &side : bothSides)
@@ -264,6 +291,7 @@ class WinchBumper {
                      "side",
                      {m_back - setting("tabTail"), 0, m_z + setting("tabHeight") / 2},
                      -Vec3::UnitX()});
+        if (m_relief.isWanted()) m_relief.addHandles();
         if (m_make.wanted("sink"))
             h.push_back({"sink", "side", {m_front, 0, m_z + m_h / 2 - setting("sink")}, -Vec3::UnitZ()});
         h.push_back({"trayDepth", "top", {m_back - setting("trayDepth"), 0, m_z}, -Vec3::UnitX()});
@@ -277,6 +305,7 @@ class WinchBumper {
     RailEnd m_end;
     SweptBeam m_beam;
     SunkBay m_sunk;
+    BeamRelief m_relief;
     double m_h = 0, m_d = 0, m_back = 0, m_front = 0, m_z = 0, m_flat = 0;
 };
 

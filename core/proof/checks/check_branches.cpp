@@ -4,7 +4,7 @@
 
 #include <fmt/format.h>
 
-#include "core/joints/hollow_joint.h"
+#include "core/proof/model/branches.h"
 #include "core/proof/strength/seam.h"
 
 namespace hefty::proof {
@@ -12,50 +12,6 @@ namespace {
 
 using joints::PointLoad;
 using working::number;
-
-/// A tube that ends on the side of another.
-struct Branch {
-    const armor::BarPart *chord = nullptr, *branch = nullptr;
-    joints::TubeOnTube joint;
-    Vec3 axis = Vec3::Zero();        ///< of the branch, away from the chord
-    Vec3 outOfPlane = Vec3::Zero();  ///< at right angles to both tubes
-};
-
-/// True if the wall at a contact runs along a bar: it is stood on there, or lies against another.
-bool alongWall(const armor::BarPart &bar, const armor::Contact &contact) {
-    return std::abs(contact.normal.dot(bar.axesAt(bar.stationOf(contact.center)).x)) < 0.05;
-}
-
-/// @pre a round chord has a round branch
-Branch branchOf(const armor::BarPart &chordBar, const armor::BarPart &branchBar,
-                const armor::Contact &contact) {
-    Branch out;
-    out.chord = &chordBar;
-    out.branch = &branchBar;
-    const armor::Axes chord = out.chord->axesAt(out.chord->stationOf(contact.center));
-    const bool fromEnd =
-        (contact.center - out.branch->from).norm() < (contact.center - out.branch->to).norm();
-    const armor::Axes branch = out.branch->axesAt(fromEnd ? 0 : out.branch->length());
-    out.axis = fromEnd ? branch.x : Vec3(-branch.x);
-    joints::TubeOnTube &j = out.joint;
-    j.round = out.chord->round();
-    const double cosine = std::abs(out.axis.dot(chord.x));
-    j.angle = std::acos(std::min(1.0, cosine));
-    const bool upright = std::abs(contact.normal.dot(chord.z)) < 0.5;
-    j.chordWidth = upright ? out.chord->section.height : out.chord->section.width;
-    j.chordHeight = upright ? out.chord->section.width : out.chord->section.height;
-    j.wall = out.chord->properties.wall;
-    j.chordYield = besideWelds(out.chord->material);
-    // Which way of the branch's section runs along the chord.
-    const bool heightAlong = std::abs(branch.z.dot(chord.x)) > std::abs(branch.y.dot(chord.x));
-    j.branchLength = heightAlong ? out.branch->section.height : out.branch->section.width;
-    j.branchWidth = heightAlong ? out.branch->section.width : out.branch->section.height;
-    j.roundBranch = out.branch->round();
-    j.branchWall = out.branch->properties.wall;
-    j.branchYield = besideWelds(out.branch->material);
-    out.outOfPlane = chord.x.cross(out.axis).normalized();
-    return out;
-}
 
 struct Demand {
     double axial = 0, inPlane = 0, outOfPlane = 0;
@@ -81,7 +37,7 @@ void checkBranch(const CheckContext &context, int weld, int contactIndex) {
     const armor::Contact &contact = joint.contacts[static_cast<std::size_t>(contactIndex)];
     const armor::BarPart *a = context.assembly.bar(joint.a), *b = context.assembly.bar(joint.b);
     if (!a || !b) return;  // plates on walls are looked at by themselves
-    const bool onA = alongWall(*a, contact), onB = alongWall(*b, contact);
+    const bool onA = isAlongWall(*a, contact), onB = isAlongWall(*b, contact);
     if (!onA && !onB) return;  // a miter: no wall is stood on, the seam and the members tell all
     const auto leave = [&](const char *why) {
         context.leave({fmt::format("branch/{}", joint.name), joint.name,

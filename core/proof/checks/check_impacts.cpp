@@ -82,13 +82,16 @@ std::string partOf(const armor::Assembly &assembly, const Collapse &c) {
     return {};
 }
 
-/// Round tubes are dented by what pushes at them, beside being bent.
+/// Round tubes are dented by what pushes at them, beside being bent. Half a tube that is welded on a plate
+/// along both edges is taken as the whole one: its edges cannot give way as those of the other half would.
 void checkDent(const CheckContext &context, const Collapse &c) {
     constexpr double pressed = 50;   // mm along the tube: a stone, a post
     constexpr double deepest = 0.2;  // of the diameter: as far as the formula was tested
     const armor::BarPart *tube = context.assembly.bar(partOf(context.assembly, c));
-    if (!tube || !tube->round() || !tube->hollow()) return;
-    const joints::Dent dent{tube->section.height, tube->properties.wall, tube->material.yield, pressed};
+    const bool half = tube && tube->section.shape == stock::SectionShape::HalfTube;
+    if (!tube || (!half && (!tube->round() || !tube->hollow()))) return;
+    const joints::Dent dent{half ? tube->section.width : tube->section.height, tube->properties.wall,
+                            tube->material.yield, pressed};
     Check check =
         context.begin(CheckKind::Dent, "dent/" + c.id, tube->name, c.title + ": dent of the tube", 0);
     check.dutyClass = DutyClass::Survival;
@@ -109,6 +112,8 @@ void checkDent(const CheckContext &context, const Collapse &c) {
     w.given("Ew", "energy that the dent takes up beside", dent.energy(check.demand) / 1000, "J",
             "its integral");
     w.note("A dented tube bends sooner: it is not counted on after such a hit.");
+    if (half)
+        w.note("Taken as the whole tube: the edges of the half are held by the plate that it is welded to.");
     check.loadCase = -1;
     context.out.checks.push_back(std::move(check));
 }

@@ -75,11 +75,6 @@ struct CheckContext {
 inline constexpr const char *steelOnly =
     "the formulas for walls of tubes were tested on steel: aluminum is told by its strength beside welds";
 
-/// Yield of a metal within reach of a weld's heat [MPa].
-[[nodiscard]] inline double besideWelds(const stock::Material &m) {
-    return m.weldedYield > 0 ? std::min(m.yield, m.weldedYield) : m.yield;
-}
-
 /// The case in which `use` is largest.
 struct Governing {
     std::size_t loadCase = 0;

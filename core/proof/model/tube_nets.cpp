@@ -8,6 +8,7 @@
 
 #include <fmt/format.h>
 
+#include "core/proof/model/branches.h"
 #include "core/proof/model/passages.h"
 
 namespace hefty::proof {
@@ -300,14 +301,32 @@ class TubeNets::Builder {
     int m_first = 0;
 };
 
+namespace {
+
+/// True if something stands on a stretch of a bent bar that only shells of its walls tell.
+bool isNeeded(const armor::Assembly &assembly, const armor::BarPart &bar, double start, const Stay &stay) {
+    const auto here = [&](const armor::Contact &c) {
+        const double s = bar.stationOf(c.center) - start;
+        return s > stay.from && s < stay.to;
+    };
+    return std::any_of(assembly.welds.begin(), assembly.welds.end(), [&](const armor::WeldJoint &w) {
+        return (w.a == bar.name || w.b == bar.name) &&
+               std::any_of(w.contacts.begin(), w.contacts.end(), [&](const armor::Contact &c) {
+                   return here(c) && isForShells(assembly, w, c, bar);
+               });
+    });
+}
+
+}  // namespace
+
 TubeNets TubeNets::make(const armor::Assembly &assembly, const NetSize &size, Idealization &out) {
     TubeNets nets;
     for (const armor::BarPart &t : assembly.bars)
         for (const auto &[piece, start] : straightPieces(t))
             for (const Stay &s : staysOf(assembly, *piece))
-                // Of bent bars only where something goes through: all of them doubled the time of a tube
-                // front.
-                if (t.straight() || !s.passages.empty())
+                // Of bent bars only where something goes through or no formula tells what stands there: all
+                // of them doubled the time of a tube front.
+                if (t.straight() || !s.passages.empty() || isNeeded(assembly, t, start, s))
                     Builder(piece, !t.straight(), start, s, size, out).build(nets);
     nets.m_model = &out.model;
     return nets;

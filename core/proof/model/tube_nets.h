@@ -13,8 +13,8 @@ namespace hefty::proof {
 class TubeNets {
   public:
     /// Every tube of constant section that something passes through or stands on, of bent ones their straight
-    /// spans that something passes through, from
-    /// the height of the tube before it to as far behind it; less if the tube ends, or has an opening, before
+    /// spans that something passes through or that a tube stands on of which no formula tells: from the
+    /// height of the tube before it to as far behind it; less if the tube ends, or has an opening, before
     /// that.
     [[nodiscard]] static TubeNets make(const armor::Assembly &assembly, const NetSize &size,
                                        Idealization &out);

@@ -22,10 +22,11 @@ struct HeatSpot {
     double heat = 0;  ///< J
 };
 
-/// Rise of a plate at a place, a time after heat was left in it [K]: each spot an instantaneous line source
-/// through the thickness of an endless plate that loses heat to the air.
+/// Rise of a plate at a place of the face that heat was left on, a time after [K]: each spot an instantaneous
+/// source on that face of an endless plate that loses heat to the air from both.
 /// @pre seconds > 0, thickness > 0
-/// @source Carslaw and Jaeger 10.3; far from the seam it is Rosenthal's thin plate (test_shop_plans)
+/// @source Carslaw and Jaeger 10.2, 10.3 and 14.3; beside a long seam it is Rosenthal's thin plate, and his
+/// thick one where the plate is thick (test_shop_plans)
 [[nodiscard]] double warmth(std::span<const HeatSpot> spots, double thickness, const shape::Vec3 &at,
                             double seconds, const HeatPath &path = {});
 

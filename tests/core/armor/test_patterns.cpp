@@ -7,6 +7,8 @@
 #include "core/armor/making/maker.h"
 #include "core/armor/rims.h"
 #include "core/base/constants.h"
+#include "core/clearance/gaps.h"
+#include "core/workshop/convex_bodies.h"
 #include "core/workshop/masses.h"
 #include "tests/core/demo.h"
 
@@ -168,7 +170,6 @@ class TestPatterns : public QObject {
             QVERIFY(std::abs(workshop::barMass(a, b) - workshop::barMass(a, *a.bar(other))) < 1e-9);
         }
     }
-    /// A part that touches nothing is said to hang on nothing.
     /// A winch sunk into the beam of the nursery's car, by hand: the beam is split at the winch's length and
     /// 10 mm and a plate on each side; the winch comes forward by what the beam is deeper than the face;
     /// seams as long as the tube's rim close both halves at their inner ends.
@@ -218,6 +219,87 @@ class TestPatterns : public QObject {
             QVERIFY2(!buildPattern(job, piece), qPrintable(QString::number(sink)));
         }
     }
+    /// A relief in the beam, by hand: 40 deep with a floor of 60, its sides sloped at 60 degrees and 15 mm of
+    /// strip beside them: 60 + 2 (40/tan 60 + 15) = 136.19 inside, 148.19 with its two ends of 6. What stands
+    /// there is met by the beam without it and is clear by what is asked for with it.
+    void reliefInTheBeam() {
+        job::Job job = job::loadJob(hefty::testing::demoPath("plover-winch-bumper")).value();
+        Piece &piece = job.pieces[0];
+        piece.settings["sink"] = 0.0;
+        piece.settings["gussetLeg"] = 0.0;
+        piece.settings["width"] = 1500.0;
+        piece.settings["centerWidth"] = 1300.0;
+        piece.settings["reliefAt"] = 470.0;
+        piece.settings["reliefWidth"] = 60.0;
+        const auto before = buildPattern(job, piece).value();
+        piece.settings["relief"] = 40.0;
+        const auto built = buildPattern(job, piece);
+        QVERIFY2(built, built ? "" : built.error().sentence().c_str());
+        const Assembly &a = *built;
+        for (const BuildNote &n : a.notes)
+            QVERIFY2(n.onlyTold, (n.part + ": " + n.text.in(measure::UnitSystem::Metric)).c_str());
+        const BarPart &beam = *a.bar("beam"), &stretch = *a.bar("stretch.left"), &whole = *before.bar("beam");
+        const double out = 60 + 2 * (40 / std::tan(std::numbers::pi / 3) + 15) + 12;
+        QVERIFY(std::abs(stretch.from.y() - beam.from.y() - out) < 1e-9);
+        QVERIFY(std::abs(beam.length() + stretch.length() + out - whole.length()) < 1e-9);
+        QVERIFY(std::abs(beam.axesAt(beam.openings.at(0).station).origin.y()) < 1e-9);
+        // Its strip laid flat: floor, sides and ends along the middle of the sheet.
+        const FoldedSheet &strip = a.folded.at(0);
+        QCOMPARE(strip.facets.size(), std::size_t{5});
+        double flat = 0;
+        for (const std::string &facet : strip.facets) {
+            double low = 1e9, high = -1e9;
+            for (const Vec2 &p : a.sheet(facet)->outline) {
+                low = std::min(low, p.x());
+                high = std::max(high, p.x());
+            }
+            flat += high - low;
+        }
+        const double third = std::numbers::pi / 3;
+        QVERIFY2(std::abs(flat - (136.188 - 2 * 40 / std::tan(third) + 2 * 40 / std::sin(third))) < 0.01,
+                 qPrintable(QString::number(flat)));
+        for (const auto &[one, other] :
+             std::vector<std::pair<std::string, std::string>>{{"beam", "relief.end.right"},
+                                                              {"stretch.left", "relief.end.left"},
+                                                              {"relief.face", "relief.end.left"},
+                                                              {"relief.face", "relief.end.right"},
+                                                              {"relief.top", "relief.face"},
+                                                              {"relief.bottom", "relief.face"},
+                                                              {"relief.top", "relief.end.left"},
+                                                              {"relief.bottom", "relief.end.right"}})
+            QVERIFY2(weld(a, one, other), (one + "~" + other).c_str());
+        for (const std::string &facet : strip.facets)
+            for (const char *level : {"relief.top", "relief.bottom"})
+                QVERIFY2(weld(a, facet, level), facet.c_str());
+        QVERIFY(std::any_of(strip.facets.begin(), strip.facets.end(),
+                            [&](const std::string &f) { return weld(a, f, "relief.end.left"); }));
+        // Something 50 wide that reaches 25 mm into the beam.
+        const double near = whole.from.x() - whole.section.width / 2;
+        const clearance::ClearBox box{"box", {near - 80, 450, 480}, {near + 25, 490, 560}, 10};
+        QVERIFY(clearance::gaps(workshop::convexBodies(before), {box}).value().at(0).overlaps);
+        const auto kept = clearance::gaps(workshop::convexBodies(a), {box}, 20).value();
+        QVERIFY(!kept.empty());
+        QVERIFY2(std::abs(kept.front().distance - 15) < 0.01,
+                 qPrintable(QString::number(kept.front().distance)));
+        const auto rig = rig::geometry(job.vehicle).value();
+        for (const auto detail : {proof::Detail::Strips, proof::Detail::Shells}) {
+            const auto proof = proof::prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, detail);
+            QVERIFY2(proof, proof ? "" : proof.error().sentence().c_str());
+            for (const char *part : {"relief.face", "relief.top", "relief.strip.1", "stretch.left"})
+                QVERIFY2(std::any_of(proof->checks.begin(), proof->checks.end(),
+                                     [part](const proof::Check &c) { return c.part == part; }),
+                         part);
+        }
+        // Too deep for the beam, at the winch, at a bracket, at the swept end: refused at that setting.
+        for (const auto &[setting, value] : std::vector<std::pair<std::string, double>>{
+                 {"relief", 60.0}, {"reliefAt", 100.0}, {"reliefAt", 380.0}, {"reliefAt", -640.0}}) {
+            Piece other = piece;
+            other.settings[setting] = value;
+            const auto refused = buildPattern(job, other);
+            QVERIFY2(!refused && refused.error().where.find(setting) != std::string::npos, setting.c_str());
+        }
+    }
+    /// A part that touches nothing is said to hang on nothing.
     void nothingHoldsIt() {
         job::Job job = fullJob();
         Piece piece = job.pieces[1];

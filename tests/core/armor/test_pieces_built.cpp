@@ -231,6 +231,52 @@ class TestPiecesBuilt : public QObject {
         QVERIFY2(member, member ? "" : member.error().sentence().c_str());
         QVERIFY(weld(*member, "tube", "end.left") && weld(*member, "gusset.left.front", "tube"));
     }
+    /// The smallest bumper's nose of half a tube, 60.3 outside: half as far ahead, its top 5 mm under the
+    /// fairlead (its height 75, the drum 72 above the plate), its edges welded to the hawse plate, which
+    /// reaches down to it before the bottom plate.
+    void halfTubeAsNose() {
+        const job::Job job = demo("marten-full-set");
+        const auto rig = rig::geometry(job.vehicle).value();
+        const auto made = [&](double halfNose) {
+            Piece piece;
+            piece.id = "front";
+            piece.pattern = "small-winch-bumper";
+            piece.settings["halfNose"] = halfNose;
+            return build({piece, job.vehicle, rig, shippedStock()});
+        };
+        const auto small = made(0);
+        QVERIFY(small);
+        const auto half = made(1);
+        QVERIFY2(half, half ? "" : half.error().sentence().c_str());
+        const auto reach = [](const Assembly &a, const char *part) {
+            double ahead = -1e9, low = 1e9;
+            for (const Solid &s : a.solids)
+                if (s.part == part)
+                    for (const Solid::Face &f : s.faces)
+                        for (const Vec3 &p : f.corners) {
+                            ahead = std::max(ahead, p.x());
+                            low = std::min(low, p.z());
+                        }
+            return std::pair(ahead, low);
+        };
+        const auto [hawse, hawseLow] = reach(*half, "hawse");
+        const auto [nose, noseLow] = reach(*half, "nose");
+        QVERIFY2(std::abs(nose - hawse - 60.3 / 2) < 0.2, qPrintable(QString::number(nose - hawse)));
+        const double plate = half->sheet("tray")->axes.origin.z() + half->sheet("tray")->thickness / 2;
+        QVERIFY(std::abs(noseLow - (plate + 72 - 75.0 / 2 - 5 - 60.3)) < 1e-6);
+        QVERIFY(std::abs(hawseLow - noseLow) < 1e-6);
+        QVERIFY(std::abs(reach(*small, "nose").first - hawse - 60.3) < 0.2);
+        const BarPart &ripped = *half->bar("nose");
+        const WeldJoint *seam = weld(*half, "nose", "hawse");
+        QVERIFY(seam && weld(*half, "tray", "hawse") && weld(*half, "cap.left", "nose"));
+        // Both edges as far as the plate goes: from rail plate to rail plate.
+        const double plateWide = 2 * half->sheet("hawse")->outline[1].x();
+        QVERIFY2(std::abs(seam->length() / std::abs(plateWide) / 2 - 1) < 0.02,
+                 qPrintable(QString("%1 of %2").arg(seam->length()).arg(plateWide)));
+        // Half the metal of the tube: pi/2 (30.15^2 - 25.15^2).
+        QVERIFY(std::abs(ripped.properties.area - std::numbers::pi / 2 * (30.15 * 30.15 - 25.15 * 25.15)) <
+                1e-6);
+    }
     /// A tray with four sides: all of them folded from one flat sheet, of which each side is as long as asked
     /// for.
     void guardTray() {

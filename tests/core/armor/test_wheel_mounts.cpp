@@ -199,6 +199,45 @@ class TestWheelMounts : public QObject {
                  told->text.in(measure::UnitSystem::Metric).c_str());
         QCOMPARE(a.strikes.size(), std::size_t{3});
     }
+    /// With its plates inside the rails: by hand 852 - 70 = 782 between the rails, 752 between plates of 15;
+    /// tray and lip reach from one to the other and are welded to both, there are no cheeks, bolts pull
+    /// outward.
+    void heavyFrontInACradle() {
+        const Assembly a = built("heron-survey", "heavy-winch-front",
+                                 {{"plateInside", 1.0}, {"bracketThickness", 15.0}, {"gussetLeg", 0.0}});
+        QVERIFY(!a.sheet("cheek.left") && !a.sheet("cheek.right"));
+        for (const char *part : {"tray", "lip"}) {
+            double least = 1e9, most = -1e9;
+            for (const Vec2 &p : a.sheet(part)->outline) {
+                least = std::min(least, a.sheet(part)->axes.toWorld(p).y());
+                most = std::max(most, a.sheet(part)->axes.toWorld(p).y());
+            }
+            QVERIFY2(std::abs(least + 376) < 1e-9 && std::abs(most - 376) < 1e-9, part);
+            QVERIFY(weld(a, "bracket.left", part) && weld(a, "bracket.right", part));
+        }
+        for (const BoltJoint &m : a.mounts) {
+            QVERIFY(std::abs(std::abs(m.at[0].y()) - 383.5) < 1e-9);
+            QVERIFY(m.axis.y() * m.at[0].y() < 0);  // from the rail into the plate
+        }
+        const job::Job job = job::loadJob(demoFolder() + "/heron-survey.girder.json").value();
+        const auto rig = rig::geometry(job.vehicle).value();
+        Piece piece;
+        piece.id = "front";
+        piece.pattern = "heavy-winch-front";
+        piece.settings = {{"plateInside", 1.0}};
+        const auto gussets = build({piece, job.vehicle, rig, shippedStock()});
+        QVERIFY(!gussets && gussets.error().where.find("gussetLeg") != std::string::npos);
+        piece.settings = {{"plateInside", 1.0},
+                          {"gussetLeg", 0.0},
+                          {"bracketThickness", 20.0},
+                          {"winch", std::string("winch-7650")}};
+        rig::RigGeometry narrow = rig;
+        narrow.railSpacing =
+            740;  // 670 between the rails, 630 between the plates: the winch is 620 and 10 beside
+        const auto tight = build({piece, job.vehicle, narrow, shippedStock()});
+        QVERIFY2(!tight && tight.error().where.find("plateInside") != std::string::npos,
+                 tight ? "built" : tight.error().sentence().c_str());
+    }
 };
 
 QTEST_APPLESS_MAIN(TestWheelMounts)

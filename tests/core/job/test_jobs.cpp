@@ -234,9 +234,37 @@ class TestJobs : public QObject {
                             [](const Finding &f) { return f.id.find("steering-box") != std::string::npos; }));
     }
 
-    /// The heavy winch front clears the tilting cab and its own parts, stays under the length limit, and what
-    /// strikes it folds its boxes before the rails. By hand: twelve slats of 4 mm in a grille 620 mm wide
-    /// leave 572/620 of its width open.
+    /// The smallest winch bumper against the square-tube one on the same car, its beam in line with the rails
+    /// and all else as the pattern has it: five degrees of approach and more, and all that is checked holds.
+    void smallestGainsFiveDegrees() {
+        const Job job = loadJob(demoPath("dunnock-small-winch")).value();
+        Job other = job;
+        armor::Piece &f1 = other.pieces[0];
+        f1.pattern = "square-tube-winch-bumper";
+        std::erase_if(f1.settings, [](const auto &s) {
+            return s.first != "winch" && s.first != "rope" && s.first != "shackle" &&
+                   s.first != "mountBoltGrade";
+        });
+        const Appraisal small = appraised(job);
+        f1.settings["height"] = small.rig->railCenter;
+        const Appraisal beam = appraised(other);
+        QVERIFY2(beam.pieces[0].assembly, all(beam).c_str());
+        const double gain = degrees(*small.gauge("approach")->value - *beam.gauge("approach")->value);
+        QVERIFY2(gain >= 5, qPrintable(QString::number(gain)));
+        QVERIFY(small.pieces[0].assembly->bar("nose")->section.shape == stock::SectionShape::HalfTube);
+        const Appraisal close = appraise(job, shippedStock(), {}, proof::Detail::Shells);
+        QVERIFY(close.pieces[0].proof->unproved.empty());
+        for (const proof::Check &c : close.pieces[0].proof->checks)
+            QVERIFY2(c.utilization <= 1, (c.id + " " + std::to_string(c.utilization)).c_str());
+        for (const Finding &f : small.findings)
+            QVERIFY2(f.severity != Severity::Stop, f.sentence.in(measure::UnitSystem::Metric).c_str());
+        // By hand: the car's own front panel, cut back to 500 at 690 ahead of the axle, does not limit it.
+        QVERIFY(small.clearance->approach.whole.governs != "front-lip");
+    }
+
+    /// The heavy winch front is lighter than 85 kg without its winch, clears the tilting cab and its own
+    /// parts, stays under the length limit, and what strikes it folds its boxes before the rails. By hand:
+    /// twelve slats of 4 mm in a grille 620 mm wide leave 572/620 of its width open.
     void heavyFrontIsNearlySettled() {
         const Job job = loadJob(demoPath("heron-winch-front")).value();
         Appraisal a = appraise(job, shippedStock(), {}, proof::Detail::Shells);
@@ -255,7 +283,7 @@ class TestJobs : public QObject {
         QVERIFY2(
             air->sentence.in(measure::UnitSystem::Metric).find(percent + " percent") != std::string::npos,
             air->sentence.in(measure::UnitSystem::Metric).c_str());
-        QVERIFY(a.pieces[0].fabrication->fabricatedMass < 115);
+        QVERIFY(a.pieces[0].fabrication->fabricatedMass < 85);
     }
 
     /// A kit with a hoop: its braces run at atan(250/150) to the beam, so that their feet, cut to its flat,

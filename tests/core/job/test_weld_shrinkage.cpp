@@ -224,7 +224,7 @@ class TestWeldShrinkage : public QObject {
         for (const char *name : {"dunnock-small-winch", "marten-front-bumper"}) {
             job::Job job = job::loadJob(hefty::testing::demoPath(name)).value();
             // as their patterns have them
-            for (const char *set : {"setback", "trayDepth", "lipHeight", "room"})
+            for (const char *set : {"setback", "trayDepth", "lipHeight", "room", "halfNose", "noseSection"})
                 job.pieces[0].settings.erase(set);
             const auto rig = rig::geometry(job.vehicle).value();
             const Assembly a = build({job.pieces[0], job.vehicle, rig, shippedStock()}).value();

@@ -1,6 +1,7 @@
 #include <QTest>
 
 #include <cmath>
+#include <functional>
 #include <numbers>
 #include <numeric>
 #include <random>
@@ -230,6 +231,57 @@ class TestTubeNets : public QObject {
                 }
             }
         }
+    }
+    /// A tube that stands on a straight span of a bent one: where the formulas of AISC 360-16 chapter K hold
+    /// (square ones, half as wide, at a right angle, yield up to 360 MPa) its walls stay a bar; of stronger
+    /// steel, of a narrower post and on a tube of another shape they are shells; thin walls stay told by the
+    /// formula, as they buckle before they yield.
+    void bentTubesWhereNoFormulaTells() {
+        const auto walls = [](const std::function<void(armor::BarPart &, armor::BarPart &)> &change) {
+            armor::Assembly a = tubeWithPlate(2, 4);
+            a.sheets.clear();
+            armor::BarPart &bar = a.bars[0];
+            bar.section.height = bar.section.width = h;
+            bar.properties = stock::boxProperties(h, h, t);
+            bar.to = Vec3(700, length, 0);
+            bar.bends = {{Vec3(0, length, 0), 150}};
+            armor::BarPart post = bar;
+            post.name = "post";
+            post.bends.clear();
+            post.section.height = post.section.width = 60;
+            post.properties = stock::boxProperties(60, 60, 4);
+            post.from = Vec3(0, at, h / 2);
+            post.to = Vec3(0, at, 400);
+            post.up = Vec3::UnitY();
+            change(bar, post);
+            a.bars.push_back(post);
+            armor::WeldJoint weld;
+            weld.a = "tube";
+            weld.b = "post";
+            armor::Contact c;
+            c.normal = Vec3::UnitZ();
+            c.center = Vec3(0, at, h / 2);
+            c.lines = {{Vec3(-30, at - 30, h / 2), Vec3(30, at - 30, h / 2)},
+                       {Vec3(-30, at + 30, h / 2), Vec3(30, at + 30, h / 2)}};
+            weld.contacts = {c};
+            a.welds = {weld};
+            Idealization out;
+            return TubeNets::make(a, {}, out).cuts().size();
+        };
+        using Bar = armor::BarPart;
+        QCOMPARE(walls([](Bar &, Bar &) {}), std::size_t{0});
+        QCOMPARE(walls([](Bar &bar, Bar &) { bar.material.yield = bar.material.weldedYield = 480; }),
+                 std::size_t{1});
+        QCOMPARE(walls([](Bar &, Bar &post) { post.section.width = post.section.height = 25; }),
+                 std::size_t{1});
+        QCOMPARE(walls([](Bar &bar, Bar &) { bar.section.shape = stock::SectionShape::RoundTube; }),
+                 std::size_t{1});
+        QCOMPARE(walls([](Bar &bar, Bar &) { bar.properties.wall = 2; }), std::size_t{0});
+        QCOMPARE(walls([](Bar &bar, Bar &) {
+                     bar.material.yield = bar.material.weldedYield = 480;
+                     bar.material.family = "aluminum";
+                 }),
+                 std::size_t{0});
     }
     /// The holes that a tube goes through are no metal: of a flat wall the circle, in steps of a cell; of a
     /// round one the circle laid around it. Halved, the steps are finer.

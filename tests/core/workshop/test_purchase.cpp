@@ -106,6 +106,28 @@ class TestPurchase : public QObject {
         QVERIFY(!find(a.needs, "bought/wheel"));
     }
 
+    /// The spindle of a carrier is held over 100 mm below what of it stands free and turns in a hub of 8 mm
+    /// wall.
+    void hingeOfACarrier() {
+        const job::Job job = job::loadJob(hefty::testing::demoPath("marten-low-cost-rear")).value();
+        const job::Appraisal a = job::appraise(job, shippedStock());
+        const auto withGate = std::find_if(a.pieces.begin(), a.pieces.end(),
+                                           [](const auto &p) { return !p.assembly->gates.empty(); });
+        QVERIFY(withGate != a.pieces.end());
+        const armor::Gate &gate = withGate->assembly->gates.front();
+        const double hub = gate.high.z() - gate.low.z();
+        const Need *spindle = find(a.needs, fmt::format("bought/spindle-{:g}x{:.0f}", gate.spindle, hub));
+        QVERIFY(spindle && !spindle->counted && spindle->own);
+        const double quarter = std::numbers::pi / 4, d = gate.spindle;
+        const double kilos =
+            quarter * (d * d * (100 + gate.spindleRoot) + (d + 16) * (d + 16) * hub) * 7850e-9;
+        QVERIFY(std::abs(*spindle->own - kilos * job.shop.tubePricePerKg) < 1e-9);
+        QVERIFY(std::abs(spindle->ownHours - (4 * job.shop.sawMinutes + 40) / 60 * job.shop.hoursFactor) <
+                1e-12);
+        const Need *latch = find(a.needs, "bought/latch-9000");
+        QVERIFY(latch && !latch->own && latch->amount == 1);
+    }
+
     /// By hand: 3 bars at 70 instead of 240; work for 50 that took 2.5 h; made here for 12 and 0.5 h; an open
     /// one at 30.
     void choicesChangeSums() {

@@ -69,6 +69,47 @@ class TestWeldReach : public QObject {
         QCOMPARE(plan.blocked.size(), std::size_t{1});
         QVERIFY(plan.blocked[0].length > 0 && plan.blocked[0].length <= 120);
     }
+    /// A brace on a wall, a tube along the wall over the brace's outer edge: the brace's seams lie behind it
+    /// and come first, those of the tube after.
+    void braceBehindATube() {
+        armor::Assembly a;
+        a.sheets.push_back(sheet("wall", upright(0), {{0, 0}, {600, 0}, {600, 300}, {0, 300}}));
+        a.sheets.push_back(sheet("brace", across(300), {{3, 50}, {63, 50}, {63, 250}, {3, 250}}));
+        a.sheets.push_back(sheet("end", across(-3), {{3, 50}, {200, 50}, {200, 250}, {3, 250}}));
+        armor::BarPart tube = straightTube("tube", "CHS 60.3x5", 600);
+        tube.from = {0, 93.15, 150};
+        tube.to = {600, 93.15, 150};
+        tube.up = Vec3::UnitZ();
+        a.bars.push_back(tube);
+        a.welds.push_back(
+            seam("wall", "brace", {{{297, 3, 50}, {297, 3, 250}}, {{303, 3, 50}, {303, 3, 250}}}));
+        a.welds.push_back(seam("wall", "end", {{{0, 3, 50}, {0, 3, 250}}}));
+        a.welds.push_back(seam("end", "tube", {{{0, 123.3, 140}, {0, 123.3, 160}}}));
+        finish(a);
+        a.solids.push_back(armor::solidOf(tube));
+        const auto reach = weldReach(a).value();
+        int behind = 0;
+        for (const LineReach &line : reach)
+            for (const StretchReach &s : line.stretches) {
+                QVERIFY(s.never.empty());
+                behind += s.after == std::vector<std::string>{"tube"};
+            }
+        QVERIFY(behind > 0);
+        const WeldPlan plan = weldOrder(a, reach, seamWork(a, shippedStock()));
+        QVERIFY(plan.blocked.empty());
+        const auto step = [&plan](const char *seam) {
+            return std::find_if(plan.steps.begin(), plan.steps.end(),
+                                [seam](const WeldStep &s) { return s.seam == seam; });
+        };
+        QVERIFY(step("wall~brace") < step("end~tube"));
+        QVERIFY(std::find(step("wall~brace")->before.begin(), step("wall~brace")->before.end(), "tube") !=
+                step("wall~brace")->before.end());
+        // The tube first, as a person might drag it: the seams behind it are told.
+        const WeldPlan dragged =
+            weldOrderAs(a, reach, seamWork(a, shippedStock()), {"wall~end", "end~tube", "wall~brace"});
+        QVERIFY(dragged.blocked.size() == 1 && dragged.blocked[0].by == "tube");
+        QVERIFY(dragged.blocked[0].length > 60 && dragged.blocked[0].length <= 400);
+    }
     /// The seam over the outer corner of a miter: each bar ends in the plane that both are sawn in, so that a
     /// torch stands on the bisector of the corner.
     void overAMiter() {
