@@ -1,18 +1,12 @@
 #include "cli/export.h"
 
-#include <filesystem>
-#include <fstream>
 #include <numbers>
 
 #include <fmt/format.h>
 
 #include "core/base/constants.h"
-#include "core/base/csv.h"
 #include "core/base/places.h"
-#include "core/exchange/cutting.h"
-#include "core/exchange/grid.h"
-#include "core/exchange/solids.h"
-#include "core/exchange/views.h"
+#include "core/handout/handout.h"
 #include "core/job/appraise/appraise_under.h"
 #include "core/job/shop/weld_shrinkage.h"
 #include "core/workshop/weld/best_order.h"
@@ -20,118 +14,6 @@
 
 namespace hefty::cli {
 namespace {
-
-namespace fs = std::filesystem;
-
-/// A file name of a part or piece: what a file system may not have is left out.
-std::string fileName(const std::string &id) {
-    std::string out;
-    for (const char c : id) out += (c == '/' || c == '\\' || c == ':' || c == 0) ? '_' : c;
-    return out.empty() || out == "." || out == ".." ? "_" : out;
-}
-
-/// Writes files below a folder and remembers their names.
-class Writer {
-  public:
-    explicit Writer(fs::path folder) : m_folder(std::move(folder)) {}
-
-    Result<bool> write(const std::string &name, const std::string &text) {
-        const fs::path path = m_folder / name;
-        std::error_code failed;
-        fs::create_directories(path.parent_path(), failed);
-        std::ofstream file(path, std::ios::binary);
-        file << text;
-        if (failed || !file.flush())
-            return fail(ProblemKind::File, fmt::format("\"{}\" cannot be written.", path.string()),
-                        path.string(), "Choose another folder.");
-        m_written.push_back(name);
-        return true;
-    }
-    [[nodiscard]] std::string pathOf(const std::string &name) const { return (m_folder / name).string(); }
-    void note(const std::string &name) { m_written.push_back(name); }
-    [[nodiscard]] const Json &written() const { return m_written; }
-
-  private:
-    fs::path m_folder;
-    Json m_written = Json::array();
-};
-
-Result<bool> writeSheets(Writer &out, const std::string &piece, const armor::Assembly &a) {
-    for (const armor::SheetPart &s : a.sheets) {
-        if (workshop::foldedOf(a, s.name)) continue;
-        if (auto r = out.write(fmt::format("{}/{}.dxf", piece, fileName(s.name)),
-                               exchange::dxfOf(workshop::flatPattern(s)));
-            !r)
-            return r;
-    }
-    for (const armor::FoldedSheet &f : a.folded)
-        if (auto r = out.write(fmt::format("{}/{}.dxf", piece, fileName(f.name)),
-                               exchange::dxfOf(workshop::flatPattern(a, f)));
-            !r)
-            return r;
-    return true;
-}
-
-/// The piece from the side, from above and from ahead.
-Result<bool> writeViews(Writer &out, const std::string &piece, const armor::Assembly &a) {
-    for (const exchange::ViewWay &way : exchange::viewWays())
-        if (auto r = out.write(fmt::format("{}.{}.dxf", piece, way.name), exchange::viewDxf(a, way)); !r)
-            return r;
-    return true;
-}
-
-/// How hard every proved piece works, under the duty that works it hardest.
-Result<bool> writeStresses(Writer &out, const job::Job &job) {
-    const auto stock = stock::readStock(stockFolder());
-    if (!stock) return tl::unexpected(stock.error());
-    const job::Appraisal closer = job::appraise(job, *stock, {}, proof::Detail::Shells);
-    for (const job::PieceAppraisal &p : closer.pieces) {
-        if (!p.proof || p.proof->duties.cases.empty()) continue;
-        std::size_t hardest = 0;
-        double most = -1;
-        for (const proof::Check &c : p.proof->checks)
-            if (c.loadCase >= 0 && c.utilization > most) {
-                most = c.utilization;
-                hardest = static_cast<std::size_t>(c.loadCase);
-            }
-        if (auto r = out.write(fileName(p.id) + ".vtu", exchange::vtuOf(*p.proof, hardest)); !r) return r;
-    }
-    return true;
-}
-
-Result<bool> writeTemplates(Writer &out, const std::string &piece, const armor::Assembly &a) {
-    for (const armor::BarPart &b : a.bars)
-        for (const bool atTo : {false, true}) {
-            const std::string svg = exchange::templateSvg(
-                b, atTo, fmt::format("{}, {} of it", a.labelOf(b.name), atTo ? "end" : "start"));
-            if (svg.empty()) continue;
-            const bool second = atTo && b.trimFrom.cut();
-            if (auto r = out.write(
-                    fmt::format("{}/{}{}.template.svg", piece, fileName(b.name), second ? ".end" : ""), svg);
-                !r)
-                return r;
-        }
-    return true;
-}
-
-/// The cut lists of all pieces, each line with its piece.
-std::string jointCutList(const job::Appraisal &appraisal) {
-    std::string out;
-    for (const job::PieceAppraisal &p : appraisal.pieces) {
-        if (!p.fabrication) continue;
-        const std::string list = workshop::cutListCsv(*p.fabrication);
-        std::size_t from = 0;
-        for (bool head = true; from < list.size(); head = false) {
-            const std::size_t to = list.find('\n', from);
-            const std::string line = list.substr(from, to - from);
-            if (head && out.empty()) out += "piece," + line + "\n";
-            if (!head && !line.empty()) out += csvField(p.id) + "," + line + "\n";
-            if (to == std::string::npos) break;
-            from = to + 1;
-        }
-    }
-    return out;
-}
 
 Result<std::pair<job::Job, job::Appraisal>> shapesOf(const std::string &jobText) {
     const auto job = job::readJob(jobText);
@@ -190,33 +72,19 @@ Json planJson(const armor::Assembly &a, const rig::RigGeometry &rig, double shri
 Result<Json> runExport(const std::string &jobText, const std::string &folder, bool stresses) {
     const auto shapes = shapesOf(jobText);
     if (!shapes) return tl::unexpected(shapes.error());
-    const auto &[job, appraisal] = *shapes;
-    Writer out{fs::path(folder)};
+    const auto stock = stock::readStock(stockFolder());
+    if (!stock) return tl::unexpected(stock.error());
+    handout::Wanted wanted;
+    wanted.stresses = stresses;
+    const auto out = handout::handOut(shapes->first, shapes->second, *stock, folder, wanted);
+    if (!out) return tl::unexpected(out.error());
     Json left = Json::array();
-    for (const job::PieceAppraisal &p : appraisal.pieces) {
-        if (!p.assembly) {
-            left.push_back({{"piece", p.id}, {"why", "It cannot be built as it stands."}});
-            continue;
-        }
-        const std::string piece = fileName(p.id);
-        if (auto r = writeSheets(out, piece, *p.assembly); !r) return tl::unexpected(r.error());
-        if (auto r = writeTemplates(out, piece, *p.assembly); !r) return tl::unexpected(r.error());
-        if (auto r = writeViews(out, piece, *p.assembly); !r) return tl::unexpected(r.error());
-        const std::string step = piece + ".step";
-        std::error_code ignored;
-        fs::create_directories(folder, ignored);
-        if (const auto made = exchange::writeStep(*p.assembly, out.pathOf(step)); made)
-            out.note(step);
-        else if (made.error().kind == ProblemKind::File)
-            return tl::unexpected(made.error());
-        else
-            left.push_back({{"piece", p.id}, {"part", made.error().where}, {"why", made.error().message}});
+    for (const handout::Handed::Left &l : out->left) {
+        Json one{{"piece", l.piece}, {"why", l.why}};
+        if (!l.part.empty()) one["part"] = l.part;
+        left.push_back(std::move(one));
     }
-    if (stresses)
-        if (auto r = writeStresses(out, job); !r) return tl::unexpected(r.error());
-    if (auto r = out.write("cutlist.csv", jointCutList(appraisal)); !r) return tl::unexpected(r.error());
-    if (auto r = out.write("job.json", job::writeJob(job)); !r) return tl::unexpected(r.error());
-    return Json{{"written", out.written()}, {"left", std::move(left)}};
+    return Json{{"written", out->written}, {"left", std::move(left)}};
 }
 
 Result<Json> runWeldPlan(const std::string &jobText) {

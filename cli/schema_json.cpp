@@ -254,6 +254,7 @@ Json jobSchema() {
                 {"houseRules", houseRules()},
                 {"shop", shop()},
                 {"signedOff", {{"type", "object"}, {"additionalProperties", {{"type", "string"}}}}},
+                {"weldedInPlace", listOf({{"type", "string"}})},
                 {"weldOrders", {{"type", "object"}, {"additionalProperties", listOf({{"type", "string"}})}}},
                 {"purchasing", purchasing()},
                 {"variants", listOf(object({{"name", text("for people")},

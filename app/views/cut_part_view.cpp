@@ -54,8 +54,13 @@ void CutPartView::paintEvent(QPaintEvent *) {
     for (const measure::Phrase &step : m_drawing->steps) {
         const QString text = tr("%1. %2").arg(++n).arg(said(step));
         const QRectF room(width() - side - 8, y, side, height() - y - 4);
-        if (room.height() < 14) break;
-        const QRectF used = p.boundingRect(room, Qt::TextWordWrap, text);
+        const QRectF used =
+            p.boundingRect(QRectF(room.topLeft(), QSizeF(side, 1000)), Qt::TextWordWrap, text);
+        const int after = static_cast<int>(m_drawing->steps.size()) - n;
+        if (used.height() + (after > 0 ? p.fontMetrics().height() : 0) > room.height()) {
+            p.drawText(room, Qt::TextWordWrap, tr("and %1 more on the job sheet").arg(after + 1));
+            break;
+        }
         p.drawText(room, Qt::TextWordWrap, text);
         y += used.height() + 3;
     }
@@ -96,6 +101,10 @@ void CutPartView::drawShape(QPainter &p, const QRectF &box) const {
         const QString text = said(label.says);
         const double wide = p.fontMetrics().horizontalAdvance(text) + 8;
         QPointF c = at(label.at);
+        if (label.says.measures.empty()) {  // the number of a hole, beside it
+            p.drawText(QRectF(c.x(), c.y() - 14, wide, 14), Qt::AlignLeft | Qt::AlignVCenter, text);
+            continue;
+        }
         // Labels side by side, each in its turn a line higher where they would meet.
         const bool meets = c.x() - wide / 2 < last;
         last = c.x() + wide / 2;

@@ -1,5 +1,7 @@
 #include "app/window/findings_panel.h"
 
+#include <algorithm>
+
 #include <QCoreApplication>
 #include <QFrame>
 #include <QHBoxLayout>
@@ -63,6 +65,7 @@ FindingsPanel::FindingsPanel(Session *session, QWidget *parent) : QWidget(parent
     m_layout = new QVBoxLayout(m_cards);
     m_layout->setContentsMargins(8, 4, 8, 8);
     m_layout->setSpacing(8);
+    m_layout->addStretch();
     auto *scroll = new QScrollArea(this);
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -99,21 +102,56 @@ void FindingsPanel::showCards() {
     if (m_shown == appraisal && m_shownUnits == m_session->units()) return;
     m_shown = appraisal;
     m_shownUnits = m_session->units();
-    while (QLayoutItem *item = m_layout->takeAt(0)) {
-        if (item->widget()) {
-            item->widget()->hide();
-            item->widget()->deleteLater();
-        }
-        delete item;
-    }
+    // Cards that say what they said stay where they are: laying out their texts is most of the work.
+    std::size_t place = 0;
     for (const job::Finding &f : appraisal->findings) {
-        QWidget *one = card(f);
-        m_layout->addWidget(one);
-        one->show();
+        const QString says = wordsOf(f);
+        const auto from = m_cardsShown.begin() + static_cast<std::ptrdiff_t>(place);
+        const auto same =
+            std::find_if(from, m_cardsShown.end(), [&says](const Card &c) { return c.says == says; });
+        if (same == m_cardsShown.end()) {
+            QWidget *one = card(f);
+            m_layout->insertWidget(static_cast<int>(place), one);
+            one->show();
+            m_cardsShown.insert(from, {says, one});
+        } else if (same != from) {
+            const Card moved = *same;
+            m_cardsShown.erase(same);
+            m_cardsShown.insert(m_cardsShown.begin() + static_cast<std::ptrdiff_t>(place), moved);
+            m_layout->removeWidget(moved.widget);
+            m_layout->insertWidget(static_cast<int>(place), moved.widget);
+        }
+        ++place;
     }
-    m_layout->addStretch();
+    while (m_cardsShown.size() > place) {
+        QWidget *gone = m_cardsShown.back().widget;
+        m_cardsShown.pop_back();
+        m_layout->removeWidget(gone);
+        gone->hide();
+        gone->deleteLater();
+    }
     // Laid out at once: else a picture in between shows them pressed into the room of those before.
     QCoreApplication::sendPostedEvents(m_cards, QEvent::LayoutRequest);
+}
+
+bool FindingsPanel::waitsForRemedies(const job::Finding &f) const {
+    return f.severity == job::Severity::Fix && f.remedies.empty() && !m_shown->remediesDone;
+}
+
+/// All that a card says and does.
+QString FindingsPanel::wordsOf(const job::Finding &f) const {
+    QString out = QString::fromStdString(f.id + "\n" + f.sentence.in(m_shownUnits)) +
+                  severityWord(f.severity) + (f.working ? "w" : "") + (waitsForRemedies(f) ? "r" : "");
+    for (const job::Remedy &r : f.remedies)
+        out += QStringLiteral("\n%1 %2 %3 %4 %5 %6 %7")
+                   .arg(QString::fromStdString(r.label.in(m_shownUnits)))
+                   .arg(r.before)
+                   .arg(r.after)
+                   .arg(r.massChange)
+                   .arg(r.costChange)
+                   .arg(r.fixesAfter - r.fixesBefore)
+                   .arg(r.cures);
+    return out;
 }
 
 QWidget *FindingsPanel::card(const job::Finding &finding) {
@@ -143,7 +181,7 @@ QWidget *FindingsPanel::card(const job::Finding &finding) {
     row->addStretch();
     layout->addLayout(row);
     for (const job::Remedy &r : finding.remedies) layout->addWidget(remedyButton(finding, r));
-    if (finding.severity == job::Severity::Fix && finding.remedies.empty() && !m_shown->remediesDone) {
+    if (waitsForRemedies(finding)) {
         auto *wait = new QLabel(tr("Looking for remedies..."), frame);
         wait->setFont(textFont(10));
         layout->addWidget(wait);

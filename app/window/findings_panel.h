@@ -1,5 +1,7 @@
 #pragma once
 
+#include <vector>
+
 #include <QScrollArea>
 #include <QTimer>
 #include <QWidget>
@@ -25,6 +27,13 @@ class FindingsPanel : public QWidget {
   private:
     void refresh();
     void showCards();
+    /// A card, and what tells it from others.
+    struct Card {
+        QString says;
+        QWidget *widget = nullptr;
+    };
+    [[nodiscard]] QString wordsOf(const job::Finding &finding) const;
+    [[nodiscard]] bool waitsForRemedies(const job::Finding &finding) const;
     QWidget *card(const job::Finding &finding);
     QWidget *remedyButton(const job::Finding &finding, const job::Remedy &remedy);
 
@@ -32,6 +41,7 @@ class FindingsPanel : public QWidget {
     QLabel *m_heading;
     QWidget *m_cards;
     QVBoxLayout *m_layout;
+    std::vector<Card> m_cardsShown;  ///< in the order of the layout
     QTimer m_rest;
     std::shared_ptr<const job::Appraisal> m_shown;
     measure::UnitSystem m_shownUnits = measure::UnitSystem::Metric;

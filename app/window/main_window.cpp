@@ -11,6 +11,7 @@
 #include <QToolButton>
 #include <QVBoxLayout>
 
+#include "app/sheets/export_sheet.h"
 #include "app/sheets/job_lists.h"
 #include "app/sheets/list_sheet.h"
 #include "app/sheets/shop_sheet.h"
@@ -152,6 +153,11 @@ void MainWindow::makeActions() {
            [this] { m_files->exportCuts(); });
     action("exportPdf", tr("Save the job sheet as PDF..."), QKeySequence("Ctrl+Shift+E"),
            [this] { m_files->exportPdf(); });
+    action("export", tr("Files for machines and other programs..."), QKeySequence("Ctrl+Alt+E"), [this] {
+        auto *sheet = new ExportSheet(m_session, asking, this);
+        sheet->setAttribute(Qt::WA_DeleteOnClose);
+        sheet->show();
+    });
     action("print", tr("Print the job sheet..."), QKeySequence::Print, [this] { m_files->printPreview(); });
     action("addPiece", tr("Add a piece..."), QKeySequence("Ctrl+Shift+N"), [this] {
         auto store = openShopStore();
@@ -286,7 +292,8 @@ QWidget *MainWindow::makeStrip() {
                              "rules", "rack", "shop"})
         menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
-    for (const char *name : {"exportCuts", "exportPdf", "print"}) menu->addAction(findChild<QAction *>(name));
+    for (const char *name : {"export", "exportCuts", "exportPdf", "print"})
+        menu->addAction(findChild<QAction *>(name));
     menu->addSeparator();
     for (const char *name : {"dark", "fold", "find", "tour", "handbook", "quit"})
         menu->addAction(findChild<QAction *>(name));

@@ -51,6 +51,10 @@ struct SettingDescriptor {
     double least = 0, most = 0, step = 1;
     SettingValue standard;   ///< default
     bool thickness = false;  ///< a plate thickness: sizes come from the stock of the plate material
+    /// 1 is yes, 0 is no.
+    [[nodiscard]] bool isYesNo() const {
+        return choice == Choice::None && quantity == measure::Quantity::Count && least == 0 && most == 1;
+    }
 };
 
 /// A later change to one named part.

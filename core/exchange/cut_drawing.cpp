@@ -229,6 +229,48 @@ CutDrawing foldedBar(const armor::Assembly &assembly, const armor::FoldedBar &ba
     return out;
 }
 
+/// Holes from the two edges that a square is laid on, and the longest way between two of them to check by.
+void tellHoles(CutDrawing &out, const std::vector<armor::Hole> &holes, const Vec2 &low) {
+    constexpr std::size_t listed = 24;  // more are no list for a person with a rule
+    if (holes.size() > listed)
+        out.steps.push_back(fmt::format("{} holes: their places stand in the cutting file.", holes.size()));
+    if (holes.empty() || holes.size() > listed) return;
+    for (std::size_t i = 0; i < holes.size(); ++i) {
+        const armor::Hole &h = holes[i];
+        const Vec2 at = h.at - low;
+        out.labels.push_back({h.at + Vec2(h.diameter / 2, h.diameter / 2), {fmt::format("{}", i + 1)}});
+        out.steps.push_back(
+            {fmt::format("Hole {}: {{0}}{}, {{1}} from the left edge, {{2}} from the lower one.", i + 1,
+                         h.slot > 0 ? ", a slot of {3}" : ""),
+             {{h.diameter, Quantity::DrilledLength},
+              {at.x(), Quantity::DrilledLength},
+              {at.y(), Quantity::DrilledLength},
+              {h.slot, Quantity::DrilledLength}}});
+    }
+    if (holes.size() < 3) return;
+    const auto apart = [&holes](std::size_t i, std::size_t k) { return (holes[i].at - holes[k].at).norm(); };
+    std::pair<std::size_t, std::size_t> far{0, 1}, other{0, 1};
+    for (std::size_t i = 0; i < holes.size(); ++i)
+        for (std::size_t k = i + 1; k < holes.size(); ++k)
+            if (apart(i, k) > apart(far.first, far.second)) far = {i, k};
+    // Across that one, as nearly as there is a pair.
+    const Vec2 way = (holes[far.second].at - holes[far.first].at).normalized();
+    double most = -1;
+    for (std::size_t i = 0; i < holes.size(); ++i)
+        for (std::size_t k = i + 1; k < holes.size(); ++k) {
+            const Vec2 d = holes[k].at - holes[i].at;
+            const double across = std::abs(way.x() * d.y() - way.y() * d.x());
+            if (std::pair(i, k) != far && across > most) {
+                most = across;
+                other = {i, k};
+            }
+        }
+    out.steps.push_back({fmt::format("Check the holes on their diagonals: {} to {} {{0}}, {} to {} {{1}}.",
+                                     far.first + 1, far.second + 1, other.first + 1, other.second + 1),
+                         {{apart(far.first, far.second), Quantity::DrilledLength},
+                          {apart(other.first, other.second), Quantity::DrilledLength}}});
+}
+
 CutDrawing flatSheet(const workshop::FlatPattern &flat, double thickness) {
     CutDrawing out;
     addRing(out, flat.rim);
@@ -243,12 +285,15 @@ CutDrawing flatSheet(const workshop::FlatPattern &flat, double thickness) {
                          {{thickness, Quantity::DrilledLength}, {high.x() - low.x()}, {high.y() - low.y()}}});
     int n = 0;
     for (const workshop::BendLine &l : flat.lines) {
-        out.lines.push_back({l.from, l.to, Style::Fold});
+        const auto [first, step] = workshop::seriesOf(l);
+        for (int i = 0; i < l.series; ++i)
+            out.lines.push_back({l.from + first + i * step, l.to + first + i * step, Style::Fold});
         out.labels.push_back({(l.from + l.to) / 2,
                               {fmt::format("fold {}: {{0}} {}", ++n, l.angle > 0 ? "up" : "down"),
                                {{std::abs(l.angle), Quantity::Angle}}}});
         out.steps.push_back(workshop::foldStep(l, n));
     }
+    tellHoles(out, flat.holes, low);
     return out;
 }
 

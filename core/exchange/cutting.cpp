@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <optional>
 
 #include <fmt/format.h>
 
@@ -71,22 +72,117 @@ struct CutFile {
                 part.holes.push_back(h.slot > 0 ? slotOf(h) : outline::circle(h.at, h.diameter));
             }
         }
-        for (const workshop::BendLine &l : folds) marks.push_back({l.from, l.to, "bend"});
+        for (const workshop::BendLine &l : folds) {
+            const auto [first, step] = workshop::seriesOf(l);
+            for (int i = 0; i < l.series; ++i)
+                marks.push_back({l.from + first + i * step, l.to + first + i * step, "bend"});
+        }
         parts.push_back(std::move(part));
     }
 };
 
 }  // namespace
 
-std::string dxfOf(const workshop::FlatPattern &flat, double leastHole) {
+namespace {
+
+/// Where the neighbors of a side stand on its upper face.
+void addSeats(const armor::Assembly &a, const armor::SheetPart &side, const Vec2 &shift, Engraving &out) {
+    constexpr double onFace = 1, inside = 0.5;  // mm
+    for (const armor::WeldJoint &w : a.welds) {
+        if ((w.a != side.name && w.b != side.name) || w.isFold()) continue;
+        for (const armor::Contact &c : w.contacts)
+            for (const armor::WeldLine &l : c.lines) {
+                const shape::Vec3 from = side.axes.toLocal(l.from), to = side.axes.toLocal(l.to);
+                const Vec2 middle = (from + to).head<2>() / 2;
+                if (std::abs(from.z() - side.thickness / 2) > onFace ||
+                    std::abs(to.z() - side.thickness / 2) > onFace || !side.covers(middle) ||
+                    side.fromEdge(middle) < inside)
+                    continue;
+                out.lines.push_back({from.head<2>() + shift, to.head<2>() + shift, "engrave"});
+            }
+    }
+}
+
+/// The place furthest from the rims of a flat part, roughly.
+std::pair<Vec2, double> widestPlace(const workshop::FlatPattern &flat) {
+    armor::SheetPart part;
+    part.outline = flat.rim;
+    part.cutouts = flat.cutouts;
+    Vec2 low = flat.rim.front(), high = low;
+    for (const Vec2 &p : flat.rim) {
+        low = low.cwiseMin(p);
+        high = high.cwiseMax(p);
+    }
+    std::pair<Vec2, double> best{(low + high) / 2, -1};
+    constexpr int steps = 16;
+    for (int i = 1; i < steps; ++i)
+        for (int j = 1; j < steps; ++j) {
+            const Vec2 at(low.x() + (high.x() - low.x()) * i / steps,
+                          low.y() + (high.y() - low.y()) * j / steps);
+            if (!part.covers(at)) continue;
+            double room = part.fromEdge(at);
+            for (const armor::Hole &h : flat.holes)
+                room = std::min(room, (h.at - at).norm() - h.diameter / 2);
+            if (room > best.second) best = {at, room};
+        }
+    return best;
+}
+
+/// What a flat part is called, where there is most room on it; none if it could not be read. As high as it
+/// has room for, its letters 0.6 as wide as high.
+std::optional<outline::MarkText> nameOn(const workshop::FlatPattern &flat, const std::string &name) {
+    constexpr double most = 8, least = 2, slender = 0.6;  // mm
+    if (flat.rim.empty() || name.empty()) return std::nullopt;
+    const auto letters = static_cast<double>(name.size());
+    const auto [at, room] = widestPlace(flat);
+    const double height = std::min(most, 2 * room / (slender * letters + 1));
+    if (!(room > 0) || height < least) return std::nullopt;
+    return outline::MarkText{at - Vec2(slender * height * letters / 2, height / 2), height, name, "engrave"};
+}
+
+}  // namespace
+
+Engraving engravingOf(const armor::Assembly &a, const std::string &name, const workshop::FlatPattern &flat) {
+    Engraving out;
+    const auto folded = std::find_if(a.folded.begin(), a.folded.end(),
+                                     [&name](const armor::FoldedSheet &f) { return f.name == name; });
+    const std::vector<std::string> sides =
+        folded == a.folded.end() ? std::vector<std::string>{name} : folded->facets;
+    for (std::size_t i = 0; i < sides.size(); ++i)
+        if (const armor::SheetPart *side = a.sheet(sides[i]); side && i < flat.shifts.size())
+            addSeats(a, *side, flat.shifts[i], out);
+    const std::string label = folded == a.folded.end() || folded->made.label.empty()
+                                  ? a.labelOf(sides.front())
+                                  : folded->made.label;
+    if (auto called = nameOn(flat, label)) out.texts.push_back(std::move(*called));
+    return out;
+}
+
+namespace {
+
+CutFile fileOf(const workshop::FlatPattern &flat, double leastHole, const Engraving &engraving) {
     CutFile file;
     file.add(flat.rim, flat.cutouts, flat.holes, flat.lines, leastHole);
-    return outline::writeDxf(file.parts, file.marks);
+    file.marks.insert(file.marks.end(), engraving.lines.begin(), engraving.lines.end());
+    return file;
+}
+
+}  // namespace
+
+std::string dxfOf(const workshop::FlatPattern &flat, double leastHole, const Engraving &engraving) {
+    const CutFile file = fileOf(flat, leastHole, engraving);
+    return outline::writeDxf(file.parts, file.marks, engraving.texts);
+}
+
+std::string svgOf(const workshop::FlatPattern &flat, double leastHole, const Engraving &engraving) {
+    const CutFile file = fileOf(flat, leastHole, engraving);
+    return outline::writeSvg(file.parts, file.marks, engraving.texts);
 }
 
 std::string dxfOfSheet(const workshop::PlateGroup &group, const std::string &sheet, int copy,
                        double leastHole) {
     CutFile file;
+    std::vector<outline::MarkText> names;
     for (const workshop::PlacedPart &p : group.nesting->placed) {
         const workshop::CutPlate *plate = group.plate(p.part);
         if (p.sheet != sheet || p.copy != copy || !plate) continue;
@@ -108,7 +204,11 @@ std::string dxfOfSheet(const workshop::PlateGroup &group, const std::string &she
             l.from = lay(l.from);
             l.to = lay(l.to);
         }
-        file.add(layRing(plate->rim), cutouts, holes, folds, leastHole);
+        workshop::FlatPattern laid{
+            layRing(plate->rim), std::move(cutouts), std::move(holes), std::move(folds), {}};
+        file.add(laid.rim, laid.cutouts, laid.holes, laid.lines, leastHole);
+        if (auto name = nameOn(laid, plate->label.empty() ? plate->id : plate->label))
+            names.push_back(std::move(*name));
     }
     // Its corners alone: a whole rim would be one more thing to cut.
     constexpr double corner = 20;  // mm
@@ -118,7 +218,7 @@ std::string dxfOfSheet(const workshop::PlateGroup &group, const std::string &she
             const Vec2 way = rim[next % rim.size()] - rim[i];
             file.marks.push_back({rim[i], rim[i] + corner * way.normalized(), "sheet"});
         }
-    return outline::writeDxf(file.parts, file.marks);
+    return outline::writeDxf(file.parts, file.marks, names);
 }
 
 std::vector<Vec2> templateOf(const armor::BarPart &bar, bool atTo) {
@@ -136,6 +236,27 @@ std::vector<Vec2> templateOf(const armor::BarPart &bar, bool atTo) {
         out.emplace_back(around, trim.reach[k]);
     }
     return out;
+}
+
+std::string templateDxf(const armor::BarPart &bar, bool atTo, const std::string &label) {
+    const std::vector<Vec2> line = templateOf(bar, atTo);
+    if (line.empty()) return {};
+    double low = 1e300, high = -1e300;
+    for (const Vec2 &p : line) {
+        low = std::min(low, p.y());
+        high = std::max(high, p.y());
+    }
+    // As on the page: the end of the bar is up, what is cut away lies above the line.
+    constexpr double below = 40;  // mm of paper
+    const double around = line.back().x(), bottom = low - high - below;
+    outline::Outline paper;
+    for (const Vec2 &p : line) paper.outer.push_back({{p.x(), low - p.y()}, 0});
+    paper.outer.push_back({{around, bottom}, 0});
+    paper.outer.push_back({{0, bottom}, 0});
+    std::vector<outline::MarkLine> crowns;
+    for (int i = 1; i < 4; ++i)
+        crowns.push_back({{around * i / 4, bottom}, {around * i / 4, bottom + below}, "mark"});
+    return outline::writeDxf({paper}, crowns, {{{3, bottom + 4}, 4, label, "engrave"}});
 }
 
 std::string templateSvg(const armor::BarPart &bar, bool atTo, const std::string &label) {

@@ -276,22 +276,23 @@ Result<SolidFigures> figuresOf(const armor::Assembly &assembly, const std::strin
     return SolidFigures{properties.Mass(), {c.X(), c.Y(), c.Z()}};
 }
 
-Result<int> writeStep(const armor::Assembly &assembly, const std::string &path,
-                      const std::function<void(double)> &progress, const std::stop_token &stop) {
+namespace {
+
+using Parts = std::vector<std::pair<const armor::Assembly *, std::string>>;
+
+Result<int> writeParts(const Parts &parts, const std::string &path,
+                       const std::function<void(double)> &progress, const std::stop_token &stop) {
     Message::DefaultMessenger()->ChangePrinters().Clear();  // it talks on standard output
-    std::vector<std::string> names;
-    for (const BarPart &b : assembly.bars) names.push_back(b.name);
-    for (const armor::SheetPart &s : assembly.sheets) names.push_back(s.name);
     TopoDS_Compound all;
     BRep_Builder builder;
     builder.MakeCompound(all);
-    for (std::size_t i = 0; i < names.size(); ++i) {
+    for (std::size_t i = 0; i < parts.size(); ++i) {
         if (stop.stop_requested())
             return fail(ProblemKind::Stopped, "Stopped before the file was written.", path);
-        const auto solid = solidOf(assembly, names[i]);
+        const auto solid = solidOf(*parts[i].first, parts[i].second);
         if (!solid) return tl::unexpected(solid.error());
         builder.Add(all, *solid);
-        if (progress) progress(static_cast<double>(i + 1) / static_cast<double>(names.size() + 1));
+        if (progress) progress(static_cast<double>(i + 1) / static_cast<double>(parts.size() + 1));
     }
     STEPControl_Writer writer;
     Interface_Static::SetCVal("write.step.unit", "MM");
@@ -300,7 +301,28 @@ Result<int> writeStep(const armor::Assembly &assembly, const std::string &path,
         return fail(ProblemKind::File, fmt::format("\"{}\" cannot be written.", path), path,
                     "Choose another folder.");
     if (progress) progress(1);
-    return static_cast<int>(names.size());
+    return static_cast<int>(parts.size());
+}
+
+}  // namespace
+
+Result<int> writeStep(const std::vector<const armor::Assembly *> &assemblies, const std::string &path,
+                      const std::function<void(double)> &progress, const std::stop_token &stop) {
+    Parts parts;
+    for (const armor::Assembly *a : assemblies) {
+        for (const BarPart &b : a->bars) parts.emplace_back(a, b.name);
+        for (const armor::SheetPart &s : a->sheets) parts.emplace_back(a, s.name);
+    }
+    return writeParts(parts, path, progress, stop);
+}
+
+Result<int> writeStep(const armor::Assembly &assembly, const std::string &path,
+                      const std::function<void(double)> &progress, const std::stop_token &stop) {
+    return writeStep(std::vector<const armor::Assembly *>{&assembly}, path, progress, stop);
+}
+
+Result<int> writeStepOf(const armor::Assembly &assembly, const std::string &part, const std::string &path) {
+    return writeParts({{&assembly, part}}, path, {}, {});
 }
 
 }  // namespace hefty::exchange

@@ -158,6 +158,7 @@ Result<Job> readJob(std::string_view text) {
     } else if (orders) {
         faults.add("An object in braces { } is expected here.", "weldOrders");
     }
+    for (std::string &piece : o.texts("weldedInPlace")) job.weldedInPlace.insert(std::move(piece));
     for (const auto &[value, path] : o.array("variants")) {
         ObjectReader v(*value, path, faults);
         Variant variant;
@@ -172,6 +173,13 @@ Result<Job> readJob(std::string_view text) {
     job.extra = o.leftover();
     if (!faults.none()) return tl::unexpected(faults.joined());
     return job;
+}
+
+void setWeldedInPlace(Job &job, const std::string &piece, bool inPlace) {
+    if (inPlace)
+        job.weldedInPlace.insert(piece);
+    else
+        job.weldedInPlace.erase(piece);
 }
 
 std::string writeJob(const Job &job) {
@@ -190,6 +198,7 @@ std::string writeJob(const Job &job) {
     json["signedOff"] = job.signedOff;
     if (!job.log.empty()) json["log"] = log::writeLogbook(job.log);
     if (!job.weldOrders.empty()) json["weldOrders"] = job.weldOrders;
+    if (!job.weldedInPlace.empty()) json["weldedInPlace"] = job.weldedInPlace;
     if (!job.variants.empty()) json["variants"] = Json::array();
     for (const Variant &v : job.variants) {
         Json pieces = Json::array();

@@ -1,6 +1,7 @@
 #pragma once
 
 #include <map>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -50,12 +51,17 @@ struct Job {
     std::map<std::string, std::string> signedOff;  ///< stop of the route card -> ISO date
     log::Logbook log;
     std::map<std::string, std::vector<std::string>>
-        weldOrders;                   ///< piece -> its seams as a person ordered them
+        weldOrders;  ///< piece -> its seams as a person ordered them
+    std::set<std::string>
+        weldedInPlace;                ///< pieces that are welded out bolted to the vehicle, not on the bench
     workshop::Purchasing purchasing;  ///< what suppliers said, and from whom things come
     Json extra = Json::object();
 
     bool operator==(const Job &) const = default;
 };
+
+/// Whether a piece is welded out bolted to the vehicle.
+void setWeldedInPlace(Job &job, const std::string &piece, bool inPlace);
 
 /// A job to start from: nothing measured, one winch bumper.
 [[nodiscard]] Job blankJob();

@@ -3,6 +3,7 @@
 #include <charconv>
 #include <functional>
 #include <optional>
+#include <regex>
 
 namespace hefty::measure {
 namespace {
@@ -46,6 +47,22 @@ Phrase Phrase::then(const Phrase &next) const {
                     return '{' + std::to_string(n + measures.size()) + '}';
                 });
     out.measures.insert(out.measures.end(), next.measures.begin(), next.measures.end());
+    return out;
+}
+
+Phrase withLengths(const std::string &text) {
+    static const std::regex several(R"((x |\d-)\d+(\.\d+)? mm\b)"), length(R"(-?\d+(\.\d+)? mm\b)");
+    if (std::regex_search(text, several) || text.find('{') != std::string::npos) return text;
+    Phrase out;
+    auto rest = text.begin();
+    for (std::sregex_iterator it(text.begin(), text.end(), length), end; it != end; ++it) {
+        out.text.append(rest, text.begin() + it->position());
+        out.text += '{' + std::to_string(out.measures.size()) + '}';
+        const bool fine = it->str().find('.') != std::string::npos;
+        out.measures.push_back({std::stod(it->str()), fine ? Quantity::DrilledLength : Quantity::Length});
+        rest = text.begin() + it->position() + it->length();
+    }
+    out.text.append(rest, text.end());
     return out;
 }
 

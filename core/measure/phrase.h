@@ -30,4 +30,9 @@ struct Phrase {
     bool operator==(const Phrase &) const = default;
 };
 
+/// A plain text in which lengths stand in millimeters ("60 mm", "-2.5 mm") as a phrase that tells them in the
+/// reader's units, with a decimal as finely as drilled ones. One that names a size by several numbers
+/// ("100 x 50 mm", "3-6 mm"), or has braces, stays as it is.
+[[nodiscard]] Phrase withLengths(const std::string &text);
+
 }  // namespace hefty::measure

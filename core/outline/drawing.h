@@ -32,14 +32,24 @@ struct Drawing {
 /// @error BadInput  no SVG, nothing closed in it, a path or transform that cannot be read
 [[nodiscard]] Result<Drawing> readSvgDrawing(const std::string &text, const std::string &name);
 
-/// The parts of a drawing as one file, where they stand.
 /// An open line that is engraved, folded at or only shown, not cut.
 struct MarkLine {
     Vec2 from = Vec2::Zero(), to = Vec2::Zero();
-    std::string layer;  ///< "bend" or "mark"
+    std::string layer;  ///< "bend", "mark", "engrave", "sheet"
 };
-[[nodiscard]] std::string writeDxf(const std::vector<Outline> &parts,
-                                   const std::vector<MarkLine> &marks = {});
-[[nodiscard]] std::string writeSvg(const std::vector<Outline> &parts);
+/// What is written on a part.
+struct MarkText {
+    Vec2 at = Vec2::Zero();  ///< its lower left corner
+    double height = 0;       ///< mm
+    std::string text;
+    std::string layer;  ///< "engrave"
+};
+/// The parts of a drawing as one file, where they stand: rims on the layer "outline", what is cut out of them
+/// on "holes"; marks and texts on theirs.
+[[nodiscard]] std::string writeDxf(const std::vector<Outline> &parts, const std::vector<MarkLine> &marks = {},
+                                   const std::vector<MarkText> &texts = {});
+/// The same as SVG: what is cut as one path, marks in groups by their layers.
+[[nodiscard]] std::string writeSvg(const std::vector<Outline> &parts, const std::vector<MarkLine> &marks = {},
+                                   const std::vector<MarkText> &texts = {});
 
 }  // namespace hefty::outline

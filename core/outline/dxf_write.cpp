@@ -42,7 +42,7 @@ class ScratchFile {
     std::string m_path;
 };
 
-constexpr int white = 7, red = 1, green = 3, blue = 5, thin = 13;
+constexpr int white = 7, red = 1, green = 3, blue = 5, violet = 6, pale = 8, thin = 13;
 
 void writeTables(DL_Dxf &dxf, DL_WriterA &w) {
     w.sectionTables();
@@ -51,9 +51,14 @@ void writeTables(DL_Dxf &dxf, DL_WriterA &w) {
     for (const char *type : {"BYBLOCK", "BYLAYER", "CONTINUOUS"})
         dxf.writeLinetype(w, DL_LinetypeData(type, type, 0, 0, 0.0));
     w.tableEnd();
-    w.tableLayers(5);
-    for (const auto &[name, color] :
-         {std::pair{"0", white}, {"outline", white}, {"holes", red}, {"bend", green}, {"mark", blue}})
+    w.tableLayers(7);
+    for (const auto &[name, color] : {std::pair{"0", white},
+                                      {"outline", white},
+                                      {"holes", red},
+                                      {"bend", green},
+                                      {"mark", blue},
+                                      {"engrave", violet},
+                                      {"sheet", pale}})
         dxf.writeLayer(w, DL_LayerData(name, 0), DL_Attributes("", color, -1, thin, "CONTINUOUS", -1));
     w.tableEnd();
     w.tableStyle(1);
@@ -95,7 +100,8 @@ void writeLoop(DL_Dxf &dxf, DL_WriterA &w, const Loop &loop, const char *layer) 
 
 }  // namespace
 
-std::string writeDxf(const std::vector<Outline> &parts, const std::vector<MarkLine> &marks) {
+std::string writeDxf(const std::vector<Outline> &parts, const std::vector<MarkLine> &marks,
+                     const std::vector<MarkText> &texts) {
     const ScratchFile file;
     DL_Dxf dxf;
     {
@@ -116,6 +122,11 @@ std::string writeDxf(const std::vector<Outline> &parts, const std::vector<MarkLi
         for (const MarkLine &m : marks)
             dxf.writeLine(*w, DL_LineData(m.from.x(), m.from.y(), 0, m.to.x(), m.to.y(), 0),
                           DL_Attributes(m.layer, 256, -1, -1, "BYLAYER", -1));
+        for (const MarkText &t : texts)
+            dxf.writeText(*w,
+                          DL_TextData(t.at.x(), t.at.y(), 0, t.at.x(), t.at.y(), 0, t.height, 1, 0, 0, 0,
+                                      t.text, "Standard", 0),
+                          DL_Attributes(t.layer, 256, -1, -1, "BYLAYER", -1));
         w->sectionEnd();
         dxf.writeObjects(*w);
         dxf.writeObjectsEnd(*w);

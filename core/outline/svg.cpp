@@ -2,6 +2,7 @@
 #include <charconv>
 #include <cmath>
 #include <cstring>
+#include <map>
 #include <numbers>
 #include <optional>
 
@@ -432,7 +433,46 @@ std::string writeSvg(const Outline &outline) {
     return writeSvg(std::vector<Outline>{outline});
 }
 
-std::string writeSvg(const std::vector<Outline> &parts) {
+namespace {
+
+std::string escaped(const std::string &text) {
+    std::string out;
+    for (const char c : text)
+        out += c == '<' ? "&lt;" : c == '>' ? "&gt;" : c == '&' ? "&amp;" : std::string(1, c);
+    return out;
+}
+
+/// Marks and texts in groups by their layers. @param turned  a place of the drawing on the page
+template <class Turn>
+std::string groupsOf(const std::vector<MarkLine> &marks, const std::vector<MarkText> &texts,
+                     const Turn &turned) {
+    std::map<std::string, std::string> layers;
+    for (const MarkLine &m : marks) {
+        const Vec2 a = turned(m.from), b = turned(m.to);
+        layers[m.layer] += fmt::format("<line x1=\"{:.4f}\" y1=\"{:.4f}\" x2=\"{:.4f}\" y2=\"{:.4f}\"/>\n",
+                                       a.x(), a.y(), b.x(), b.y());
+    }
+    for (const MarkText &t : texts) {
+        const Vec2 a = turned(t.at);
+        layers[t.layer] += fmt::format(
+            "<text x=\"{:.4f}\" y=\"{:.4f}\" font-size=\"{:.1f}\" fill=\"purple\" "
+            "stroke=\"none\">{}</text>\n",
+            a.x(), a.y(), t.height, escaped(t.text));
+    }
+    std::string out;
+    for (const auto &[layer, lines] : layers)
+        out += fmt::format("<g id=\"{}\" fill=\"none\" stroke=\"{}\" stroke-width=\"0.2\">\n{}</g>\n", layer,
+                           layer == "bend"      ? "green"
+                           : layer == "engrave" ? "purple"
+                                                : "blue",
+                           lines);
+    return out;
+}
+
+}  // namespace
+
+std::string writeSvg(const std::vector<Outline> &parts, const std::vector<MarkLine> &marks,
+                     const std::vector<MarkText> &texts) {
     Vec2 low = Vec2::Zero(), high = Vec2::Zero();
     for (std::size_t i = 0; i < parts.size(); ++i) {
         const auto [a, b] = bounds(parts[i]);
@@ -465,8 +505,9 @@ std::string writeSvg(const std::vector<Outline> &parts) {
     return fmt::format(
         "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.4f}mm\" height=\"{1:.4f}mm\" viewBox=\"0 0 "
         "{0:.4f} "
-        "{1:.4f}\">\n<path fill=\"none\" stroke=\"black\" stroke-width=\"0.2\" d=\"{2}\"/>\n</svg>\n",
-        w, h, d);
+        "{1:.4f}\">\n<path fill=\"none\" stroke=\"black\" stroke-width=\"0.2\" d=\"{2}\"/>\n{3}</svg>\n",
+        w, h, d,
+        groupsOf(marks, texts, [&](const Vec2 &p) { return Vec2(p.x() - low.x(), high.y() - p.y()); }));
 }
 
 }  // namespace hefty::outline

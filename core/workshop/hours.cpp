@@ -38,7 +38,8 @@ struct Counted {
 
 }  // namespace
 
-WorkHours hoursOf(const armor::Assembly &a, const std::vector<SeamWork> &seams, const Shop &shop) {
+WorkHours hoursOf(const armor::Assembly &a, const std::vector<SeamWork> &seams, const Shop &shop,
+                  bool inPlace) {
     Counted n;
     for (const armor::BarPart &b : a.bars) n.take(b);
     for (const armor::FoldedBar &f : a.foldedBars) {
@@ -70,6 +71,16 @@ WorkHours hoursOf(const armor::Assembly &a, const std::vector<SeamWork> &seams, 
         out.lines.push_back({"weld", "seams", static_cast<double>(seams.size()), "seams", weld});
         out.working.step("seams", "arc time over its share", fmt::format("{} seams", seams.size()), "", weld,
                          "min", "docs/methods.md, welding work");
+        // House practice: battery, airbags, tanks and lines, wet sheets; upright and overhead seams go
+        // slower.
+        constexpr double makeReady = 45, outOfPosition = 0.4;
+        if (inPlace) {
+            add("weld", "vehicle made ready for welding", 1, "", makeReady);
+            out.lines.push_back({"weld", "seams that do not lie flat", static_cast<double>(seams.size()),
+                                 "seams", outOfPosition * weld});
+            out.working.step("upright", "seams that do not lie flat", "0.4 · arc time over its share", "",
+                             outOfPosition * weld, "min", "house");
+        }
     }
     add("fitup", "coating", out.surface, "m²", shop.coatMinutes);
     for (const WorkLine &l : out.lines) out.estimated += l.minutes / 60;

@@ -26,8 +26,11 @@ struct WorkHours {
 
 /// Saw cuts and copes at the ends of bars, bends, edges, folds and holes of plates, parts set up and tacked,
 /// seams, coating. What is bought is not counted.
+/// @param inPlace  it is welded out on the vehicle: that is made ready, and the piece cannot be turned so
+/// that its
+///                 seams lie flat
 /// @source docs/methods.md, "Hours"
 [[nodiscard]] WorkHours hoursOf(const armor::Assembly &assembly, const std::vector<SeamWork> &seams,
-                                const Shop &shop);
+                                const Shop &shop, bool inPlace = false);
 
 }  // namespace hefty::workshop

@@ -9,7 +9,7 @@ namespace {
 
 using measure::Quantity;
 
-constexpr std::array<ShopSetting, 19> settingsOfTheShop{
+constexpr std::array<ShopSetting, 23> settingsOfTheShop{
     {{"kerf", "Saw kerf", "Lost at every cut.", Quantity::DrilledLength, &Shop::kerf, 0, 20},
      {"tubePricePerKg", "Tube, a kilogram", "For bars that have to be bought.", Quantity::Money,
       &Shop::tubePricePerKg, 0, 10000},
@@ -23,6 +23,12 @@ constexpr std::array<ShopSetting, 19> settingsOfTheShop{
       &Shop::plateGap, 0, 50},
      {"plateMargin", "Margin of a sheet", "Left free along its edges.", Quantity::DrilledLength,
       &Shop::plateMargin, 0, 100},
+     {"brakeLength", "Longest fold", "That the brake makes; 0: there is none.", Quantity::Length,
+      &Shop::brakeLength, 0, 10000},
+     {"brakeThickness", "Thickest sheet folded", "On the brake.", Quantity::DrilledLength,
+      &Shop::brakeThickness, 0, 50},
+     {"leastFlange", "Least side beyond a fold", "By the sheet's thickness: it has to lie over the die.",
+      Quantity::Ratio, &Shop::leastFlange, 0, 50},
      {"benderFloor", "Bender above the floor", "From the floor to the middle of the tube.", Quantity::Length,
       &Shop::benderFloor, 100, 3000},
      {"benderBed", "Bed of the bender", "Its width along the tube behind the die.", Quantity::Length,
@@ -36,6 +42,8 @@ constexpr std::array<ShopSetting, 19> settingsOfTheShop{
      {"foldMinutes", "Minutes for a fold", "Of a sheet.", Quantity::Ratio, &Shop::foldMinutes, 0, 600},
      {"holeMinutes", "Minutes for a hole", "Marked, piloted, drilled to size.", Quantity::Ratio,
       &Shop::holeMinutes, 0, 600},
+     {"leastCutHole", "Least hole that is cut", "Smaller ones are only marked by the cutter, to be drilled.",
+      Quantity::Length, &Shop::leastCutHole, 0, 60},
      {"plateMinutes", "Minutes for a meter of plate edge", "Cut and ground.", Quantity::Ratio,
       &Shop::plateMinutes, 0, 600},
      {"fitMinutes", "Minutes to fit a part", "Set up, squared and tacked.", Quantity::Ratio,

@@ -54,7 +54,11 @@ struct Shop {
     double plateWaste = 0.25;  ///< share of plate bought that ends as scrap
     double fillerPricePerKg = 4.5;
     double plateGap = 6,
-           plateMargin = 10;  ///< between parts on a sheet, the cut counted, and to its edge, mm
+           plateMargin = 10;     ///< between parts on a sheet, the cut counted, and to its edge, mm
+    double leastCutHole = 6;     ///< diameter; smaller ones are only marked by the cutter, to be drilled, mm
+    double brakeLength = 2000;   ///< longest fold that the brake makes, mm
+    double brakeThickness = 12;  ///< thickest sheet that it folds, mm
+    double leastFlange = 4;  ///< a side beyond a fold, by the sheet's thickness: it has to lie over the die
     double benderFloor = 950, benderBed = 240;  ///< height of the tube in the bender, width of its bed, mm
     // What work takes, in minutes: house practice, to be corrected by the log.
     double sawMinutes = 5, copeMinutes = 25, bendMinutes = 10, foldMinutes = 8, holeMinutes = 4;

@@ -2,6 +2,93 @@
 <!DOCTYPE TS>
 <TS version="2.1" language="de">
     <context>
+        <name>hefty::app::ExportSheet</name>
+        <message>
+            <source>Files for machines and other programs</source>
+            <translation>Dateien für Maschinen und andere Programme</translation>
+        </message>
+        <message>
+            <source>Every sheet laid flat, engraved, DXF and SVG</source>
+            <translation>Jedes Blech abgewickelt und graviert, DXF und SVG</translation>
+        </message>
+        <message>
+            <source>Templates of ends cut to other parts, SVG and DXF</source>
+            <translation>Schablonen angepasster Enden, SVG und DXF</translation>
+        </message>
+        <message>
+            <source>Every piece from three sides, DXF</source>
+            <translation>Jedes Stück von drei Seiten, DXF</translation>
+        </message>
+        <message>
+            <source>Solids of every piece and of the job, STEP</source>
+            <translation>Körper jedes Stücks und des Auftrags, STEP</translation>
+        </message>
+        <message>
+            <source>Solids of every single part, STEP</source>
+            <translation>Körper jedes einzelnen Teils, STEP</translation>
+        </message>
+        <message>
+            <source>How hard every piece works, VTU</source>
+            <translation>Wie sehr jedes Stück beansprucht ist, VTU</translation>
+        </message>
+        <message>
+            <source>Cut list as CSV, and the job</source>
+            <translation>Zuschnittliste als CSV, und der Auftrag</translation>
+        </message>
+        <message>
+            <source>Folder</source>
+            <translation>Ordner</translation>
+        </message>
+        <message>
+            <source>Choose...</source>
+            <translation>Wählen...</translation>
+        </message>
+        <message>
+            <source>How many files are written</source>
+            <translation>Wie viele Dateien geschrieben sind</translation>
+        </message>
+        <message>
+            <source>Each piece gets a folder of its own. Flat patterns have bend lines, where neighbors stand and the name of the part on layers of their own; holes smaller than the cutter makes are marked. How hard a piece works is proved anew with its plates as shells: that takes longest.</source>
+            <translation>Jedes Stück bekommt einen eigenen Ordner. Abwicklungen haben Biegelinien, die Plätze der Nachbarn und den Namen des Teils auf eigenen Ebenen; Löcher, die kleiner sind als der Schneider sie macht, werden angerissen. Wie sehr ein Stück beansprucht ist, wird mit seinen Platten als Schalen neu nachgewiesen: das dauert am längsten.</translation>
+        </message>
+        <message>
+            <source>Write</source>
+            <translation>Schreiben</translation>
+        </message>
+        <message>
+            <source>Stop</source>
+            <translation>Anhalten</translation>
+        </message>
+        <message>
+            <source>Folder for the files</source>
+            <translation>Ordner für die Dateien</translation>
+        </message>
+        <message>
+            <source>Say which folder the files go to.</source>
+            <translation>Sagen Sie, in welchen Ordner die Dateien kommen.</translation>
+        </message>
+        <message>
+            <source>There is no piece to hand out.</source>
+            <translation>Es ist kein Stück da, das herausgegeben werden kann.</translation>
+        </message>
+        <message>
+            <source>Writing…</source>
+            <translation>Wird geschrieben…</translation>
+        </message>
+        <message>
+            <source>Stopping…</source>
+            <translation>Wird angehalten…</translation>
+        </message>
+        <message>
+            <source>%1 files are written.</source>
+            <translation>%1 Dateien sind geschrieben.</translation>
+        </message>
+        <message>
+            <source>Left out: %1. %2</source>
+            <translation>Weggelassen: %1. %2</translation>
+        </message>
+    </context>
+    <context>
         <name>QObject</name>
         <message>
             <source>
@@ -548,6 +635,14 @@ Wo: %1</translation>
     <context>
         <name>hefty::app::BuyPage</name>
         <message>
+            <source>bar</source>
+            <translation>Stange</translation>
+        </message>
+        <message>
+            <source>bars</source>
+            <translation>Stangen</translation>
+        </message>
+        <message>
             <source>Address of a supplier</source>
             <translation>Adresse eines Lieferanten</translation>
         </message>
@@ -837,6 +932,10 @@ Nicht nachgewiesen: es hängt an der Größe der Schalen.</translation>
     </context>
     <context>
         <name>hefty::app::CutPartView</name>
+        <message>
+            <source>and %1 more on the job sheet</source>
+            <translation>und %1 weitere auf dem Auftragsblatt</translation>
+        </message>
         <message>
             <source>The chosen part as it is cut</source>
             <translation>Das gewählte Teil, wie es geschnitten wird</translation>
@@ -2488,6 +2587,10 @@ Zuerst %1 ansehen: %2 getroffen.</translation>
     <context>
         <name>hefty::app::MainWindow</name>
         <message>
+            <source>Files for machines and other programs...</source>
+            <translation>Dateien für Maschinen und andere Programme...</translation>
+        </message>
+        <message>
             <source>Tables (*.csv);;All files (*)</source>
             <translation>Tabellen (*.csv);;Alle Dateien (*)</translation>
         </message>
@@ -3429,6 +3532,10 @@ Zuerst %1 ansehen: %2 getroffen.</translation>
     </context>
     <context>
         <name>hefty::app::SchoolsSheet</name>
+        <message>
+            <source>Weld out %1</source>
+            <translation>Fertig schweißen: %1</translation>
+        </message>
         <message>
             <source>Schools of practice</source>
             <translation>Schulen der Ausführung</translation>
@@ -4854,6 +4961,22 @@ Warten: %4, dann %5 min; Wenden des Stücks: %6, dann %7 Mal. %8 Folgen versucht
     </context>
     <context>
         <name>hefty::app::WeldBench</name>
+        <message>
+            <source>On the vehicle</source>
+            <translation>Am Fahrzeug</translation>
+        </message>
+        <message>
+            <source>The piece is welded out bolted to the vehicle, which holds it until it is cold; it cannot be turned, and the vehicle is made ready first.</source>
+            <translation>Das Stück wird ans Fahrzeug geschraubt fertig geschweißt, das es hält, bis es kalt ist; es kann nicht gewendet werden, und das Fahrzeug wird vorher vorbereitet.</translation>
+        </message>
+        <message>
+            <source>Weld out on the vehicle</source>
+            <translation>Am Fahrzeug fertig schweißen</translation>
+        </message>
+        <message>
+            <source>Weld out on the bench</source>
+            <translation>Auf der Werkbank fertig schweißen</translation>
+        </message>
         <message>
             <source>%1: %2 %3</source>
             <translation>%1: %2 %3</translation>

@@ -1,3 +1,4 @@
+#include <QCheckBox>
 #include <QLabel>
 #include <QTableWidget>
 #include <QTimer>
@@ -41,6 +42,14 @@ class TestPieces : public QObject {
         QCOMPARE(std::get<double>(pieces[2].settings.at("height")), 500.0);
         QCOMPARE(std::get<double>(pieces[0].settings.at("height")), 630.0);
         QVERIFY(!pieces[1].settings.contains("height"));
+        // What is a yes or a no is a box to tick; undone it is open again.
+        auto *clamped = demo.find<QCheckBox>("setting.clampedFeet");
+        QVERIFY(clamped && !clamped->isChecked());
+        clamped->click();
+        QCOMPARE(std::get<double>(demo.session().job().pieces[2].settings.at("clampedFeet")), 1.0);
+        demo.session().undoStack()->undo();
+        QVERIFY(demo.answered());
+        QVERIFY(!demo.find<QCheckBox>("setting.clampedFeet")->isChecked());
     }
     /// What has not changed is not built or proved again.
     void othersAreTakenOver() {

@@ -1,11 +1,15 @@
+#include <QAction>
 #include <QCheckBox>
 #include <QDialog>
 #include <QDropEvent>
+#include <QFileInfo>
 #include <QLabel>
+#include <QLineEdit>
 #include <QMimeData>
 #include <QPushButton>
 #include <QSlider>
 #include <QTableWidget>
+#include <QTemporaryDir>
 
 #include "app/stops/cut/sheet_page.h"
 #include "app/stops/fitup/pull_page.h"
@@ -200,6 +204,39 @@ class TestShop : public QObject {
         QCOMPARE(table->item(0, 1)->text().toInt(), parts - 1);
         QCOMPARE(table->item(0, 3)->text(), QString("–"));  // to be laid out anew
     }
+    /// Files for machines: written beside into a folder that is asked for, those that are ticked; stopped it
+    /// says so.
+    void filesForMachines() {
+        DemoWindow demo("cut", demoPath("marten-tube-front"));
+        QVERIFY(demo.answered());
+        QTemporaryDir folder;
+        demo.folder = folder.path();
+        demo.find<QAction>("export")->trigger();
+        auto *sheet = demo.find<QDialog>("exportSheet");
+        QVERIFY(sheet && sheet->isVisible());
+        for (const char *off : {"exportViews", "exportSolids", "exportLists"}) {
+            auto *box = sheet->findChild<QCheckBox *>(off);
+            QVERIFY2(box && box->isChecked(), off);
+            box->click();
+        }
+        auto *begin = sheet->findChild<QPushButton *>("exportBegin");
+        auto *told = sheet->findChild<QLabel *>("exportResult");
+        QTest::mouseClick(begin, Qt::LeftButton);
+        QVERIFY(QTest::qWaitFor([&] { return begin->isEnabled(); }, 60000));
+        QVERIFY2(told->text().contains("files are written"), qPrintable(told->text()));
+        QCOMPARE(sheet->findChild<QLineEdit *>("exportFolder")->text(), folder.path());
+        for (const char *file : {"tube-front/bracket.left.dxf", "tube-front/bracket.left.svg",
+                                 "tube-front/upright.1.template.dxf", "tube-front/upright.1.template.svg"})
+            QVERIFY2(QFileInfo::exists(folder.filePath(file)), file);
+        QVERIFY(!QFileInfo::exists(folder.filePath("cutlist.csv")) &&
+                !QFileInfo::exists(folder.filePath("tube-front.step")));
+        for (const char *on : {"exportSolids", "exportParts", "exportStresses"})
+            if (auto *box = sheet->findChild<QCheckBox *>(on); !box->isChecked()) box->click();
+        QTest::mouseClick(begin, Qt::LeftButton);
+        QTest::mouseClick(sheet->findChild<QPushButton *>("exportStop"), Qt::LeftButton);
+        QVERIFY(QTest::qWaitFor([&] { return begin->isEnabled(); }, 60000));
+        QVERIFY2(told->text().contains("Stopped"), qPrintable(told->text()));
+    }
     /// A straighter order is looked for in the background, shown, taken as one step and undone; the search
     /// can be stopped.
     void straighterOrder() {
@@ -226,6 +263,15 @@ class TestShop : public QObject {
         QVERIFY(demo.find<QLabel>("orderCost")->text().startsWith("Your order"));
         demo.session().undoStack()->undo();
         QVERIFY(demo.session().job().weldOrders.empty());
+        // Welded out on the vehicle it takes longer.
+        const double hours = gauge(demo.session(), "hours");
+        demo.find<QCheckBox>("weldInPlace")->click();
+        QVERIFY(demo.answered());
+        QVERIFY(demo.session().job().weldedInPlace.contains(demo.session().piece()->id));
+        QVERIFY(gauge(demo.session(), "hours") > hours + 0.75);
+        demo.session().undoStack()->undo();
+        QVERIFY(demo.answered());
+        QVERIFY(!demo.find<QCheckBox>("weldInPlace")->isChecked());
     }
     /// Steps of the order moved by button and by dragging; what it costs; back to the plan; who welded.
     void orderByHand() {

@@ -2,6 +2,7 @@
 #include <numbers>
 
 #include <QAction>
+#include <QCheckBox>
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
@@ -234,6 +235,12 @@ class TestStarred : public QObject {
             QVERIFY2(index >= 0, text->c_str());
             box->setCurrentIndex(index);
             emit box->activated(index);
+            return;
+        }
+        if (d.isYesNo()) {
+            auto *box = demo.find<QCheckBox>(object);
+            QVERIFY2(box, qPrintable(object));
+            if (box->isChecked() != (std::get<double>(value) > 0.5)) box->click();
             return;
         }
         auto *edit = demo.find<QLineEdit>(object);

@@ -122,7 +122,7 @@ class TestGirder : public QObject {
             const QByteArray cut = list.readAll();
             int sheets = 0, templates = 0;
             for (const auto &[piece, p] : built.items()) {
-                QVERIFY(has(piece + ".step"));
+                QVERIFY(has(piece + ".step") && has("job.step"));
                 const auto loaded = hefty::job::loadJob(hefty::testing::demoPath(name)).value();
                 const auto rig = hefty::rig::geometry(loaded.vehicle).value();
                 for (const auto &own : loaded.pieces) {
@@ -136,7 +136,8 @@ class TestGirder : public QObject {
                                 return std::find(f.facets.begin(), f.facets.end(), s.name) != f.facets.end();
                             });
                         const std::string file = folded == a.folded.end() ? s.name : folded->name;
-                        QVERIFY2(has(piece + "/" + file + ".dxf"), file.c_str());
+                        QVERIFY2(has(piece + "/" + file + ".dxf") && has(piece + "/" + file + ".svg"),
+                                 file.c_str());
                         ++sheets;
                     }
                     for (const auto &b : a.bars) {
@@ -146,7 +147,9 @@ class TestGirder : public QObject {
                             if (!(atTo ? b.trimTo : b.trimFrom).cut()) continue;
                             ++templates;
                             const std::string file = b.name + (atTo ? ".end" : "");
-                            QVERIFY2(has(piece + "/" + file + ".template.svg"), file.c_str());
+                            QVERIFY2(has(piece + "/" + file + ".template.svg") &&
+                                         has(piece + "/" + file + ".template.dxf"),
+                                     file.c_str());
                         }
                     }
                 }

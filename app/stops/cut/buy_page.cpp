@@ -115,10 +115,11 @@ void BuyPage::refresh() {
                            : chosen->second == workshop::makeIt ? tr("made here")
                                                                 : QString::fromStdString(chosen->second);
         const QString amount = QString::number(n.amount, 'f', n.unit == "kg" || n.unit == "m" ? 1 : 0);
+        const QString unit = n.kind == Need::Kind::Bar ? (n.amount == 1 ? tr("bar") : tr("bars"))
+                                                       : QString::fromStdString(n.unit);
         m_table->setRow(static_cast<int>(i),
-                        {QString::fromStdString(n.what),
-                         n.unit.empty() ? amount : amount + " " + QString::fromStdString(n.unit), ownText(n),
-                         offers.join("; "), by});
+                        {QString::fromStdString(n.what), unit.isEmpty() ? amount : amount + " " + unit,
+                         ownText(n), offers.join("; "), by});
     }
     if (row < m_table->rowCount()) m_table->selectRow(row);
     describe();

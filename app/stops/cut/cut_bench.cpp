@@ -240,9 +240,9 @@ QVariant CutModel::headerData(int section, Qt::Orientation orientation, int role
 CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("cutBench");
     m_bars = new BarsView(session, this);
-    auto *scroll = new QScrollArea(this);
-    scroll->setWidget(m_bars);
-    scroll->setWidgetResizable(true);
+    m_stock = new QScrollArea(this);
+    m_stock->setWidget(m_bars);
+    m_stock->setWidgetResizable(true);
     m_model = new CutModel(session, this);
     m_table = new QTableView(this);
     m_table->setObjectName("cutTable");
@@ -304,7 +304,7 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     auto *layout = new QVBoxLayout(bars);
     layout->setContentsMargins(0, 0, 0, 0);
     m_part = new CutPartView(session, this);
-    layout->addWidget(scroll, 3);
+    layout->addWidget(m_stock, 3);
     layout->addWidget(m_part, 4);
     layout->addWidget(m_table, 4);
     layout->addWidget(m_note);
@@ -413,6 +413,8 @@ void CutBench::describe() {
     if (c) m_chosen = c->part;
     showTick();
     m_part->show(c ? c->part : std::string());
+    m_stock->setVisible(!c ||
+                        !c->isPlate);  // of plates the bars have nothing to show: the room is the drawing's
     if (!c) {
         m_note->setText(tr("Choose a part to see its holes and how to cut it."));
         return;

@@ -8,6 +8,7 @@
 class QTableView;
 class QLabel;
 class QPushButton;
+class QScrollArea;
 class QStackedWidget;
 
 namespace hefty::app {
@@ -85,6 +86,7 @@ class CutBench : public QWidget {
     QLabel *m_asCutLabel;
     QuantityEdit *m_asCut;
     QLabel *m_booked;
+    QScrollArea *m_stock = nullptr;
     BarsView *m_bars;
     SheetPage *m_sheets;
     QStackedWidget *m_pages;

@@ -308,7 +308,9 @@ Result<int> SheetPage::writeFiles(const QString &folder) const {
         for (const auto &[sheet, copy] : sheets) {
             const std::string path =
                 fmt::format("{}/{}.dxf", folder.toStdString(), fileName(g, sheet, copy).toStdString());
-            if (auto saved = job::saveText(path, exchange::dxfOfSheet(g, sheet, copy)); !saved)
+            if (auto saved = job::saveText(
+                    path, exchange::dxfOfSheet(g, sheet, copy, m_session->job().shop.leastCutHole));
+                !saved)
                 return tl::unexpected(saved.error());
             ++written;
         }

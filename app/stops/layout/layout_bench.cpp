@@ -1,6 +1,7 @@
 #include "app/stops/layout/layout_bench.h"
 
 #include <QButtonGroup>
+#include <QCheckBox>
 #include <QComboBox>
 #include <QGridLayout>
 #include <QHBoxLayout>
@@ -214,6 +215,7 @@ void LayoutBench::buildForm() {
     m_pattern = pattern;
     m_edits.clear();
     m_choices.clear();
+    m_yesNos.clear();
     delete m_settings;
     m_settings = new QWidget;
     auto *form = new QVBoxLayout(m_settings);
@@ -260,7 +262,18 @@ void LayoutBench::fitViews() {
     m_side->setFit(sideLow, sideHigh);
 }
 
+void LayoutBench::addYesNo(QVBoxLayout *form, const armor::SettingDescriptor &d) {
+    auto *box = new QCheckBox(QString::fromStdString(d.name));
+    box->setObjectName("setting." + QString::fromStdString(d.id));
+    box->setToolTip(QString::fromStdString(d.meaning));
+    connect(box, &QCheckBox::clicked, this,
+            [this, &d](bool yes) { m_session->setSetting(QString::fromStdString(d.id), yes ? 1.0 : 0.0); });
+    m_yesNos[d.id] = box;
+    form->addWidget(box);
+}
+
 void LayoutBench::addSetting(QVBoxLayout *form, const armor::SettingDescriptor &d) {
+    if (d.isYesNo()) return addYesNo(form, d);
     const QString name = QString::fromStdString(d.name), id = QString::fromStdString(d.id);
     auto *row = new QHBoxLayout;
     auto *label = new QLabel(name);
@@ -313,6 +326,7 @@ void LayoutBench::refreshForm() {
         edit->setStyleSheet(QString());
         edit->setValue(armor::number(*piece, *pattern, id));
     }
+    for (const auto &[id, box] : m_yesNos) box->setChecked(armor::number(*piece, *pattern, id) > 0.5);
     for (const auto &[id, box] : m_choices)
         box->setCurrentText(QString::fromStdString(armor::text(*piece, *pattern, id)));
 }

@@ -6,6 +6,7 @@
 
 #include "app/views/plan_view.h"
 
+class QCheckBox;
 class QComboBox;
 class QGridLayout;
 class QHBoxLayout;
@@ -45,6 +46,7 @@ class LayoutBench : public QWidget {
     void buildForm();
     void fitViews();
     void addSetting(QVBoxLayout *form, const armor::SettingDescriptor &descriptor);
+    void addYesNo(QVBoxLayout *form, const armor::SettingDescriptor &descriptor);
     void refreshForm();
 
     Session *m_session;
@@ -55,6 +57,7 @@ class LayoutBench : public QWidget {
     std::map<QWidget *, QToolButton *> m_enlarge;
     std::map<std::string, QuantityEdit *> m_edits;
     std::map<std::string, QComboBox *> m_choices;
+    std::map<std::string, QCheckBox *> m_yesNos;
     const armor::Pattern *m_pattern = nullptr;  ///< that the form is of
     QWidget *m_settings = nullptr;
     QVBoxLayout *m_formLayout = nullptr;

@@ -82,6 +82,7 @@ QStringList SchoolsSheet::rowOf(const job::SchoolPrice &p) const {
         return (v < 0 ? QStringLiteral("−") : QStringLiteral("+")) + text;
     };
     QStringList angles;
+    if (!p.tells.text.empty()) angles << QString::fromStdString(p.tells.in(m_session->units()));
     for (const auto &[gauge, by] : p.angles)
         angles << tr("%1 %2").arg(QString::fromStdString(gauge.name).toLower(),
                                   more(by, measure::Quantity::Angle));
@@ -116,11 +117,15 @@ void SchoolsSheet::take() {
     const auto i = static_cast<std::size_t>(m_table->currentRow());
     if (i >= m_prices.size()) return;
     const job::SchoolPrice price = m_prices[i];
-    m_session->editPiece(tr("Build with %1").arg(QString::fromStdString(price.option).toLower()),
-                         [&price](armor::Piece &piece) {
-                             piece.settings = price.piece.settings;
-                             piece.tweaks = price.piece.tweaks;
-                         });
+    const QString name = tr("Build with %1").arg(QString::fromStdString(price.option).toLower());
+    if (price.inPlace)
+        return m_session->edit(
+            tr("Weld out %1").arg(QString::fromStdString(price.option).toLower()),
+            [&price](job::Job &job) { job::setWeldedInPlace(job, price.piece.id, *price.inPlace); });
+    m_session->editPiece(name, [&price](armor::Piece &piece) {
+        piece.settings = price.piece.settings;
+        piece.tweaks = price.piece.tweaks;
+    });
 }
 
 }  // namespace hefty::app

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <set>
 
+#include <QCheckBox>
 #include <QDoubleValidator>
 #include <QHBoxLayout>
 #include <QHeaderView>
@@ -188,6 +189,17 @@ QHBoxLayout *WeldBench::makeOrderRow() {
     m_later->setShortcut(QKeySequence("Alt+Down"));
     m_planned = new QPushButton(tr("As planned"), this);
     m_planned->setObjectName("orderAsPlanned");
+    m_inPlace = new QCheckBox(tr("On the vehicle"), this);
+    m_inPlace->setObjectName("weldInPlace");
+    m_inPlace->setToolTip(
+        tr("The piece is welded out bolted to the vehicle, which holds it until it is cold; it cannot "
+           "be turned, and the vehicle is made ready first."));
+    connect(m_inPlace, &QCheckBox::clicked, this, [this](bool on) {
+        const armor::Piece *piece = m_session->piece();
+        if (!piece) return;
+        m_session->edit(on ? tr("Weld out on the vehicle") : tr("Weld out on the bench"),
+                        [&](job::Job &job) { job::setWeldedInPlace(job, piece->id, on); });
+    });
     m_straighter = new QPushButton(tr("Straighter…"), this);
     m_straighter->setObjectName("orderStraighter");
     m_straighter->setToolTip(tr("Looks for an order that leaves the piece straighter."));
@@ -204,6 +216,7 @@ QHBoxLayout *WeldBench::makeOrderRow() {
     connect(m_planned, &QPushButton::clicked, this, &WeldBench::asPlanned);
     auto *row = new QHBoxLayout;
     for (QPushButton *b : {m_play, m_earlier, m_later, m_straighter, m_planned}) row->addWidget(b);
+    row->addWidget(m_inPlace);
     return row;
 }
 
@@ -299,6 +312,8 @@ void WeldBench::refresh() {
     m_cost->setText(piece && !m_seams.empty() ? costOf(*piece) : QString());
     m_planned->setVisible(piece && m_session->job().weldOrders.contains(piece->id));
     m_straighter->setEnabled(piece && piece->weldingPlanned && !m_seams.empty());
+    m_inPlace->setEnabled(piece && !m_seams.empty());
+    m_inPlace->setChecked(piece && m_session->job().weldedInPlace.contains(piece->id));
     const auto assembly = piece ? piece->assembly : nullptr;
     if (assembly != m_assembly) m_view->fitTo(assembly.get());
     m_assembly = assembly;

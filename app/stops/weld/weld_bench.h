@@ -6,6 +6,7 @@
 #include "core/workshop/weld/weld_list.h"
 #include "core/workshop/weld/weld_reach.h"
 
+class QCheckBox;
 class QHBoxLayout;
 class QLabel;
 class QLineEdit;
@@ -67,6 +68,7 @@ class WeldBench : public QWidget {
     [[nodiscard]] QString layingOf(const workshop::SeamWork &seam) const;
     [[nodiscard]] QString movesOf(const job::PieceAppraisal &piece) const;
 
+    QCheckBox *m_inPlace = nullptr;
     Session *m_session;
     PlanView *m_view;
     SpaceView *m_space;

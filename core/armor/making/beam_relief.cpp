@@ -142,7 +142,7 @@ void addBeamReliefSettings(std::vector<SettingDescriptor> &s) {
                               "Of its floor; its sides slope outward at 60 degrees."));
     s.push_back(thicknessSetting("reliefPlate", "Plates of the relief", "Plates", 6,
                                  "Face, top, bottom, ends and strip."));
-    s.push_back(legSetting("reliefWeld", "Leg, relief", 5, "All around its plates."));
+    s.push_back(legSetting("reliefWeld", "Leg, relief", 4, "All around its plates."));
 }
 
 }  // namespace hefty::armor

@@ -18,8 +18,8 @@ SheetPart &addEndCap(Maker &maker, std::string name, std::string label, const Ba
     const Axes a = bar.axesAt(atTo ? bar.length() : 0);
     const Vec3 outward = atTo ? a.x : Vec3(-a.x);
     const Axes axes{a.origin + outward * (coverThickness / 2), a.y, a.z, a.x};
-    return maker.sheet(std::move(name), {Role::Cap, {}, weld, 0, std::move(label), {}}, axes, closedOutlineOf(bar),
-                       coverThickness, material);
+    return maker.sheet(std::move(name), {Role::Cap, {}, weld, 0, std::move(label), {}}, axes,
+                       closedOutlineOf(bar), coverThickness, material);
 }
 
 }  // namespace hefty::armor

@@ -51,8 +51,8 @@ std::vector<SettingDescriptor> hoopFrameSettings(bool rear) {
     s.push_back(plateMaterialSetting("Grade of the rail plates."));
     s.push_back(thicknessSetting("bracketThickness", "Rail plates", "Plates", 12,
                                  "Plates bolted outside the rails."));
-    s.push_back(countSetting("pulls", "Pulled at the plates", "Plates", 1, 0, 1,
-                             "1: the rail plates reach beyond the main tube and take a shackle."));
+    s.push_back(yesNoSetting("pulls", "Pulled at the plates", "Plates", true,
+                             "Yes: the rail plates reach beyond the main tube and take a shackle."));
     s.push_back(shackleSetting("For the rail plates."));
     s.push_back(snatchRopeSetting("plates"));
     s.push_back(mountBoltGradeSetting());

@@ -41,6 +41,12 @@ SettingDescriptor countSetting(std::string id, std::string name, std::string gro
                     1, std::move(meaning));
 }
 
+SettingDescriptor yesNoSetting(std::string id, std::string name, std::string group, bool standard,
+                               std::string meaning) {
+    return countSetting(std::move(id), std::move(name), std::move(group), standard ? 1 : 0, 0, 1,
+                        std::move(meaning));
+}
+
 SettingDescriptor massSetting(std::string id, std::string name, std::string group, double standard,
                               double least, double most, std::string meaning) {
     return numberOf(std::move(id), std::move(name), std::move(group), Quantity::Mass, standard, least, most,

@@ -14,6 +14,9 @@ namespace hefty::armor {
                                              double standard, double least, double most, std::string meaning);
 [[nodiscard]] SettingDescriptor countSetting(std::string id, std::string name, std::string group,
                                              int standard, int least, int most, std::string meaning);
+/// 1 is yes, 0 is no.
+[[nodiscard]] SettingDescriptor yesNoSetting(std::string id, std::string name, std::string group,
+                                             bool standard, std::string meaning);
 [[nodiscard]] SettingDescriptor massSetting(std::string id, std::string name, std::string group,
                                             double standard, double least, double most, std::string meaning);
 /// Of a plate: sizes come from the stock of its material.

@@ -18,8 +18,8 @@ constexpr double keeperHeight = 30;    // of the keeper above the middle of the 
 }  // namespace
 
 void addWheelGateSettings(std::vector<SettingDescriptor> &s) {
-    s.push_back(countSetting("hingeLeft", "Hinge on the left", "Carrier", 1, 0, 1,
-                             "1: it hinges on the left and opens to the left; 0: on the right."));
+    s.push_back(yesNoSetting("hingeLeft", "Hinge on the left", "Carrier", true,
+                             "Yes: it hinges on the left and opens to the left; no: on the right."));
     s.push_back(lengthSetting("hingeOut", "Hinge from the middle", "Carrier", 520, 200, 1000,
                               "From the middle of the vehicle to the spindle."));
     s.push_back(lengthSetting("latchOut", "Latch from the middle", "Carrier", 480, 100, 1000,

@@ -32,7 +32,7 @@ std::vector<SettingDescriptor> frameReinforcementSettings() {
     s.push_back(lengthSetting("endHeight", "Height of an end plate", "Plates", 170, 80, 400, "Up."));
     s.push_back(choiceSetting("endBolt", "Bolts of the next piece", "Bolts", Choice::Bolt, "M12",
                               "Four an end plate, into welded nuts."));
-    s.push_back(countSetting("ownTabs", "Recovery tabs of its own", "Shape", 1, 0, 1,
+    s.push_back(yesNoSetting("ownTabs", "Recovery tabs of its own", "Shape", true,
                              "0 leaves them to the piece that stands on this one."));
     addThroughTabSettings(s, {.thickness = 15, .height = 50, .spacing = 500, .reach = 45});
     s.push_back(mountBoltGradeSetting());

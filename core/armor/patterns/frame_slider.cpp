@@ -47,11 +47,11 @@ std::vector<SettingDescriptor> frameSliderSettings() {
     s.push_back(thicknessSetting("footThickness", "Feet", "Plates", 12,
                                  "Plates on the rails; of clamped feet those inside too."));
     s.push_back(lengthSetting("footLength", "Length of a foot", "Plates", 150, 80, 320, "Along the rail."));
-    s.push_back(countSetting("weldedFeet", "Feet welded on", "Plates", 0, 0, 1,
-                             "1: the feet are welded around to the rails, which are not drilled."));
+    s.push_back(yesNoSetting("weldedFeet", "Feet welded on", "Plates", false,
+                             "Yes: the feet are welded around to the rails, which are not drilled."));
     s.push_back(
-        countSetting("clampedFeet", "Feet clamped on", "Plates", 0, 0, 1,
-                     "1: plates on both sides of the rail, drawn together by bolts above and below it; "
+        yesNoSetting("clampedFeet", "Feet clamped on", "Plates", false,
+                     "Yes: plates on both sides of the rail, drawn together by bolts above and below it; "
                      "the rails are neither drilled nor welded."));
     s.push_back(
         thicknessSetting("stepThickness", "Step plates", "Plates", 4, "Plates between main and outer tube."));

@@ -44,9 +44,9 @@ std::vector<SettingDescriptor> heavyWinchFrontSettings() {
     s.push_back(
         thicknessSetting("bracketThickness", "Bracket plate", "Plates", 15, "Plates bolted to the rails."));
     s.push_back(
-        countSetting("plateInside", "Plates inside the rails", "Plates", 0, 0, 1,
-                     "1: the winch tray reaches from one to the other, the winch lies in a cradle between "
-                     "the rails; 0: outside, the tray hangs on the beam."));
+        yesNoSetting("plateInside", "Plates inside the rails", "Plates", false,
+                     "Yes: the winch tray reaches from one to the other, the winch lies in a cradle between "
+                     "the rails; no: outside, the tray hangs on the beam."));
     addWinchTraySettings(s, {.thickness = 15, .depth = 260, .cheeks = 12, .lipHeight = 100, .lip = 12});
     addThroughTabSettings(s, {.thickness = 25, .height = 110, .spacing = 852, .reach = 55});
     addGussetSettings(s, 140, 12);

@@ -31,9 +31,9 @@ std::vector<SettingDescriptor> smallWinchBumperSettings() {
                               "From the hawse plate back; what it leaves open lets a hand in."));
     s.push_back(choiceSetting("noseSection", "Nose tube", "Stock", Choice::RoundTube, "CHS 60.3x5",
                               "Round tube along the front edge of the bottom plate."));
-    s.push_back(countSetting(
-        "halfNose", "Nose of half a tube", "Stock", 0, 0, 1,
-        "1: ripped lengthwise and set against the hawse plate, which reaches down before the bottom "
+    s.push_back(yesNoSetting(
+        "halfNose", "Nose of half a tube", "Stock", false,
+        "Yes: ripped lengthwise and set against the hawse plate, which reaches down before the bottom "
         "plate: half as far ahead, and no lower than the fairlead asks for."));
     s.push_back(tubeMaterialSetting("Grade on the mill certificate of the tube."));
     s.push_back(plateMaterialSetting("Grade of all plates."));

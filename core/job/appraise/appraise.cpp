@@ -12,6 +12,7 @@
 #include "core/job/appraise/vehicle_findings.h"
 #include "core/job/shop/bending.h"
 #include "core/job/shop/cutting.h"
+#include "core/job/shop/folding.h"
 #include "core/job/shop/inspections.h"
 #include "core/job/shop/proof_pull.h"
 #include "core/proof/prove_under.h"
@@ -177,14 +178,17 @@ class Appraiser {
         const armor::Pattern *pattern = armor::pattern(piece.pattern);
         out.fit = workshop::fitItems(piece.id, *out.assembly,
                                      pattern ? pattern->checklist : std::vector<std::string>{});
-        if (same && same->hours && m_before->of->shop == m_job.shop) {
+        const bool inPlace = m_job.weldedInPlace.contains(piece.id);
+        if (same && same->hours && m_before->of->shop == m_job.shop &&
+            m_before->of->weldedInPlace.contains(piece.id) == inPlace) {
             out.hours = same->hours;
             out.bent = same->bent;
         } else {
-            out.hours = workshop::hoursOf(*out.assembly, out.seams, m_job.shop);
+            out.hours = workshop::hoursOf(*out.assembly, out.seams, m_job.shop, inPlace);
             out.bent = bentBars(*out.assembly, m_job.shop);
         }
         take(bendFindings(out, m_job.shop));
+        take(foldFindings(out, m_job.shop));
         lookAsBuilt(out);
         const stock::Material *rail = m_stock.material(m_job.vehicle.railMaterial);
         take(buildFindings(*out.assembly, rail ? rail->family : ""));

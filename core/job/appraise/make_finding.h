@@ -22,7 +22,7 @@ namespace hefty::job {
 /// What cannot be worked out as a finding that stops.
 [[nodiscard]] inline Finding problemFinding(std::string id, std::string stop, const Problem &p) {
     return makeFinding(std::move(id), Severity::Stop, std::move(stop), p.where,
-                       p.message + (p.remedy.empty() ? "" : " " + p.remedy));
+                       measure::withLengths(p.message + (p.remedy.empty() ? "" : " " + p.remedy)));
 }
 
 /// Findings as they are made.

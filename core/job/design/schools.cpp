@@ -28,6 +28,7 @@ void priceIt(const Job &job, const Appraisal &now, const stock::Stock &stock, co
     Job with = job;
     for (armor::Piece &p : with.pieces)
         if (p.id == id) p = price.piece;
+    if (price.inPlace) setWeldedInPlace(with, id, *price.inPlace);
     const Appraisal then = appraiseShape(with, stock, stop, &now);
     const PieceAppraisal *was = now.piece(id), *is = then.piece(id);
     if (!is || !is->assembly || !is->fabrication || !was->fabrication) {
@@ -101,6 +102,28 @@ void addStitching(const Job &job, const Appraisal &now, const stock::Stock &stoc
     }
 }
 
+/// Welded out on the bench, or bolted to the vehicle, which holds it until it is cold.
+void addPlaces(const Job &job, const Appraisal &now, const stock::Stock &stock, const armor::Piece &piece,
+               const PieceAppraisal &built, const std::stop_token &stop, std::vector<SchoolPrice> &out) {
+    if (built.assembly->mounts.empty() || built.seams.empty() || stop.stop_requested()) return;
+    const bool inPlace = job.weldedInPlace.contains(piece.id);
+    for (const bool onVehicle : {false, true}) {
+        SchoolPrice price;
+        price.school = "Welded out";
+        price.option = onVehicle ? "On the vehicle" : "On the bench";
+        price.taken = price.built = onVehicle == inPlace;
+        price.piece = piece;
+        price.inPlace = onVehicle;
+        for (const workshop::Distortion &d : built.distortion)
+            if (onVehicle && !inPlace && d.held >= 0 && d.what.find("twin") != std::string::npos)
+                price.tells = {d.what + " by {0} in place of {1}",
+                               {{d.held, measure::Quantity::DrilledLength},
+                                {d.value, measure::Quantity::DrilledLength}}};
+        if (!price.taken) priceIt(job, now, stock, piece.id, price, stop);
+        out.push_back(std::move(price));
+    }
+}
+
 }  // namespace
 
 std::vector<SchoolPrice> schoolPrices(const Job &job, const Appraisal &now, const stock::Stock &stock,
@@ -128,6 +151,7 @@ std::vector<SchoolPrice> schoolPrices(const Job &job, const Appraisal &now, cons
             out.push_back(std::move(price));
         }
     addStitching(job, now, stock, *piece, *built->assembly, stop, out);
+    addPlaces(job, now, stock, *piece, *built, stop, out);
     return out;
 }
 

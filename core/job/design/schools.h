@@ -13,6 +13,8 @@ struct SchoolPrice {
     bool built = false;                    ///< it can be built so
     std::string why;                       ///< if not
     armor::Piece piece;                    ///< as it is then
+    std::optional<bool> inPlace = {};      ///< whether it is welded out on the vehicle; none: as it is now
+    measure::Phrase tells = {};            ///< what else it comes to
     double mass = 0, cost = 0, hours = 0;  ///< more than now: kg, the shop's money, h
     /// Angles that change: the gauge with it, and how much more than now it is, rad.
     std::vector<std::pair<Gauge, double>> angles;

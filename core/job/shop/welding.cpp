@@ -15,12 +15,31 @@ std::vector<std::string> wantedOrder(const Job &job, const std::string &piece) {
     return it == job.weldOrders.end() ? std::vector<std::string>{} : it->second;
 }
 
+bool isInPlace(const Job &job, const std::string &piece) {
+    return job.weldedInPlace.contains(piece);
+}
+
+/// What is bolted to the vehicle while it is welded moves as in a jig that is let go when all is cold.
+void holdInPlace(std::vector<workshop::Distortion> &list) {
+    for (workshop::Distortion &d : list) {
+        if (d.held < 0 || !(d.value > 0)) continue;
+        const double share = d.held / d.value;
+        d.value = d.held;
+        d.low *= share;
+        d.high *= share;
+        for (double &step : d.steps) step *= share;
+        d.working.step("held", "bolted to the vehicle until it is cold", "as in its jig", "", d.held,
+                       d.angle ? "rad" : "mm", "the piece's own model");
+    }
+}
+
 /// The plan of a piece that has not changed.
 bool taken(PieceAppraisal &piece, const Appraisal *before, const Job &job) {
     const PieceAppraisal *known = before ? before->piece(piece.id) : nullptr;
     if (!known || !known->weldingPlanned || known->assembly != piece.assembly || !before->of ||
         wantedOrder(*before->of, piece.id) != wantedOrder(job, piece.id) ||
-        before->of->rules.shrinkFactor != job.rules.shrinkFactor)
+        before->of->rules.shrinkFactor != job.rules.shrinkFactor ||
+        isInPlace(*before->of, piece.id) != isInPlace(job, piece.id))
         return false;
     piece.seams = known->seams;
     piece.reach = known->reach;
@@ -51,6 +70,7 @@ void plan(PieceAppraisal &piece, const rig::RigGeometry &rig, const Job &job, co
         piece.weldCost = costOf(piece, own, seams, piece.heat);
     }
     piece.distortion = weldShrinkage(a, rig, seams, stop, job.rules.shrinkFactor);
+    if (isInPlace(job, piece.id)) holdInPlace(piece.distortion);
     std::vector<std::string> order;
     for (const workshop::SeamWork &s : seams) order.push_back(s.joint);
     piece.cavities = workshop::cavities(a, order);

@@ -35,6 +35,15 @@ Round roundOf(const armor::FoldLine &line, double thickness, double k) {
     return out;
 }
 
+/// A large radius as small folds: as many as keep their corners and the middles between them near the arc.
+void makeSeries(BendLine &line, double thickness) {
+    if (line.kerfDepth > 0 || line.radius <= largestByPunch * thickness) return;
+    const double middle = line.radius + thickness / 2, angle = std::abs(line.angle);
+    const double most = 2 * std::acos(std::max(0.5, 1 - seriesLeaves / middle));
+    line.series = std::max(2, static_cast<int>(std::ceil(angle / most)));
+    line.spacing = line.allowance / line.series;
+}
+
 /// To the left of a line, in the plane: where its left side lies.
 Vec2 leftward(const armor::FoldLine &line) {
     const Vec2 d = (line.to - line.from).normalized();
@@ -49,7 +58,7 @@ shape::Polygon2 moved(shape::Polygon2 ring, const Vec2 &by) {
 }  // namespace
 
 FlatPattern flatPattern(const armor::SheetPart &sheet) {
-    return {sheet.outline, sheet.cutouts, sheet.holes, {}};
+    return {sheet.outline, sheet.cutouts, sheet.holes, {}, {Vec2::Zero()}};
 }
 
 FlatPattern flatPattern(const armor::Assembly &assembly, const armor::FoldedSheet &sheet, double k) {
@@ -75,10 +84,12 @@ FlatPattern flatPattern(const armor::Assembly &assembly, const armor::FoldedShee
                 out.lines.back().kerfWidth = kerf->width;
                 out.lines.back().kerfDepth = kerf->depth;
             }
+            makeSeries(out.lines.back(), sheet.thickness);
             shift[to] = shift[from] - away * round.deduction;
             known[to] = done[i] = more = true;
         }
     }
+    out.shifts = shift;
     std::vector<shape::Region> sides;
     // What lies over a kerf is outside of where the middle planes cross: it joins both sides.
     for (const armor::FoldLine &l : sheet.lines) {
@@ -108,6 +119,12 @@ FlatPattern flatPattern(const armor::Assembly &assembly, const armor::FoldedShee
     return out;
 }
 
+std::pair<Vec2, Vec2> seriesOf(const BendLine &line) {
+    const Vec2 way = (line.to - line.from).normalized();
+    const Vec2 step = Vec2(-way.y(), way.x()) * line.spacing;
+    return {step * (-(line.series - 1) / 2.0), step};
+}
+
 double roundedOff(const armor::FoldedSheet &sheet) {
     double sum = 0;
     for (const armor::FoldLine &l : sheet.lines)
@@ -127,6 +144,14 @@ measure::Phrase foldStep(const BendLine &l, int number) {
                 {{std::abs(l.angle), Quantity::Angle},
                  {l.kerfDepth, Quantity::DrilledLength},
                  {l.kerfWidth, Quantity::DrilledLength}}};
+    if (l.series > 1)
+        return {fmt::format(
+                    "Fold {} {{0}} {}, inside radius {{1}}, as {} small folds of {{2}} each, {{3}} apart.",
+                    number, way, l.series),
+                {{std::abs(l.angle), Quantity::Angle},
+                 {l.radius, Quantity::DrilledLength},
+                 {std::abs(l.angle) / l.series, Quantity::Angle},
+                 {l.spacing, Quantity::DrilledLength}}};
     return {fmt::format("Fold {} {{0}} {}, inside radius {{1}}.", number, way),
             {{std::abs(l.angle), Quantity::Angle}, {l.radius, Quantity::DrilledLength}}};
 }

@@ -1,5 +1,7 @@
 #pragma once
 
+#include <utility>
+
 #include "core/armor/assembly.h"
 
 namespace hefty::workshop {
@@ -17,7 +19,19 @@ struct BendLine {
     double deduction = 0;  ///< what it takes off the two sides to where their middle planes cross, mm
     double kerfWidth = 0;  ///< at the face that is cut, on the inside of the fold; 0: bent on a brake, mm
     double kerfDepth = 0;
+    int series = 1;      ///< small folds that it is made of, each `angle` over so many; 1: one bend
+    double spacing = 0;  ///< between them on the flat pattern, mm
 };
+
+/// A radius larger than this is made as a series of small folds [times the thickness]: house practice for a
+/// brake with a sharp punch.
+inline constexpr double largestByPunch = 3;
+/// How far the middle line of such a series leaves the arc that it stands for [mm]: house practice.
+inline constexpr double seriesLeaves = 0.3;
+
+/// Where the small folds of a series lie: from the middle of the bend to the first, and from each to the
+/// next; of a single bend both are zero.
+[[nodiscard]] std::pair<shape::Vec2, shape::Vec2> seriesOf(const BendLine &line);
 
 /// What is cut out of the sheet before it is folded.
 struct FlatPattern {
@@ -25,6 +39,7 @@ struct FlatPattern {
     std::vector<shape::Polygon2> cutouts;
     std::vector<armor::Hole> holes;
     std::vector<BendLine> lines;
+    std::vector<shape::Vec2> shifts;  ///< of each side of a folded sheet, from its own axes
 };
 
 /// Lays the sides of a folded sheet back into a plane, moved together by what each bend takes off.

@@ -7,6 +7,13 @@
 #include <random>
 #include <sstream>
 
+#include <BRepGProp.hxx>
+#include <GProp_GProps.hxx>
+#include <IFSelect_ReturnStatus.hxx>
+#include <STEPControl_Reader.hxx>
+#include <TopExp_Explorer.hxx>
+#include <TopoDS_Shape.hxx>
+
 #include "core/armor/making/maker.h"
 #include "core/exchange/cut_drawing.h"
 #include "core/exchange/cutting.h"
@@ -41,6 +48,19 @@ std::string textOf(const std::string &path) {
     std::ostringstream out;
     out << std::ifstream(path).rdbuf();
     return out.str();
+}
+
+/// How many solids a STEP file holds, and their volume [mm3].
+std::pair<std::size_t, double> solidsOf(const std::string &path) {
+    STEPControl_Reader reader;
+    if (reader.ReadFile(path.c_str()) != IFSelect_RetDone) return {};
+    reader.TransferRoots();
+    const TopoDS_Shape shape = reader.OneShape();
+    std::size_t count = 0;
+    for (TopExp_Explorer it(shape, TopAbs_SOLID); it.More(); it.Next()) ++count;
+    GProp_GProps figures;
+    BRepGProp::VolumeProperties(shape, figures);
+    return {count, figures.Mass()};
 }
 
 }  // namespace
@@ -145,8 +165,31 @@ class TestExchange : public QObject {
             QVERIFY(solids >= a.bars.size() + a.sheets.size());
             QVERIFY(text.starts_with("ISO-10303-21;"));
         }
+        // Two pieces in one file, read back by the library as other programs do: as many solids, their
+        // volumes together those of the parts.
+        std::vector<armor::Assembly> built;
+        for (const std::size_t i : {0, 1})
+            built.push_back(armor::build({job.pieces[i], job.vehicle, rig, shippedStock()}).value());
+        std::vector<const armor::Assembly *> all;
+        double volume = 0;
+        std::size_t parts = 0;
+        for (const armor::Assembly &a : built) {
+            all.push_back(&a);
+            parts += a.bars.size() + a.sheets.size();
+            for (const armor::BarPart &b : a.bars) volume += figuresOf(a, b.name).value().volume;
+            for (const armor::SheetPart &s : a.sheets) volume += figuresOf(a, s.name).value().volume;
+        }
+        QCOMPARE(writeStep(all, path).value(), static_cast<int>(parts));
+        const auto [solids, read] = solidsOf(path);
+        QVERIFY(solids >= parts);
+        QVERIFY2(std::abs(read / volume - 1) < 1e-4, qPrintable(QString::number(read / volume)));
+        QCOMPARE(writeStepOf(built[0], "beam", path).value(), 1);
+        const auto [alone, beam] = solidsOf(path);
+        QCOMPARE(alone, std::size_t{1});
+        QVERIFY(std::abs(beam / figuresOf(built[0], "beam").value().volume - 1) < 1e-6);
+        QCOMPARE(writeStepOf(built[0], "none", path).error().kind, ProblemKind::UnknownId);
         std::filesystem::remove(path);
-        QCOMPARE(writeStep({}, "/nowhere/at/all.step").error().kind, ProblemKind::File);
+        QCOMPARE(writeStep(armor::Assembly(), "/nowhere/at/all.step").error().kind, ProblemKind::File);
         std::stop_source source;
         source.request_stop();
         armor::Assembly one;
@@ -194,13 +237,75 @@ class TestExchange : public QObject {
         QVERIFY(cutDrawing(a, "bar")->lines.empty());
         QVERIFY(!cutDrawing(a, "nothing"));
     }
+    /// Four holes of a plate by their two edges: 30, 40 from its corner and 200 by 150 apart have diagonals
+    /// of 250.
+    void holesByTheirEdges() {
+        armor::SheetPart plate;
+        plate.name = "plate";
+        plate.axes = {{0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
+        plate.outline = {{-10, -20}, {290, -20}, {290, 230}, {-10, 230}};
+        plate.thickness = 8;
+        for (const Vec2 &at : {Vec2(20, 20), Vec2(220, 20), Vec2(220, 170), Vec2(20, 170)})
+            plate.holes.push_back({"h", at, 13, "bolt"});
+        armor::Assembly a;
+        a.sheets.push_back(plate);
+        const CutDrawing d = cutDrawing(a, "plate").value();
+        const auto told = [&d](const std::string &start) {
+            for (const measure::Phrase &p : d.steps)
+                if (p.text.starts_with(start)) return p;
+            return measure::Phrase();
+        };
+        QCOMPARE(told("Hole 1").in(measure::UnitSystem::Metric),
+                 std::string("Hole 1: 13 mm, 30 mm from the left edge, 40 mm from the lower one."));
+        const measure::Phrase check = told("Check the holes");
+        QCOMPARE(check.measures.size(), std::size_t{2});
+        for (const auto &m : check.measures) QVERIFY(std::abs(m.value - 250) < 1e-9);
+    }
+    /// What is engraved: a rib of 8 mm that stands on a plate leaves two lines where it is welded, the
+    /// plate's name is on it; of what stands on its back nothing is seen. A hole of 5 is marked by a cutter
+    /// that makes 6.
+    void engraved() {
+        armor::Assembly a;
+        armor::SheetPart plate;
+        plate.name = "plate";
+        plate.made.label = "base plate";
+        plate.axes = {{0, 0, 0}, Vec3::UnitX(), Vec3::UnitY(), Vec3::UnitZ()};
+        plate.outline = {{0, 0}, {300, 0}, {300, 200}, {0, 200}};
+        plate.thickness = 10;
+        plate.holes.push_back({"small", {30, 30}, 5, "wire"});
+        plate.holes.push_back({"large", {60, 30}, 13, "bolt"});
+        a.sheets.push_back(plate);
+        for (const double side : {5.0, -5.0}) {
+            armor::WeldJoint weld;
+            weld.a = "plate";
+            weld.b = side > 0 ? "rib" : "foot";
+            armor::Contact c;
+            c.lines = {{{100, 96, side}, {200, 96, side}}, {{100, 104, side}, {200, 104, side}}};
+            weld.contacts.push_back(c);
+            a.welds.push_back(weld);
+        }
+        const auto flat = workshop::flatPattern(plate);
+        const Engraving found = engravingOf(a, "plate", flat);
+        QCOMPARE(found.lines.size(), std::size_t{2});
+        QVERIFY((found.lines[0].from - Vec2(100, 96)).norm() < 1e-9 && found.lines[0].layer == "engrave");
+        QCOMPARE(found.texts.size(), std::size_t{1});
+        QCOMPARE(found.texts[0].text, std::string("base plate"));
+        const auto read = outline::readDxfDrawing(dxfOf(flat, 6, found), "plate").value();
+        QCOMPARE(read.parts.size(), std::size_t{1});
+        QCOMPARE(read.parts[0].holes.size(), std::size_t{1});
+        const std::string svg = svgOf(flat, 6, found);
+        QVERIFY(svg.find("id=\"engrave\"") != std::string::npos &&
+                svg.find("base plate") != std::string::npos);
+        QCOMPARE(outline::readSvgDrawing(svg, "plate").value().parts[0].holes.size(), std::size_t{1});
+    }
     /// A flat sheet keeps its outline and every hole; a coped bar says its template.
     void sheetsAndCopes() {
         const job::Job job = job::loadJob(demoFolder() + "/pipit-skids-sliders.girder.json").value();
         const auto rig = rig::geometry(job.vehicle).value();
         const armor::Assembly a = armor::build({job.pieces[0], job.vehicle, rig, shippedStock()}).value();
         const CutDrawing skid = cutDrawing(a, "skid").value();
-        QCOMPARE(skid.labels.size(), std::size_t{2});
+        // Two folds and six holes are called by their numbers.
+        QCOMPARE(skid.labels.size(), std::size_t{2 + 6});
         QVERIFY(cutDrawing(a, "skid.2")->lines.size() == skid.lines.size());
         // rim 4, opening 4, six holes of 24 chords, two folds
         QCOMPARE(skid.lines.size(), std::size_t{4 + 4 + 6 * 24 + 2});
@@ -244,6 +349,16 @@ class TestExchange : public QObject {
             high = std::max(high, p.y());
         }
         QVERIFY(std::abs(high - cope.longest) < 0.02 && std::abs(low - cope.shortest) < 0.02);
+        // Read back as a drawing: a paper as wide as the tube is round, 40 mm below the deepest of the cut.
+        const auto paper = outline::readDxfDrawing(templateDxf(a.bars[1], false, "leg"), "leg").value();
+        QCOMPARE(paper.parts.size(), std::size_t{1});
+        double wide = 0, deep = 0;
+        for (const outline::Corner &c : paper.parts[0].outer) {
+            wide = std::max(wide, c.at.x());
+            deep = std::min(deep, c.at.y());
+        }
+        QVERIFY(std::abs(wide - std::numbers::pi * 48.3) < 1e-3 && std::abs(deep - (low - high - 40)) < 1e-3);
+        QVERIFY(templateDxf(a.bars[0], true, "none").empty());
         const std::string svg = templateSvg(a.bars[1], false, "leg <1>");
         QVERIFY(svg.find("leg &lt;1&gt;") != std::string::npos &&
                 svg.find("mm\" viewBox") != std::string::npos);

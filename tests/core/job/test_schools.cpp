@@ -50,6 +50,41 @@ class TestSchools : public QObject {
                  qPrintable(QString("%1 %2").arg(of("Steel").mass).arg(more)));
         QVERIFY(std::abs(of("Steel").hours) < 0.05);
     }
+    /// Welded out on the vehicle, by hand: 45 minutes to make it ready and 0.4 of what the seams take more,
+    /// no mass and no money; its mounts then move as they do held in a jig, and the file keeps it.
+    void onTheVehicle() {
+        job::Job job = demoJob();
+        job.shop.hoursFactor = 1;
+        job::Appraisal now = job::appraise(job, shippedStock());
+        job::addWelding(now, job);
+        const std::string id = job.pieces[0].id;
+        const auto prices = job::schoolPrices(job, now, shippedStock(), id);
+        const auto of = [&prices](bool inPlace) {
+            return *std::find_if(prices.begin(), prices.end(),
+                                 [&](const job::SchoolPrice &p) { return p.inPlace == inPlace; });
+        };
+        QVERIFY(of(false).taken && !of(true).taken && of(true).built);
+        const double arc = workshop::sumOf(now.pieces[0].seams).minutes;
+        QVERIFY2(std::abs(of(true).hours - (45 + 0.4 * arc) / 60) < 1e-9,
+                 qPrintable(QString::number(of(true).hours)));
+        QVERIFY(of(true).mass == 0 && of(true).cost == 0);
+        job::setWeldedInPlace(job, id, true);
+        QVERIFY(job::readJob(job::writeJob(job)).value().weldedInPlace.contains(id));
+        job::Appraisal then = job::appraise(job, shippedStock(), {}, proof::Detail::Strips, &now);
+        job::addWelding(then, job, &now);
+        const auto &before = now.pieces[0].distortion, &after = then.pieces[0].distortion;
+        QVERIFY(!before.empty() && before.size() == after.size());
+        int held = 0;
+        for (std::size_t i = 0; i < before.size(); ++i) {
+            if (before[i].held < 0) continue;
+            ++held;
+            QCOMPARE(after[i].value, before[i].held);
+            QVERIFY(after[i].steps.empty() || std::abs(after[i].steps.back() - after[i].value) < 1e-6);
+        }
+        QVERIFY(held > 0);
+        job::setWeldedInPlace(job, id, false);
+        QVERIFY(job.weldedInPlace.empty());
+    }
     /// Corners cut away: what an appraisal of the changed job tells, less what this one does.
     void cornersCut() {
         job::Job job = demoJob();

@@ -39,6 +39,18 @@ class TestPhrase : public QObject {
         const Phrase both = p.then({"and {0}", {{300}}});
         QCOMPARE(both.in(UnitSystem::Metric), std::string("200 mm of 100 mm, 200 mm again and 300 mm"));
     }
+    /// 60 mm are 2.36 inches, 2-3/8 to the sixteenth; 25.4 are one.
+    void lengthsInAPlainText() {
+        const Phrase p = withLengths("Let them end 60 mm behind, 25.4 mm at most; -50.8 mm is too far.");
+        QCOMPARE(p.measures.size(), std::size_t{3});
+        QCOMPARE(p.in(UnitSystem::Inch),
+                 std::string("Let them end 2-3/8\" behind, 1\" at most; -2\" is too far."));
+        QCOMPARE(p.in(UnitSystem::Metric),
+                 std::string("Let them end 60 mm behind, 25.4 mm at most; -50.8 mm is too far."));
+        for (const char *plain : {"A wall of 3 mm leaves no inside in 100 x 50 mm.", "12mm, mm, 5 mms",
+                                  "from 3-6 mm", "A part {0} of 60 mm", ""})
+            QCOMPARE(withLengths(plain).in(UnitSystem::Inch), std::string(plain));
+    }
     void nothingToAddLeavesItAlone() {
         const Phrase p("plain"), none;
         QVERIFY(p.then(none) == p);

@@ -8,6 +8,7 @@
 #include "core/base/constants.h"
 #include "core/job/shop/bending.h"
 #include "core/job/shop/cutting.h"
+#include "core/job/shop/folding.h"
 #include "core/workshop/bend/bend_marks.h"
 #include "core/workshop/bend/bender.h"
 #include "core/workshop/bend/twins.h"
@@ -216,6 +217,55 @@ class TestBender : public QObject {
         ratchet[0].stroke = radians(40);
         const auto pulls = bendPlan(tube({{0, 0, 0}, {600, 0, 0}, {600, 700, 0}}, R), ratchet, {}, hall);
         QCOMPARE(pulls->steps[0].pulls, 3);  // 92 degrees by 40
+    }
+    /// What a brake does not make, by hand: a channel of 100 with sides of 120 in 4 mm, folded upright,
+    /// strikes it; with sides of 80 it does not. A side of 12 does not lie over a die that takes 4 times 4;
+    /// longer and thicker than it makes is told first. Folds over kerfs are made by hand.
+    void foldsOnTheBrake() {
+        const auto told = [](double side, double thickness, double length, double skin,
+                             double second = std::numbers::pi / 2) {
+            job::PieceAppraisal piece;
+            armor::Assembly a;
+            armor::FoldedSheet sheet;
+            sheet.name = "tray";
+            sheet.thickness = thickness;
+            const auto add = [&](const char *name, double from, double to) {
+                armor::SheetPart s;
+                s.name = name;
+                s.outline = {{from, 0}, {to, 0}, {to, length}, {from, length}};
+                a.sheets.push_back(s);
+                sheet.facets.emplace_back(name);
+            };
+            add("tray.1", 0, 100);
+            add("tray.2", 100, 100 + side);
+            add("tray.3", -side, 0);
+            for (const double x : {100.0, 0.0}) {
+                armor::FoldLine l;
+                l.from = x > 0 ? shape::Vec2(x, length) : shape::Vec2(x, 0);
+                l.to = x > 0 ? shape::Vec2(x, 0) : shape::Vec2(x, length);
+                l.angle = x > 0 ? std::numbers::pi / 2 : second;
+                l.skin = skin;
+                l.right = 0;
+                l.left = x > 0 ? 1 : 2;
+                sheet.lines.push_back(l);
+            }
+            a.folded.push_back(sheet);
+            piece.assembly = std::make_shared<const armor::Assembly>(a);
+            workshop::Shop shop;
+            shop.brakeLength = 1250;
+            shop.brakeThickness = 8;
+            shop.leastFlange = 4;
+            const auto found = job::foldFindings(piece, shop);
+            return found.empty() ? std::string() : found[0].sentence.in(measure::UnitSystem::Metric);
+        };
+        QVERIFY(told(80, 4, 500, 0).empty());
+        QVERIFY(told(120, 4, 500, 0).find("strikes the brake") != std::string::npos);
+        QVERIFY(told(120, 4, 500, 0, -std::numbers::pi / 2).empty());  // one up, one down
+        QVERIFY(told(12, 4, 500, 0).find("12 mm does not lie") != std::string::npos);
+        QVERIFY(told(80, 4, 1300, 0).find("1300 mm") != std::string::npos);
+        QVERIFY2(told(80, 10, 1300, 0).find("is 10 mm thick") != std::string::npos,
+                 told(80, 10, 1300, 0).c_str());
+        QVERIFY(told(120, 10, 1300, 1.5).empty());
     }
     /// As findings of a job, and what the shop has of dies in its file.
     void findings() {

@@ -65,6 +65,48 @@ class TestFlatPattern : public QObject {
     Q_OBJECT
 
   private slots:
+    /// A radius of 60 in a sheet of 4 is made of small folds: together the angle and the arc, each so small
+    /// that the corner between two leaves the arc of the middle by 0.3 mm at most; one of 8 is made by the
+    /// punch.
+    void seriesOfSmallFolds() {
+        for (const double radius : {8.0, 60.0}) {
+            armor::Assembly a;
+            armor::FoldedSheet sheet;
+            sheet.name = "sheet";
+            sheet.thickness = 4;
+            for (int i = 0; i < 2; ++i) {
+                armor::SheetPart side;
+                side.name = "sheet." + std::to_string(i + 1);
+                side.outline = {
+                    {i * 200.0, 0}, {i * 200.0 + 200, 0}, {i * 200.0 + 200, 100}, {i * 200.0, 100}};
+                side.thickness = 4;
+                a.sheets.push_back(side);
+                sheet.facets.push_back(side.name);
+            }
+            armor::FoldLine line;
+            line.from = {200, 100};
+            line.to = {200, 0};
+            line.angle = std::numbers::pi / 3;
+            line.radius = radius;
+            line.right = 0;
+            line.left = 1;
+            sheet.lines = {line};
+            const workshop::FlatPattern flat = workshop::flatPattern(a, sheet);
+            QCOMPARE(flat.lines.size(), std::size_t{1});
+            const workshop::BendLine &l = flat.lines[0];
+            if (radius < 10) {
+                QCOMPARE(l.series, 1);
+                continue;
+            }
+            QVERIFY(l.series > 2);
+            QVERIFY(std::abs(l.spacing * l.series - std::numbers::pi / 3 * (60 + 0.42 * 4)) < 1e-9);
+            const double each = std::numbers::pi / 3 / l.series;
+            QVERIFY(62 * (1 - std::cos(each / 2)) <= 0.3 + 1e-9);
+            QVERIFY(62 * (1 - std::cos(std::numbers::pi / 3 / (l.series - 1) / 2)) > 0.3);
+            const std::string told = workshop::foldStep(l, 1).in(measure::UnitSystem::Metric);
+            QVERIFY2(told.find("small folds") != std::string::npos, told.c_str());
+        }
+    }
     /// A strip of 8 mm, cut 6 deep and folded by 30 degrees over the skin of 2: the middle of the skin lies
     /// 3 mm outside of the strip's middle, so each half grows by 3 tan(15). The V is 2 (8 - 1) tan(15) wide.
     void overAKerf() {
