@@ -301,7 +301,7 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     foot->addWidget(rack);
     foot->addWidget(save);
     auto *bars = new QWidget(this);
-    auto *layout = new QVBoxLayout(bars);
+    auto *layout = m_lay = new QVBoxLayout(bars);
     layout->setContentsMargins(0, 0, 0, 0);
     m_part = new CutPartView(session, this);
     layout->addWidget(m_stock, 3);
@@ -413,8 +413,12 @@ void CutBench::describe() {
     if (c) m_chosen = c->part;
     showTick();
     m_part->show(c ? c->part : std::string());
-    m_stock->setVisible(!c ||
-                        !c->isPlate);  // of plates the bars have nothing to show: the room is the drawing's
+    // Of plates the bars have nothing to show, and the drawing tells their holes: the room is the drawing's.
+    const bool isPlate = c && c->isPlate;
+    m_stock->setVisible(!isPlate);
+    m_note->setVisible(!isPlate);
+    constexpr int large = 10, usual = 4;
+    m_lay->setStretchFactor(m_part, isPlate ? large : usual);
     if (!c) {
         m_note->setText(tr("Choose a part to see its holes and how to cut it."));
         return;

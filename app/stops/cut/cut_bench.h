@@ -6,6 +6,7 @@
 #include "app/window/session.h"
 
 class QTableView;
+class QVBoxLayout;
 class QLabel;
 class QPushButton;
 class QScrollArea;
@@ -87,6 +88,7 @@ class CutBench : public QWidget {
     QuantityEdit *m_asCut;
     QLabel *m_booked;
     QScrollArea *m_stock = nullptr;
+    QVBoxLayout *m_lay = nullptr;  ///< of the page of the parts
     BarsView *m_bars;
     SheetPage *m_sheets;
     QStackedWidget *m_pages;
