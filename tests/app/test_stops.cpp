@@ -1,3 +1,5 @@
+#include <set>
+
 #include <QAction>
 #include <QFrame>
 #include <QLabel>
@@ -5,6 +7,7 @@
 #include <QTimer>
 
 #include "app/views/plan_view.h"
+#include "core/job/shop/inspections.h"
 #include "tests/app/app_test.h"
 
 using namespace hefty;
@@ -125,6 +128,25 @@ class TestStops : public QObject {
         demo.session().choosePiece("rear-beam");
         table->selectRow(0);
         QVERIFY(part->accessibleDescription().contains("long point"));
+    }
+    /// Where to look first: a row chosen chooses its piece and its part, whichever piece was in hand before.
+    void lookFirstGoesThere() {
+        DemoWindow demo("log", demoPath("marten-full-set"));
+        QVERIFY(QTest::qWaitFor([&] { return demo.session().appraisal()->detail != proof::Detail::Strips; },
+                                60000));
+        const auto plan = job::inspectionsOf(demo.session().job(), *demo.session().appraisal());
+        QVERIFY(plan.first.size() > 2);
+        auto *table = demo.window.findChild<QTableWidget *>("inspectFirst");
+        QVERIFY(table && table->rowCount() > 2);
+        std::set<std::string> pieces;
+        for (int row = 0; row < table->rowCount(); ++row) {
+            table->setCurrentCell(row, 0);
+            const job::LookFirst &look = plan.first[static_cast<std::size_t>(row)];
+            pieces.insert(look.piece);
+            QCOMPARE(demo.session().selected(), QString::fromStdString(look.subject));
+            if (!look.piece.empty()) QCOMPARE(demo.session().piece()->id, look.piece);
+        }
+        QVERIFY(pieces.size() > 1);
     }
     /// A bar is ticked as cut: all its parts are, its remnant goes back to the rack with a mark, and undo
     /// takes it all back.

@@ -49,7 +49,7 @@ InspectPage::InspectPage(Session *session, QWidget *parent) : QWidget(parent), m
     layout->addWidget(caution);
     connect(m_first, &QTableWidget::currentCellChanged, this, [this](int row) {
         if (row < 0 || row >= static_cast<int>(m_plan.first.size())) return;
-        const job::LookFirst &l = m_plan.first[static_cast<std::size_t>(row)];
+        const job::LookFirst l = m_plan.first[static_cast<std::size_t>(row)];  // choosing makes the plan anew
         if (!l.piece.empty()) m_session->choosePiece(QString::fromStdString(l.piece));
         m_session->select(QString::fromStdString(l.subject));
     });
