@@ -15,12 +15,18 @@
 namespace hefty::cli {
 namespace {
 
-Result<std::pair<job::Job, job::Appraisal>> shapesOf(const std::string &jobText) {
+struct Shapes {
+    job::Job job;
+    job::Appraisal appraisal;
+    stock::Stock stock;
+};
+
+Result<Shapes> shapesOf(const std::string &jobText) {
     const auto job = job::readJob(jobText);
     if (!job) return tl::unexpected(job.error());
     const auto stock = stock::readStock(stockFolder());
     if (!stock) return tl::unexpected(stock.error());
-    return std::pair{*job, job::appraiseShape(*job, *stock)};
+    return Shapes{*job, job::appraiseShape(*job, *stock), *stock};
 }
 
 Json planJson(const armor::Assembly &a, const rig::RigGeometry &rig, double shrinkFactor,
@@ -72,11 +78,9 @@ Json planJson(const armor::Assembly &a, const rig::RigGeometry &rig, double shri
 Result<Json> runExport(const std::string &jobText, const std::string &folder, bool stresses) {
     const auto shapes = shapesOf(jobText);
     if (!shapes) return tl::unexpected(shapes.error());
-    const auto stock = stock::readStock(stockFolder());
-    if (!stock) return tl::unexpected(stock.error());
     handout::Wanted wanted;
     wanted.stresses = stresses;
-    const auto out = handout::handOut(shapes->first, shapes->second, *stock, folder, wanted);
+    const auto out = handout::handOut(shapes->job, shapes->appraisal, shapes->stock, folder, wanted);
     if (!out) return tl::unexpected(out.error());
     Json left = Json::array();
     for (const handout::Handed::Left &l : out->left) {
@@ -90,20 +94,18 @@ Result<Json> runExport(const std::string &jobText, const std::string &folder, bo
 Result<Json> runWeldPlan(const std::string &jobText) {
     const auto shapes = shapesOf(jobText);
     if (!shapes) return tl::unexpected(shapes.error());
-    const auto stock = stock::readStock(stockFolder());
-    if (!stock) return tl::unexpected(stock.error());
     Json pieces = Json::object();
-    for (const job::PieceAppraisal &p : shapes->second.pieces) {
+    for (const job::PieceAppraisal &p : shapes->appraisal.pieces) {
         if (!p.assembly) {
             pieces[p.id] = {{"problem", "It cannot be built as it stands."}};
             continue;
         }
-        const std::vector<workshop::SeamWork> work = workshop::seamWork(*p.assembly, *stock);
+        const std::vector<workshop::SeamWork> work = workshop::seamWork(*p.assembly, shapes->stock);
         const auto reach = workshop::weldReach(*p.assembly);
         if (!reach) return tl::unexpected(reach.error());
-        const auto own = shapes->first.weldOrders.find(p.id);
-        pieces[p.id] = planJson(*p.assembly, *shapes->second.rig, shapes->first.rules.shrinkFactor, work,
-                                own == shapes->first.weldOrders.end()
+        const auto own = shapes->job.weldOrders.find(p.id);
+        pieces[p.id] = planJson(*p.assembly, *shapes->appraisal.rig, shapes->job.rules.shrinkFactor, work,
+                                own == shapes->job.weldOrders.end()
                                     ? workshop::bestOrder(*p.assembly, *reach, work)
                                     : workshop::weldOrderAs(*p.assembly, *reach, work, own->second));
     }

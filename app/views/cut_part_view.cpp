@@ -101,7 +101,7 @@ void CutPartView::drawShape(QPainter &p, const QRectF &box) const {
         const QString text = said(label.says);
         const double wide = p.fontMetrics().horizontalAdvance(text) + 8;
         QPointF c = at(label.at);
-        if (label.says.measures.empty()) {  // the number of a hole, beside it
+        if (label.beside) {
             p.drawText(QRectF(c.x(), c.y() - 14, wide, 14), Qt::AlignLeft | Qt::AlignVCenter, text);
             continue;
         }

@@ -238,7 +238,7 @@ void tellHoles(CutDrawing &out, const std::vector<armor::Hole> &holes, const Vec
     for (std::size_t i = 0; i < holes.size(); ++i) {
         const armor::Hole &h = holes[i];
         const Vec2 at = h.at - low;
-        out.labels.push_back({h.at + Vec2(h.diameter / 2, h.diameter / 2), {fmt::format("{}", i + 1)}});
+        out.labels.push_back({h.at + Vec2(h.diameter / 2, h.diameter / 2), {fmt::format("{}", i + 1)}, true});
         out.steps.push_back(
             {fmt::format("Hole {}: {{0}}{}, {{1}} from the left edge, {{2}} from the lower one.", i + 1,
                          h.slot > 0 ? ", a slot of {3}" : ""),

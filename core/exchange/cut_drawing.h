@@ -22,6 +22,7 @@ struct CutDrawing {
     struct Label {
         shape::Vec2 at = shape::Vec2::Zero();
         measure::Phrase says;
+        bool beside = false;  ///< stands beside its place, as the number of a hole does; else above it
     };
     std::vector<Line> lines;
     std::vector<Label> labels;

@@ -32,21 +32,6 @@ Loop slotOf(const armor::Hole &h) {
             {h.at - along + across, 1}};
 }
 
-std::string escaped(const std::string &text) {
-    std::string out;
-    for (const char c : text) {
-        if (c == '<')
-            out += "&lt;";
-        else if (c == '>')
-            out += "&gt;";
-        else if (c == '&')
-            out += "&amp;";
-        else
-            out += c;
-    }
-    return out;
-}
-
 std::string lineOf(double x0, double y0, double x1, double y1, const char *style = "") {
     return fmt::format("<line x1=\"{:.3f}\" y1=\"{:.3f}\" x2=\"{:.3f}\" y2=\"{:.3f}\" {}/>\n", x0, y0, x1, y1,
                        style);
@@ -238,14 +223,21 @@ std::vector<Vec2> templateOf(const armor::BarPart &bar, bool atTo) {
     return out;
 }
 
+namespace {
+
+/// Least and most of how far a template's line lies from the end.
+std::pair<double, double> reachOf(const std::vector<Vec2> &line) {
+    const auto [low, high] = std::minmax_element(line.begin(), line.end(),
+                                                 [](const Vec2 &a, const Vec2 &b) { return a.y() < b.y(); });
+    return {low->y(), high->y()};
+}
+
+}  // namespace
+
 std::string templateDxf(const armor::BarPart &bar, bool atTo, const std::string &label) {
     const std::vector<Vec2> line = templateOf(bar, atTo);
     if (line.empty()) return {};
-    double low = 1e300, high = -1e300;
-    for (const Vec2 &p : line) {
-        low = std::min(low, p.y());
-        high = std::max(high, p.y());
-    }
+    const auto [low, high] = reachOf(line);
     // As on the page: the end of the bar is up, what is cut away lies above the line.
     constexpr double below = 40;  // mm of paper
     const double around = line.back().x(), bottom = low - high - below;
@@ -262,16 +254,12 @@ std::string templateDxf(const armor::BarPart &bar, bool atTo, const std::string 
 std::string templateSvg(const armor::BarPart &bar, bool atTo, const std::string &label) {
     const std::vector<Vec2> line = templateOf(bar, atTo);
     if (line.empty()) return {};
-    double low = 1e300, high = -1e300;
-    for (const Vec2 &p : line) {
-        low = std::min(low, p.y());
-        high = std::max(high, p.y());
-    }
+    const auto [low, high] = reachOf(line);
     constexpr double border = 10, below = 40, overlap = 12, textHeight = 4;
     const double around = line.back().x(), depth = high - low + below;
     const double w = std::max(around + overlap, 120.0) + 2 * border, h = depth + 2 * border + 22;
     // The end of the bar is up: what is cut away lies above the line.
-    const auto y = [&](double along) { return border + along - low; };
+    const auto y = [border, from = low](double along) { return border + along - from; };
     std::string d;
     for (std::size_t i = 0; i < line.size(); ++i)
         d += fmt::format("{} {:.3f} {:.3f} ", i == 0 ? 'M' : 'L', border + line[i].x(), y(line[i].y()));
@@ -299,7 +287,7 @@ std::string templateSvg(const armor::BarPart &bar, bool atTo, const std::string 
     out += "</g>\n<g font-family=\"sans-serif\" fill=\"black\">\n";
     const auto text = [&](double x, double at, const std::string &what) {
         out += fmt::format("<text x=\"{:.3f}\" y=\"{:.3f}\" font-size=\"{:.1f}\">{}</text>\n", x, at,
-                           textHeight, escaped(what));
+                           textHeight, outline::xmlText(what));
     };
     text(border + 3, bottom - 4, label);
     text(border + 3, bottom - 10,

@@ -146,8 +146,10 @@ class Writer {
     /// How hard every proved piece works, under the duty that works it hardest.
     void writeStresses() {
         if (isDone()) return;
-        const job::Appraisal closer = job::appraise(m_job, m_stock, m_stop, proof::Detail::Shells);
-        for (const job::PieceAppraisal &p : closer.pieces) {
+        std::optional<job::Appraisal> closer;
+        if (m_appraisal.detail == proof::Detail::Strips)
+            closer = job::appraise(m_job, m_stock, m_stop, proof::Detail::Shells);
+        for (const job::PieceAppraisal &p : (closer ? *closer : m_appraisal).pieces) {
             if (!p.proof || p.proof->duties.cases.empty()) continue;
             std::size_t hardest = 0;
             double most = -1;

@@ -32,8 +32,8 @@ struct Handed {
 
 /// Writes `PIECE/PART.dxf` and `.svg`, `PIECE/PART.template.svg` and `.dxf` (of a second end
 /// `PART.end.template`), `PIECE/PART.step`, `PIECE.side.dxf`, `PIECE.above.dxf`, `PIECE.ahead.dxf`,
-/// `PIECE.step`, `job.step`, `PIECE.vtu`, `cutlist.csv`, `job.json`. With stresses each piece is proved with
-/// its plates as shells.
+/// `PIECE.step`, `job.step`, `PIECE.vtu`, `cutlist.csv`, `job.json`. For stresses each piece is proved with
+/// its plates as shells, unless the appraisal has that.
 /// @param progress  from 0 to 1
 /// @error File  it cannot be written; Stopped  what was written until then stays
 [[nodiscard]] Result<Handed> handOut(const job::Job &job, const job::Appraisal &appraisal,

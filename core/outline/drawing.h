@@ -52,4 +52,7 @@ struct MarkText {
 [[nodiscard]] std::string writeSvg(const std::vector<Outline> &parts, const std::vector<MarkLine> &marks = {},
                                    const std::vector<MarkText> &texts = {});
 
+/// A text as it stands between the tags of an SVG.
+[[nodiscard]] std::string xmlText(const std::string &text);
+
 }  // namespace hefty::outline

@@ -117,12 +117,12 @@ void SchoolsSheet::take() {
     const auto i = static_cast<std::size_t>(m_table->currentRow());
     if (i >= m_prices.size()) return;
     const job::SchoolPrice price = m_prices[i];
-    const QString name = tr("Build with %1").arg(QString::fromStdString(price.option).toLower());
+    const QString option = QString::fromStdString(price.option).toLower();
     if (price.inPlace)
-        return m_session->edit(
-            tr("Weld out %1").arg(QString::fromStdString(price.option).toLower()),
-            [&price](job::Job &job) { job::setWeldedInPlace(job, price.piece.id, *price.inPlace); });
-    m_session->editPiece(name, [&price](armor::Piece &piece) {
+        return m_session->edit(tr("Weld out %1").arg(option), [&price](job::Job &job) {
+            job::setWeldedInPlace(job, price.piece.id, *price.inPlace);
+        });
+    m_session->editPiece(tr("Build with %1").arg(option), [&price](armor::Piece &piece) {
         piece.settings = price.piece.settings;
         piece.tweaks = price.piece.tweaks;
     });

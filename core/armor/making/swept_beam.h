@@ -54,7 +54,7 @@ class SweptBeam {
     }
     /// y of the end of what lies inward, on a side.
     [[nodiscard]] double inwardEnd(const Side &side) const;
-    /// The part of the straight beam that reaches to the swept end of a side.
+    /// The part of the straight beam that is at a place, on a side. @param y  of the place
     [[nodiscard]] std::string straightPart(const Side &side, double y, bool split) const;
     BarPart &addStretch(const Side &side);
     void miter(BarPart &bar, bool atTo, double sign) const;

@@ -36,8 +36,13 @@ double WinchBay::footEdge() const {
     return std::min(10 + toFoot, m_make.number("trayDepth") - 10 - m_winch->depth + toFoot);
 }
 
+double WinchBay::halfWinch() const {
+    constexpr double beside = 10;  // mm: house practice
+    return m_winch->length / 2 + beside;
+}
+
 double WinchBay::cheekMiddle() const {
-    return m_winch->length / 2 + 10 + m_make.number("cheekThickness") / 2;
+    return halfWinch() + m_make.number("cheekThickness") / 2;
 }
 
 /// The cheeks are as high at the rear as the lip that is welded between them.

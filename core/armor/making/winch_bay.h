@@ -20,6 +20,7 @@ class WinchBay {
     /// Tray and lip reach from one plate to another, `half` from the middle; there are no cheeks.
     void spanTo(double half) { m_span = half; }
 
+    [[nodiscard]] double halfWinch() const;  ///< of the winch across the vehicle, with room beside it
     [[nodiscard]] double drumHeight() const { return m_drum; }
     [[nodiscard]] const stock::Fairlead &fairlead() const { return *m_fairlead; }
     [[nodiscard]] double fairleadHole() const { return m_fairleadBolt->hole; }

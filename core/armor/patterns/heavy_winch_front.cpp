@@ -16,7 +16,6 @@ constexpr double insideEdge = 16;  // a step plate ends this far inside the tube
 constexpr double slatDepth = 30;   // of a slat of the grille, fore and aft
 constexpr double fromTip = 70;     // of the outer crush box from the end of the beam
 constexpr double underTray = 12;   // of a plate inside the rails below the tray, for its seam
-constexpr double besideWinch = 10;
 
 std::vector<SettingDescriptor> heavyWinchFrontSettings() {
     std::vector<SettingDescriptor> s;
@@ -166,8 +165,7 @@ class HeavyWinchFront {
     void checkCradle() {
         const double between = m_make.railInside() - number("bracketThickness");
         m_bay.spanTo(between);
-        const auto winch = m_make.found("winch", &stock::Stock::winch);
-        if (winch && winch->length / 2 + besideWinch > between)
+        if (m_bay.halfWinch() > between)
             m_make.refuse("The winch does not go between the plates inside the rails.", "plateInside",
                           "Take a shorter winch, or set the plates outside.");
         if (m_make.wanted("gussetLeg"))

@@ -173,8 +173,8 @@ class WinchBumper {
         for (const Side &side : bothSides) {
             const double tab = side.sign * setting("tabSpacing") / 2;
             const double bracket = bracketY(side), thick = setting("bracketThickness") / 2;
-            const double reach =
-                setting("gussetLeg") + (m_make.wanted("braceReach") ? setting("centerWidth") : 0);
+            // A brace fills the corner as far as the swept end.
+            const double reach = m_make.wanted("braceReach") ? setting("centerWidth") : setting("gussetLeg");
             const double outer = bracket + side.sign * (thick + reach), inner = bracket - side.sign * thick;
             out.push_back({tab - setting("tabThickness"), tab + setting("tabThickness"), side.people("tab")});
             out.push_back(

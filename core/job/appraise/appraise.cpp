@@ -352,8 +352,14 @@ class Appraiser {
 }  // namespace
 
 void worstFirst(std::vector<Finding> &findings) {
-    std::stable_sort(findings.begin(), findings.end(), [](const Finding &a, const Finding &b) {
-        return static_cast<int>(a.severity) < static_cast<int>(b.severity);
+    // Of those to fix, what is worked hardest comes first, then what has another number or none.
+    const auto over = [](const Finding &f) {
+        const bool isUse = f.severity == Severity::Fix && f.quantity == measure::Quantity::Ratio;
+        return isUse ? std::max(1.0, f.value) : 1.0;
+    };
+    std::stable_sort(findings.begin(), findings.end(), [&over](const Finding &a, const Finding &b) {
+        return a.severity != b.severity ? static_cast<int>(a.severity) < static_cast<int>(b.severity)
+                                        : over(a) > over(b);
     });
 }
 

@@ -50,6 +50,16 @@ void priceIt(const Job &job, const Appraisal &now, const stock::Stock &stock, co
     }
 }
 
+/// A way of building a piece, not priced yet. @param taken  it is built so now
+SchoolPrice wayOf(const char *school, const char *option, bool taken, const armor::Piece &piece) {
+    SchoolPrice price;
+    price.school = school;
+    price.option = option;
+    price.taken = price.built = taken;
+    price.piece = piece;
+    return price;
+}
+
 constexpr double stitchLength = 40, stitchPitch = 100;  // mm, as is usual for covers of 3 to 6 mm
 constexpr double longSeam = 200;                        // mm: shorter ones are welded through
 
@@ -82,11 +92,9 @@ void addStitching(const Job &job, const Appraisal &now, const stock::Stock &stoc
     const std::vector<std::string> seams = longSeams(assembly);
     if ((seams.empty() && !stitched) || stop.stop_requested()) return;
     for (const bool inStitches : {false, true}) {
-        SchoolPrice price;
-        price.school = "Long seams of covers and ribs";
-        price.option = inStitches ? "Stitches of 40 in 100, caulked between" : "Welded all along";
-        price.taken = price.built = inStitches == stitched;
-        price.piece = piece;
+        SchoolPrice price = wayOf("Long seams of covers and ribs",
+                                  inStitches ? "Stitches of 40 in 100, caulked between" : "Welded all along",
+                                  inStitches == stitched, piece);
         if (!inStitches) std::erase_if(price.piece.tweaks, isStitch);
         if (inStitches && !stitched)
             for (const std::string &seam : seams) {
@@ -108,11 +116,8 @@ void addPlaces(const Job &job, const Appraisal &now, const stock::Stock &stock, 
     if (built.assembly->mounts.empty() || built.seams.empty() || stop.stop_requested()) return;
     const bool inPlace = job.weldedInPlace.contains(piece.id);
     for (const bool onVehicle : {false, true}) {
-        SchoolPrice price;
-        price.school = "Welded out";
-        price.option = onVehicle ? "On the vehicle" : "On the bench";
-        price.taken = price.built = onVehicle == inPlace;
-        price.piece = piece;
+        SchoolPrice price =
+            wayOf("Welded out", onVehicle ? "On the vehicle" : "On the bench", onVehicle == inPlace, piece);
         price.inPlace = onVehicle;
         for (const workshop::Distortion &d : built.distortion)
             if (onVehicle && !inPlace && d.held >= 0 && d.what.find("twin") != std::string::npos)

@@ -30,6 +30,7 @@ void holdInPlace(std::vector<workshop::Distortion> &list) {
         for (double &step : d.steps) step *= share;
         d.working.step("held", "bolted to the vehicle until it is cold", "as in its jig", "", d.held,
                        d.angle ? "rad" : "mm", "the piece's own model");
+        d.held = -1;  // it is held so already
     }
 }
 

@@ -28,6 +28,21 @@ Result<Assembly> buildPattern(const job::Job &job, const Piece &piece) {
     return build({piece, job.vehicle, rig, shippedStock()});
 }
 
+/// Parts that no check looks at, by bars and strips or by shells; or why it cannot be proved.
+std::string unchecked(const job::Job &job, const Assembly &a, const std::vector<std::string> &parts) {
+    const auto rig = rig::geometry(job.vehicle).value();
+    std::string out;
+    for (const auto detail : {proof::Detail::Strips, proof::Detail::Shells}) {
+        const auto proof = proof::prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, detail);
+        if (!proof) return proof.error().sentence();
+        for (const std::string &part : parts)
+            if (std::none_of(proof->checks.begin(), proof->checks.end(),
+                             [&part](const proof::Check &c) { return c.part == part; }))
+                out += part + " ";
+    }
+    return out;
+}
+
 Assembly assemblyOf(const std::string &id) {
     const job::Job job = fullJob();
     for (const Piece &p : job.pieces)
@@ -204,15 +219,7 @@ class TestPatterns : public QObject {
         for (const char *part : {"face", "tray", "lip"}) QVERIFY2(weld(a, part, "cheek.right"), part);
         QVERIFY(weld(a, "tray", "face"));
         QVERIFY(!a.feet.empty() && a.winch->fairleadPart == "face");
-        const auto rig = rig::geometry(job.vehicle).value();
-        for (const auto detail : {proof::Detail::Strips, proof::Detail::Shells}) {
-            const auto proof = proof::prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, detail);
-            QVERIFY2(proof, proof ? "" : proof.error().sentence().c_str());
-            for (const char *part : {"half.left", "half.right"})
-                QVERIFY2(std::any_of(proof->checks.begin(), proof->checks.end(),
-                                     [part](const proof::Check &c) { return c.part == part; }),
-                         part);
-        }
+        QCOMPARE(unchecked(job, a, {"half.left", "half.right"}), std::string());
         // Too little of it cannot be built and is told.
         for (const double sink : {20.0, 45.0}) {
             piece.settings["sink"] = sink;
@@ -281,15 +288,8 @@ class TestPatterns : public QObject {
         QVERIFY(!kept.empty());
         QVERIFY2(std::abs(kept.front().distance - 15) < 0.01,
                  qPrintable(QString::number(kept.front().distance)));
-        const auto rig = rig::geometry(job.vehicle).value();
-        for (const auto detail : {proof::Detail::Strips, proof::Detail::Shells}) {
-            const auto proof = proof::prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, detail);
-            QVERIFY2(proof, proof ? "" : proof.error().sentence().c_str());
-            for (const char *part : {"relief.face", "relief.top", "relief.strip.1", "stretch.left"})
-                QVERIFY2(std::any_of(proof->checks.begin(), proof->checks.end(),
-                                     [part](const proof::Check &c) { return c.part == part; }),
-                         part);
-        }
+        QCOMPARE(unchecked(job, a, {"relief.face", "relief.top", "relief.strip.1", "stretch.left"}),
+                 std::string());
         // Too deep for the beam, at the winch, at a bracket, at the swept end: refused at that setting.
         for (const auto &[setting, value] : std::vector<std::pair<std::string, double>>{
                  {"relief", 60.0}, {"reliefAt", 100.0}, {"reliefAt", 380.0}, {"reliefAt", -640.0}}) {

@@ -190,6 +190,7 @@ class TestWeldShrinkage : public QObject {
     /// welds are expected to pull; everything told grows by it.
     void learnedFromAFitUp() {
         job::Job job = job::loadJob(hefty::testing::demoPath("dunnock-small-winch")).value();
+        job.pieces[0].settings.erase("halfNose");  // a whole tube pulls more
         const auto rig = rig::geometry(job.vehicle).value();
         const Assembly a = build({job.pieces[0], job.vehicle, rig, shippedStock()}).value();
         const auto work = workshop::seamWork(a, shippedStock());
@@ -203,7 +204,7 @@ class TestWeldShrinkage : public QObject {
             std::find_if(found.pieces[0].distortion.begin(), found.pieces[0].distortion.end(), isPair);
         QVERIFY(pair != found.pieces[0].distortion.end());
         QVERIFY(!job::learnedShrinkage(job, found));
-        if (pair->value < 0.5) QSKIP("it comes together by too little to learn from");
+        QVERIFY2(pair->value >= 0.5, "it comes together by too little to learn from");
         workshop::AsBuilt built;
         built.moved = {0, (pair->what.starts_with("comes") ? 1.4 : -1.4) * pair->value, 0};
         found.pieces[0].asBuilt = built;
