@@ -1,4 +1,5 @@
 #include "app/instruments/instrument_port.h"
+#include "app/window/worded.h"
 
 #include <QSerialPortInfo>
 
@@ -116,7 +117,7 @@ void InstrumentPort::takeBytes() {
         if (reading)
             emit read(*reading);
         else
-            emit trouble(QString::fromStdString(reading.error().message + " " + reading.error().remedy));
+            emit trouble(worded(reading.error().message + " " + reading.error().remedy));
     }
     if (m_heard.size() > longestLine) {
         m_heard.clear();

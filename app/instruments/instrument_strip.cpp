@@ -6,6 +6,7 @@
 #include <QPushButton>
 
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -44,7 +45,7 @@ InstrumentStrip::InstrumentStrip(Session *session, QWidget *parent) : QWidget(pa
     connect(m_connect, &QPushButton::clicked, this, &InstrumentStrip::connectOrNot);
     connect(m_read, &QPushButton::clicked, this, [this] {
         const auto target = waiting ? waiting() : std::nullopt;
-        m_port.ask(target ? QString::fromStdString(target->label) : QString());
+        m_port.ask(target ? worded(target->label) : QString());
     });
     connect(&m_port, &InstrumentPort::opened, this, [this] {
         refresh();

@@ -4,6 +4,7 @@
 
 #include "app/sheets/sheet_printing.h"
 #include "app/stops/weld/jig_page.h"
+#include "app/window/worded.h"
 #include "core/base/constants.h"
 #include "core/workshop/bend/bend_marks.h"
 
@@ -20,14 +21,14 @@ const armor::BarPart *barOf(const job::PieceAppraisal &piece, const job::BentBar
 
 /// Both names of two that are bent of one tube.
 QString nameOf(const job::PieceAppraisal &piece, const job::BentBar &bent) {
-    const QString name = QString::fromStdString(piece.assembly->labelOf(bent.part));
-    return bent.twin.empty() ? name
-                             : JobSheet::tr("%1 and %2")
-                                   .arg(name, QString::fromStdString(piece.assembly->labelOf(bent.twin)));
+    const QString name = worded(piece.assembly->labelOf(bent.part));
+    return bent.twin.empty()
+               ? name
+               : JobSheet::tr("%1 and %2").arg(name, worded(piece.assembly->labelOf(bent.twin)));
 }
 
 QString titleOf(const Printing &s, const job::PieceAppraisal &piece, const job::BentBar &bent) {
-    return QString::fromStdString(s.nameOf(piece)) + ": " + nameOf(piece, bent);
+    return worded(s.nameOf(piece)) + ": " + nameOf(piece, bent);
 }
 
 /// A band to lay along the tube, in pieces as long as the page is wide, each glued on at the dashed line.
@@ -110,7 +111,7 @@ void printCollars(const Printing &s, const QString &title, double outside,
 
 void printBends(const Printing &s, const job::PieceAppraisal &piece) {
     if (piece.bent.empty() || !piece.assembly) return;
-    s.page.heading(JobSheet::tr("Bending: %1").arg(QString::fromStdString(s.nameOf(piece))));
+    s.page.heading(JobSheet::tr("Bending: %1").arg(worded(s.nameOf(piece))));
     const std::vector<double> shares{0.28, 0.16, 0.14, 0.14, 0.16, 0.12};
     s.page.row({JobSheet::tr("Bar"), JobSheet::tr("Mark from the end"), JobSheet::tr("Angle"),
                 JobSheet::tr("Set"), JobSheet::tr("Turn before"), JobSheet::tr("Pulls")},
@@ -119,7 +120,7 @@ void printBends(const Printing &s, const job::PieceAppraisal &piece) {
         const armor::BarPart *bar = barOf(piece, bent);
         if (!bar) continue;
         if (!bent.plan) {
-            s.page.row({nameOf(piece, bent), QString::fromStdString(bent.why)}, {0.28, 0.72});
+            s.page.row({nameOf(piece, bent), worded(bent.why)}, {0.28, 0.72});
             continue;
         }
         s.page.row({JobSheet::tr("%1, cut to %2, its %3 first")
@@ -153,7 +154,7 @@ bool printBendStrips(const Printing &s, const job::PieceAppraisal &piece) {
 void printJig(const Printing &s, const job::PieceAppraisal &piece) {
     if (!piece.jig || piece.jig->points.empty()) return;
     const workshop::JigPlan &jig = *piece.jig;
-    s.page.heading(JobSheet::tr("Jig on the floor: %1").arg(QString::fromStdString(s.nameOf(piece))));
+    s.page.heading(JobSheet::tr("Jig on the floor: %1").arg(worded(s.nameOf(piece))));
     {
         JigFloor floor(s.session);
         floor.show(jig, -1);
@@ -166,18 +167,17 @@ void printJig(const Printing &s, const job::PieceAppraisal &piece) {
                shares, true);
     for (std::size_t i = 0; i < jig.points.size(); ++i) {
         const workshop::JigPoint &p = jig.points[i];
-        s.page.row({QString::number(i + 1), QString::fromStdString(p.label), s.length(p.fromA),
-                    s.length(p.fromB), s.length(p.height), jigStandsThere(p, s.session->units())},
+        s.page.row({QString::number(i + 1), worded(p.label), s.length(p.fromA), s.length(p.fromB),
+                    s.length(p.height), jigStandsThere(p, s.session->units())},
                    shares);
     }
     if (!jig.checks.empty()) s.page.line(JobSheet::tr("The jig is true if these distances are:"), 9, true);
     for (const workshop::JigCheck &c : jig.checks)
         s.page.row({JobSheet::tr("%1 to %2").arg(c.one + 1).arg(c.other + 1),
-                    QString::fromStdString(jig.points[c.one].label + " – " + jig.points[c.other].label),
-                    s.length(c.distance), QStringLiteral("☐")},
+                    worded(jig.points[c.one].label + " – " + jig.points[c.other].label), s.length(c.distance),
+                    QStringLiteral("☐")},
                    {0.12, 0.58, 0.18, 0.12});
-    for (const measure::Phrase &step : jig.steps)
-        s.page.line("•  " + QString::fromStdString(step.in(s.session->units())));
+    for (const measure::Phrase &step : jig.steps) s.page.line("•  " + worded(step, s.session->units()));
 }
 
 }  // namespace hefty::app

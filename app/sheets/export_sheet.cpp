@@ -8,6 +8,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include "app/window/worded.h"
 #include "core/base/threads.h"
 
 namespace hefty::app {
@@ -123,7 +124,7 @@ void ExportSheet::stop() {
 }
 
 QString ExportSheet::told(const Result<handout::Handed> &handed) {
-    if (!handed) return QString::fromStdString(handed.error().sentence());
+    if (!handed) return worded(handed.error().sentence());
     QString out = tr("%1 files are written.").arg(handed->written.size());
     for (const handout::Handed::Left &l : handed->left)
         out += QStringLiteral("\n•  ") +

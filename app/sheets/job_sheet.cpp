@@ -13,6 +13,7 @@
 #include "app/views/plan_view.h"
 #include "app/views/structure_view.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 #include "core/base/constants.h"
 #include "core/exchange/cutting.h"
 #include "core/job/names.h"
@@ -35,19 +36,19 @@ void summary(const Printing &s) {
         const bool money = g.quantity == measure::Quantity::Money;
         const QString unit = money ? " " + QString::fromStdString(job.shop.currency) : QString();
         s.page.row(
-            {QString::fromStdString(g.name),
+            {worded(g.name),
              g.value ? s.print(*g.value, g.quantity) + unit + (g.broken() ? JobSheet::tr("  (!)") : QString())
                      : QStringLiteral("–"),
              std::isfinite(g.limit) ? (g.limitIsLeast ? "≥ " : "≤ ") + s.print(g.limit, g.quantity) + unit
-                                    : QString::fromStdString(g.aside),
-             QString::fromStdString(job::nameOf(job, *s.appraisal, g.governs))},
+                                    : worded(g.aside),
+             worded(job::nameOf(job, *s.appraisal, g.governs))},
             {0.3, 0.2, 0.2, 0.3});
     }
 }
 
 void picturesOf(const Printing &s, const job::PieceAppraisal &piece) {
     if (!piece.assembly) return;
-    const QString name = QString::fromStdString(s.nameOf(piece));
+    const QString name = worded(s.nameOf(piece));
     s.page.heading(JobSheet::tr("Pictures: %1").arg(name));
     s.session->choosePiece(QString::fromStdString(piece.id));
     const Eigen::AlignedBox3d box = piece.assembly->extent();
@@ -79,7 +80,7 @@ void findings(const Printing &s) {
     for (const job::Finding &f : s.appraisal->findings) {
         any |= f.severity != job::Severity::Note;
         s.page.line((f.severity == job::Severity::Note ? QStringLiteral("–  ") : QStringLiteral("☐  ")) +
-                    QString::fromStdString(f.sentence.in(s.session->units())));
+                    worded(f.sentence, s.session->units()));
     }
     if (!any) s.page.line(JobSheet::tr("Nothing breaks a limit of the house."));
 }
@@ -94,37 +95,36 @@ void checkRows(const Printing &s, const job::PieceAppraisal &piece, bool hard) {
         const QString state = c.utilization > 1 ? JobSheet::tr("fails")
                               : c.proved()      ? JobSheet::tr("holds")
                                                 : JobSheet::tr("not proved");
-        s.page.row({QString::number(c.utilization, 'f', 2), QString::fromStdString(c.title),
-                    QString::fromStdString(proof::dutyTitle(*piece.proof, c)), state},
+        s.page.row({QString::number(c.utilization, 'f', 2), worded(c.title),
+                    worded(proof::dutyTitle(*piece.proof, c)), state},
                    shares);
     }
 }
 
 void checks(const Printing &s, const job::PieceAppraisal &piece) {
     if (!piece.proof) return;
-    const QString name = QString::fromStdString(s.nameOf(piece));
+    const QString name = worded(s.nameOf(piece));
     s.page.heading(JobSheet::tr("Checks that use more than half: %1").arg(name));
     checkRows(s, piece, true);
     s.page.heading(JobSheet::tr("All other checks: %1").arg(name));
     checkRows(s, piece, false);
     if (!piece.proof->unproved.empty()) s.page.heading(JobSheet::tr("Not proved"));
     for (const proof::Unproved &u : piece.proof->unproved)
-        s.page.line(QString::fromStdString("–  " + u.what + ": " + u.why + "."));
+        s.page.line(worded("–  " + u.what + ": " + u.why + "."));
     if (!piece.proof->ladder.empty()) s.page.heading(JobSheet::tr("What gives first on its line"));
     for (std::size_t i = 0; i < std::min<std::size_t>(6, piece.proof->ladder.size()); ++i) {
         const proof::Rung &r = piece.proof->ladder[i];
-        s.page.row({s.print(r.letsGoAt, measure::Quantity::Force), QString::fromStdString(r.title),
-                    QString::fromStdString(r.where.empty() ? r.means : r.means + " Pulled " + r.where + ".")},
+        s.page.row({s.print(r.letsGoAt, measure::Quantity::Force), worded(r.title),
+                    worded(r.where.empty() ? r.means : r.means + " Pulled " + r.where + ".")},
                    {0.18, 0.36, 0.46});
     }
     s.page.heading(JobSheet::tr("Taken for granted"));
-    for (const std::string &a : piece.proof->idealization.assumptions)
-        s.page.line("–  " + QString::fromStdString(a));
+    for (const std::string &a : piece.proof->idealization.assumptions) s.page.line("–  " + worded(a));
 }
 
 void cuts(const Printing &s, const job::PieceAppraisal &piece) {
     if (!piece.fabrication) return;
-    s.page.heading(JobSheet::tr("Cut list: %1").arg(QString::fromStdString(s.nameOf(piece))));
+    s.page.heading(JobSheet::tr("Cut list: %1").arg(worded(s.nameOf(piece))));
     const std::vector<double> shares{0.2, 0.24, 0.24, 0.18, 0.14};
     s.page.row({JobSheet::tr("Part"), JobSheet::tr("From"), JobSheet::tr("Longest edge, or plate"),
                 JobSheet::tr("Saw, from square"), JobSheet::tr("Mass")},
@@ -138,10 +138,10 @@ void cuts(const Printing &s, const job::PieceAppraisal &piece) {
                                     .arg(degrees(c.miterTo), 0, 'f', 1),
                     s.print(c.mass, measure::Quantity::Mass)},
                    shares);
-        QString more = QString::fromStdString(c.note.in(s.session->units()));
+        QString more = worded(c.note, s.session->units());
         for (const armor::Hole &h : c.holes)
             more += QStringLiteral("%1%2 ⌀%3 at %4/%5")
-                        .arg(more.isEmpty() ? "" : "; ", QString::fromStdString(h.purpose),
+                        .arg(more.isEmpty() ? "" : "; ", worded(h.purpose),
                              s.print(h.diameter, measure::Quantity::DrilledLength),
                              s.print(h.at.x(), measure::Quantity::DrilledLength),
                              s.print(h.at.y(), measure::Quantity::DrilledLength));
@@ -158,8 +158,7 @@ void cuts(const Printing &s, const job::PieceAppraisal &piece) {
 
 void welding(const Printing &s, const job::PieceAppraisal &piece) {
     if (piece.seams.empty()) return;
-    s.page.heading(
-        JobSheet::tr("Welding, in the order of the work: %1").arg(QString::fromStdString(s.nameOf(piece))));
+    s.page.heading(JobSheet::tr("Welding, in the order of the work: %1").arg(worded(s.nameOf(piece))));
     const std::vector<double> shares{0.06, 0.4, 0.12, 0.14, 0.1, 0.1, 0.08};
     s.page.row({QString(), JobSheet::tr("Seam"), JobSheet::tr("Leg"), JobSheet::tr("Length"),
                 JobSheet::tr("Passes"), JobSheet::tr("Minutes"), JobSheet::tr("Done")},
@@ -167,16 +166,15 @@ void welding(const Printing &s, const job::PieceAppraisal &piece) {
     int step = 0;
     for (const workshop::SeamWork &w : piece.seams)
         s.page.row(
-            {QString::number(++step), QString::fromStdString(w.name),
-             s.print(w.leg, measure::Quantity::DrilledLength), s.length(w.length), QString::number(w.passes),
-             QString::number(w.minutes, 'f', 1),
+            {QString::number(++step), worded(w.name), s.print(w.leg, measure::Quantity::DrilledLength),
+             s.length(w.length), QString::number(w.passes), QString::number(w.minutes, 'f', 1),
              s.session->job().log.isWelded(piece.id, w.joint) ? QStringLiteral("☑") : QStringLiteral("☐")},
             shares);
 }
 
 void fitting(const Printing &s, const job::PieceAppraisal &piece) {
     if (piece.fit.empty()) return;
-    s.page.heading(JobSheet::tr("Fitting: %1").arg(QString::fromStdString(s.nameOf(piece))));
+    s.page.heading(JobSheet::tr("Fitting: %1").arg(worded(s.nameOf(piece))));
     const std::vector<double> shares{0.6, 0.2, 0.2};
     s.page.row({JobSheet::tr("What"), JobSheet::tr("Should read"), JobSheet::tr("Reads")}, shares, true);
     for (const workshop::FitItem &f : piece.fit) {
@@ -184,9 +182,7 @@ void fitting(const Printing &s, const job::PieceAppraisal &piece) {
         QString reads = r && r->value ? s.print(*r->value, f.quantity)
                         : r           ? QStringLiteral("☑")
                                       : QStringLiteral("☐");
-        s.page.row(
-            {QString::fromStdString(f.what), f.nominal ? s.print(*f.nominal, f.quantity) : QString(), reads},
-            shares);
+        s.page.row({worded(f.what), f.nominal ? s.print(*f.nominal, f.quantity) : QString(), reads}, shares);
     }
 }
 
@@ -200,7 +196,7 @@ void customer(const Printing &s) {
                          QDate::currentDate().toString(Qt::ISODate)));
     for (const job::PieceAppraisal &piece : s.appraisal->pieces) {
         if (!piece.assembly) continue;
-        s.page.heading(QString::fromStdString(s.nameOf(piece)));
+        s.page.heading(worded(s.nameOf(piece)));
         if (piece.fabrication)
             s.page.line(
                 JobSheet::tr("It weighs %1.").arg(s.print(piece.fabrication->mass, measure::Quantity::Mass)));
@@ -218,8 +214,7 @@ void customer(const Printing &s) {
         s.page.line(JobSheet::tr("What was looked at, each with the force that was counted on:"));
         for (const job::DutyPlace &d : piece.duties)
             if (d.force > 0)
-                s.page.line("–  " + QString::fromStdString(d.what) + ": " +
-                            s.print(d.force, measure::Quantity::Force));
+                s.page.line("–  " + worded(d.what) + ": " + s.print(d.force, measure::Quantity::Force));
         s.page.line(JobSheet::tr("Of its checks %1 hold, %2 do not, and %3 places could not be checked.")
                         .arg(proved)
                         .arg(broken)
@@ -333,8 +328,7 @@ void templates(const Printing &s) {
             for (const bool atTo : {false, true}) {
                 const auto line = exchange::templateOf(bar, atTo);
                 if (line.empty()) continue;
-                const QString what =
-                    QString::fromStdString(s.nameOf(piece) + ": " + piece.assembly->labelOf(bar.name));
+                const QString what = worded(s.nameOf(piece) + ": " + piece.assembly->labelOf(bar.name));
                 paintTemplate(
                     s, atTo ? JobSheet::tr("%1, its end").arg(what) : JobSheet::tr("%1, its start").arg(what),
                     line);

@@ -11,6 +11,7 @@
 #include <QVBoxLayout>
 
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -163,7 +164,7 @@ bool RecordModel::takeNumber(const QModelIndex &index, const RecordCell &c, cons
     };
     const auto read = measure::readQuantity(text.toStdString(), c.quantity, m_session->units());
     if (!read) {
-        emit refused(QString::fromStdString(read.error().sentence()));
+        emit refused(worded(read.error().sentence()));
         return false;
     }
     if (!(read->value >= c.least && read->value <= c.most)) {

@@ -6,6 +6,7 @@
 
 #include "app/views/drawing_marks.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 
@@ -16,7 +17,7 @@ CutPartView::CutPartView(Session *session, QWidget *parent) : QWidget(parent), m
 }
 
 QString CutPartView::said(const measure::Phrase &phrase) const {
-    return QString::fromStdString(phrase.in(m_session->units()));
+    return worded(phrase, m_session->units());
 }
 
 void CutPartView::show(const std::string &part) {
@@ -28,7 +29,7 @@ void CutPartView::show(const std::string &part) {
         for (const job::BentBar &b : piece->bent)
             if ((b.part == part || b.twin == part) && b.plan) plan = &*b.plan;
         m_drawing = exchange::cutDrawing(*piece->assembly, part, plan);
-        m_name = QString::fromStdString(piece->assembly->labelOf(part));
+        m_name = worded(piece->assembly->labelOf(part));
     }
     QStringList steps;
     if (m_drawing)

@@ -13,6 +13,7 @@
 
 #include "app/views/drawing_marks.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 
@@ -84,10 +85,9 @@ void StructureView::drawHinges(QPainter &p, const QRectF &box, const proof::Proo
             measure::printQuantity(n, measure::Quantity::Force, m_session->units()));
     };
     // The box above cuts a long name off.
-    QStringList lines{
-        QString::fromStdString(c->title),
-        (c->folds ? tr("Folds at %1; hinges in their order:") : tr("Bends on at %1; hinges in their order:"))
-            .arg(force(c->load))};
+    QStringList lines{worded(c->title), (c->folds ? tr("Folds at %1; hinges in their order:")
+                                                  : tr("Bends on at %1; hinges in their order:"))
+                                            .arg(force(c->load))};
     // The first ones tell the story; they stand on top of those that follow.
     constexpr std::size_t most = 8;
     const std::size_t shown = std::min(most, c->hinges.size());
@@ -241,8 +241,7 @@ void StructureView::drawDetail(QPainter &p, const QRectF &box, const proof::Proo
     QRectF free = box.adjusted(10, 6, -10, 0);
     // The box above cuts a long duty off.
     if (m_case >= 0 && m_case < static_cast<int>(proof.duties.cases.size())) {
-        const QString duty =
-            QString::fromStdString(proof.duties.cases[static_cast<std::size_t>(m_case)].title);
+        const QString duty = worded(proof.duties.cases[static_cast<std::size_t>(m_case)].title);
         p.setFont(textFont(10.5));
         p.setPen(colors().ink);
         QRectF taken;

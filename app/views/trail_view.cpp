@@ -9,6 +9,7 @@
 
 #include "app/views/drawing_marks.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 #include "core/base/constants.h"
 
 namespace hefty::app {
@@ -163,7 +164,7 @@ void TrailView::drawWheels(QPainter &p) const {
 
 QString strikeName(const rig::Vehicle &vehicle, const std::string &id) {
     for (const rig::OutlinePoint &p : vehicle.outline)
-        if (p.id == id) return QString::fromStdString(p.name);
+        if (p.id == id) return worded(p.name);
     return QString::fromStdString(id);
 }
 

@@ -7,6 +7,7 @@
 #include "app/stops/measure/walk_page.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/worded.h"
 
 /// The marks of the walk in its pictures, and the handles of the one that is chosen.
 namespace hefty::app {
@@ -26,7 +27,7 @@ std::array<int, 2> axesOf(ViewSide side) {
 void moveMark(Session *session, const WalkEntry &e, int axis, bool low, bool high, double value,
               int gesture) {
     session->edit(
-        WalkPage::tr("Place %1").arg(QString::fromStdString(e.mark.name)),
+        WalkPage::tr("Place %1").arg(worded(e.mark.name)),
         [&](job::Job &job) {
             // Other coordinates are those of now, not of when the handle was made.
             Vec3 from = e.low, to = e.high;
@@ -53,7 +54,7 @@ std::vector<DragTarget> WalkPage::pointTargets(const WalkEntry &e, ViewSide side
         DragTarget t;
         t.id = QString::fromStdString(e.mark.id) + "." +
                QLatin1String(axisNames[static_cast<std::size_t>(axis)]);
-        t.name = QString::fromStdString(e.mark.name);
+        t.name = worded(e.mark.name);
         t.value = e.low[axis];
         t.direction = Vec3::Zero();
         t.direction[axis] = 1;
@@ -87,7 +88,7 @@ std::vector<DragTarget> WalkPage::boxTargets(const WalkEntry &e, ViewSide side) 
                        .arg(QString::fromStdString(e.mark.id),
                             QLatin1String(axisNames[static_cast<std::size_t>(axis)]),
                             high ? QStringLiteral("to") : QStringLiteral("from"));
-            t.name = QString::fromStdString(e.mark.name);
+            t.name = worded(e.mark.name);
             t.value = (high ? e.high : e.low)[axis];
             t.direction = Vec3::Zero();
             t.direction[axis] = 1;

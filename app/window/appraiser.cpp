@@ -1,5 +1,7 @@
 #include "app/window/appraiser.h"
 
+#include <utility>
+
 #include <QMetaType>
 #include <QThreadPool>
 
@@ -38,7 +40,7 @@ void Appraiser::request(std::shared_ptr<const job::Job> job) {
     {
         const std::lock_guard lock(m_mutex);
         m_wanted = std::move(job);
-        m_close = nullptr;
+        m_close = {};
         m_current.request_stop();
         m_currentClose.request_stop();
     }
@@ -76,10 +78,10 @@ void Appraiser::work(const std::stop_token &quit) {
         job::settle(*full, *job, *m_stock, stop);
         if (stop.stop_requested()) continue;
         m_plain = full;  // what is known of the torch's reach serves the next answers
-        emit answered({job, std::move(full)});
+        emit answered({job, full});
         {
             const std::lock_guard lock(m_mutex);
-            if (!m_wanted) m_close = std::move(job);
+            if (!m_wanted) m_close = {std::move(job), std::move(full)};
         }
         m_wake.notify_all();
     }
@@ -88,30 +90,41 @@ void Appraiser::work(const std::stop_token &quit) {
 void Appraiser::lookClosely(const std::stop_token &quit) {
     giveWay(10);
     while (!quit.stop_requested()) {
-        std::shared_ptr<const job::Job> job;
+        Answer settled;
         std::stop_token stop;
         {
             std::unique_lock lock(m_mutex);
-            if (!m_wake.wait(lock, quit, [this] { return m_close != nullptr; })) return;
-            job = std::move(m_close);
-            m_close = nullptr;
+            if (!m_wake.wait(lock, quit, [this] { return m_close.job != nullptr; })) return;
+            settled = std::exchange(m_close, {});
             m_currentClose = std::stop_source();
             stop = m_currentClose.get_token();
         }
-        answerClosely(job, stop);
+        answerClosely(settled, stop);
     }
 }
 
-void Appraiser::answerClosely(const std::shared_ptr<const job::Job> &job, const std::stop_token &stop) {
-    const auto shells = shared(job::appraise(*job, *m_stock, stop, proof::Detail::Shells, m_shells.get()));
-    if (!stop.stop_requested()) job::settle(*shells, *job, *m_stock, stop);
+/// Both sizes of shells are shown as soon as they are proved; remedies, which take longest, come after.
+void Appraiser::answerClosely(const Answer &settled, const std::stop_token &stop) {
+    const job::Job &job = *settled.job;
+    const auto look = [&](proof::Detail detail, std::shared_ptr<const job::Appraisal> &last) {
+        auto closer = shared(job::appraise(job, *m_stock, stop, detail, last.get()));
+        if (stop.stop_requested()) return closer;
+        job::addFit(*closer, job, stop);
+        job::takeSettled(*closer, job, *settled.appraisal);
+        last = closer;
+        emit answered({settled.job, closer});
+        return closer;
+    };
+    const auto shells = look(proof::Detail::Shells, m_shells);
     if (stop.stop_requested()) return;
-    m_shells = shells;
-    emit answered({job, shells});
-    auto halved = shared(job::halve(*shells, *job, *m_stock, stop, m_halved.get()));
+    const auto halved = look(proof::Detail::Halved, m_halved);
     if (stop.stop_requested()) return;
-    m_halved = halved;
-    emit answered({job, std::move(halved)});
+    auto remedied = shared(*shells);
+    job::addCloseRemedies(*remedied, job, *m_stock, stop);
+    if (stop.stop_requested()) return;
+    auto full = shared(*halved);
+    job::addCloseRemedies(*full, *remedied, job, *m_stock, stop);
+    if (!stop.stop_requested()) emit answered({settled.job, std::move(full)});
 }
 
 }  // namespace hefty::app

@@ -34,7 +34,7 @@ class Appraiser : public QObject {
   private:
     void work(const std::stop_token &quit);
     void lookClosely(const std::stop_token &quit);
-    void answerClosely(const std::shared_ptr<const job::Job> &job, const std::stop_token &stop);
+    void answerClosely(const Answer &settled, const std::stop_token &stop);
     bool rests(const std::stop_token &quit);
     /// How long the hand has to rest before remedies are looked for.
     static constexpr std::chrono::milliseconds restTime{60};
@@ -43,7 +43,7 @@ class Appraiser : public QObject {
     std::mutex m_mutex;
     std::condition_variable_any m_wake;
     std::shared_ptr<const job::Job> m_wanted;
-    std::shared_ptr<const job::Job> m_close;  ///< waits for a closer look
+    Answer m_close;  ///< waits for a closer look
     /// The last answers of each kind: what has not changed since is taken over.
     std::shared_ptr<const job::Appraisal> m_plain, m_shells, m_halved;
     std::stop_source m_current, m_currentClose;

@@ -1,4 +1,5 @@
 #include "app/window/asking.h"
+#include "app/window/worded.h"
 
 #include <QObject>
 
@@ -30,10 +31,10 @@ QString fileNameFor(QString text) {
 }
 
 QString problemText(const Problem &problem) {
-    QString text = QString::fromStdString(problem.message);
+    QString text = worded(problem.message);
     if (!problem.where.empty())
         text += QObject::tr("\n\nWhere: %1").arg(QString::fromStdString(problem.where));
-    if (!problem.remedy.empty()) text += "\n\n" + QString::fromStdString(problem.remedy);
+    if (!problem.remedy.empty()) text += "\n\n" + worded(problem.remedy);
     return text;
 }
 

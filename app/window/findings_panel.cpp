@@ -10,6 +10,7 @@
 #include <QVBoxLayout>
 
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -144,7 +145,7 @@ QString FindingsPanel::wordsOf(const job::Finding &f) const {
                   severityWord(f.severity) + (f.working ? "w" : "") + (waitsForRemedies(f) ? "r" : "");
     for (const job::Remedy &r : f.remedies)
         out += QStringLiteral("\n%1 %2 %3 %4 %5 %6 %7")
-                   .arg(QString::fromStdString(r.label.in(m_shownUnits)))
+                   .arg(worded(r.label, m_shownUnits))
                    .arg(r.before)
                    .arg(r.after)
                    .arg(r.massChange)
@@ -161,7 +162,7 @@ QWidget *FindingsPanel::card(const job::Finding &finding) {
     auto *layout = new QVBoxLayout(frame);
     layout->setContentsMargins(12, 6, 8, 8);
     layout->setSpacing(6);
-    auto *sentence = new QLabel(QString::fromStdString(finding.sentence.in(m_session->units())), frame);
+    auto *sentence = new QLabel(worded(finding.sentence, m_session->units()), frame);
     sentence->setWordWrap(true);
     sentence->setFont(textFont(11));
     layout->addWidget(sentence);
@@ -194,7 +195,7 @@ QWidget *FindingsPanel::remedyButton(const job::Finding &finding, const job::Rem
     const auto print = [&](double v) {
         return QString::fromStdString(measure::printQuantity(v, finding.quantity, units));
     };
-    const QString label = QString::fromStdString(r.label.in(units));
+    const QString label = worded(r.label, units);
     const QString effect =
         QStringLiteral("%1 → %2, %3, %4")
             .arg(print(r.before), print(r.after), signedText(r.massChange, measure::Quantity::Mass, units),

@@ -7,6 +7,7 @@
 #include <QPainter>
 
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 #include "core/base/constants.h"
 #include "core/job/names.h"
 
@@ -43,10 +44,10 @@ void GaugeButton::refresh() {
     m_change.clear();
     m_broken = false;
     if (g) {
-        m_name = QString::fromStdString(g->name);
+        m_name = worded(g->name);
         m_broken = g->broken();
         if (g->value) m_value = printed(*g->value, *g, *m_session);
-        m_limit = !std::isfinite(g->limit) ? QString::fromStdString(g->aside)
+        m_limit = !std::isfinite(g->limit) ? worded(g->aside)
                                            : (g->limitIsLeast ? QStringLiteral("≥ ") : QStringLiteral("≤ ")) +
                                                  printed(g->limit, *g, *m_session);
         const auto pinned = m_session->pinned();
@@ -64,7 +65,7 @@ void GaugeButton::refresh() {
     }
     setToolTip(g && !g->governs.empty()
                    ? tr("Governed by %1. Click for the working.")
-                         .arg(QString::fromStdString(job::nameOf(m_session->job(), *appraisal, g->governs)))
+                         .arg(worded(job::nameOf(m_session->job(), *appraisal, g->governs)))
                    : tr("Click for the working."));
     if (shown == std::tuple(m_working, m_value, m_limit, m_change, m_broken)) return;
     setText(QStringLiteral("%1 %2").arg(m_name, m_value));

@@ -9,6 +9,7 @@
 #include <QVBoxLayout>
 
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 #include "core/base/places.h"
 #include "core/job/job.h"
 
@@ -78,9 +79,9 @@ DemoList::DemoList(QWidget *parent) : QDialog(parent) {
         const QString name = job ? QString::fromStdString(job->name) : f.fileName();
         QStringList pieces;
         if (job)
-            for (const armor::Piece &p : job->pieces) pieces << QString::fromStdString(p.name);
+            for (const armor::Piece &p : job->pieces) pieces << worded(p.name);
         auto *item = new QListWidgetItem(
-            QStringLiteral("%1\n%2").arg(name, !job ? QString::fromStdString(job.error().sentence())
+            QStringLiteral("%1\n%2").arg(name, !job               ? worded(job.error().sentence())
                                                : pieces.isEmpty() ? tr("measured, nothing laid out yet")
                                                                   : pieces.join(", ")),
             list);

@@ -8,6 +8,8 @@
 #include <QSettings>
 #include <QTranslator>
 
+#include "app/window/worded.h"
+
 // Of a library that is linked in: its resources are asked for by name, from outside of any namespace.
 static void initTranslations() {
     Q_INIT_RESOURCE(translations);
@@ -45,12 +47,14 @@ void setLanguage(const QString &code) {
     if (translator()) QCoreApplication::removeTranslator(translator().get());
     translator().reset();
     spoken() = "en";
+    openPhrases("en");
     if (!languages().contains(code)) return;
     auto fresh = std::make_unique<QTranslator>();
     if (!fresh->load(QStringLiteral(":/translations/hefty-girder_%1.qm").arg(code))) return;
     translator() = std::move(fresh);
     QCoreApplication::installTranslator(translator().get());
     spoken() = code;
+    openPhrases(code);
 }
 
 QString language() {

@@ -4,8 +4,8 @@
 
 namespace hefty::app {
 
-/// Languages of the interface beside English, as codes: "de". What the core says of a piece is in English in
-/// all of them.
+/// Languages of the interface beside English, as codes: "de". What the core says is said by phrase books
+/// (app/window/worded.h).
 [[nodiscard]] QStringList languages();
 /// The name of a language in itself: "Deutsch".
 [[nodiscard]] QString languageName(const QString &code);

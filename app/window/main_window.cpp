@@ -40,6 +40,7 @@
 #include "app/window/tour.h"
 #include "app/window/traveler.h"
 #include "app/window/welcome.h"
+#include "app/window/worded.h"
 #include "core/base/places.h"
 
 namespace hefty::app {
@@ -382,8 +383,7 @@ bool MainWindow::openPath(const QString &path) {
 }
 
 void MainWindow::openWorking(const working::Working &working) {
-    if (working.empty())
-        return asking.tell(this, QString::fromStdString(working.title), tr("There is no number here yet."));
+    if (working.empty()) return asking.tell(this, worded(working.title), tr("There is no number here yet."));
     auto *sheet = new WorkingSheet(working, this);
     sheet->setAttribute(Qt::WA_DeleteOnClose);
     sheet->show();

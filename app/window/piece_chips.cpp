@@ -1,4 +1,5 @@
 #include "app/window/piece_chips.h"
+#include "app/window/worded.h"
 
 #include <algorithm>
 
@@ -25,7 +26,7 @@ PieceChips::PieceChips(Session *session, QWidget *parent) : QWidget(parent), m_s
 int PieceChips::longestName() const {
     std::vector<int> widths;
     for (const armor::Piece &p : m_session->job().pieces)
-        widths.push_back(fontMetrics().horizontalAdvance(QString::fromStdString(p.name)) + 4);
+        widths.push_back(fontMetrics().horizontalAdvance(worded(p.name)) + 4);
     std::sort(widths.begin(), widths.end());
     int room = 400;
     for (std::size_t i = 0; i < widths.size(); ++i) {
@@ -58,7 +59,7 @@ void PieceChips::refresh() {
             std::count_if(appraisal->findings.begin(), appraisal->findings.end(), [&](const job::Finding &f) {
                 return f.piece == pieces[i].id && f.severity != job::Severity::Note;
             });
-        const QString name = QString::fromStdString(pieces[i].name);
+        const QString name = worded(pieces[i].name);
         chip->setObjectName(QStringLiteral("chip.%1").arg(QString::fromStdString(pieces[i].id)));
         chip->setProperty("piece", QString::fromStdString(pieces[i].id));
         chip->setText(

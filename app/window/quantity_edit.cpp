@@ -4,6 +4,7 @@
 #include <QToolTip>
 
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 
@@ -58,11 +59,11 @@ void QuantityEdit::take() {
     setProperty("wrong", !read);
     style()->polish(this);
     if (!read) {
-        setToolTip(QString::fromStdString(read.error().sentence()));
+        setToolTip(worded(read.error().sentence()));
         QToolTip::showText(mapToGlobal(QPoint(0, height())), toolTip(), this);
         return;
     }
-    setToolTip(QString::fromStdString(read->understood));
+    setToolTip(worded(read->understood));
     setModified(false);
     if (m_known && std::abs(read->value - m_value) < 1e-9) return showValue();
     emit valueTyped(read->value);

@@ -7,6 +7,7 @@
 #include <QFileInfo>
 #include <QUndoCommand>
 
+#include "app/window/worded.h"
 #include "core/job/file_angles.h"
 
 namespace hefty::app {
@@ -104,7 +105,7 @@ void Session::addPiece(const armor::Pattern &pattern) {
 void Session::addPiece(const armor::Piece &like) {
     armor::Piece piece = job::newPiece(*m_job, like);
     const QString id = QString::fromStdString(piece.id);
-    edit(tr("Add %1").arg(QString::fromStdString(piece.name).toLower()),
+    edit(tr("Add %1").arg(midSentence(piece.name)),
          [&](job::Job &job) { job.pieces.push_back(std::move(piece)); });
     choosePiece(id);
 }
@@ -112,7 +113,7 @@ void Session::addPiece(const armor::Piece &like) {
 void Session::removePiece() {
     if (!piece()) return;
     const std::string id = piece()->id;
-    edit(tr("Remove %1").arg(QString::fromStdString(piece()->name).toLower()), [&](job::Job &job) {
+    edit(tr("Remove %1").arg(midSentence(piece()->name)), [&](job::Job &job) {
         std::erase_if(job.pieces, [&](const armor::Piece &p) { return p.id == id; });
     });
     m_piece.clear();
@@ -149,13 +150,12 @@ void Session::setSetting(const QString &settingId, const armor::SettingValue &va
     const armor::SettingDescriptor *d = pattern ? pattern->setting(id) : nullptr;
     if (!d) return;
     editPiece(
-        tr("Set %1").arg(QString::fromStdString(d->name).toLower()),
+        tr("Set %1").arg(midSentence(d->name)),
         [&](armor::Piece &piece) { piece.settings[id] = job::asKept(*d, value); }, gesture);
 }
 
 void Session::takeRemedy(const job::Remedy &remedy) {
-    edit(tr("Take remedy: %1").arg(QString::fromStdString(remedy.label.in(m_units))),
-         job::apply(*m_job, remedy.edit));
+    edit(tr("Take remedy: %1").arg(worded(remedy.label, m_units)), job::apply(*m_job, remedy.edit));
 }
 
 void Session::takeSizing(const job::Sizing &sizing, const QString &goal) {

@@ -216,8 +216,11 @@ Solid solidOf(const BarPart &tube) {
     const auto offset = [&](int k, double shrinkY, double shrinkZ, bool atEnd) -> Vec3 {
         const double sy = (k == 1 || k == 2) ? 1 : -1;
         const double sz = k >= 2 ? 1 : -1;
-        const double lift = sz < 0 && atEnd ? tube.taper : 0;
-        return a.y * (sy * (y - shrinkY)) + a.z * (sz * (z - shrinkZ) + lift);
+        const Vec3 square = a.y * (sy * (y - shrinkY)) + a.z * (sz * (z - shrinkZ));
+        if (sz > 0 || tube.taper == 0) return square;
+        if (atEnd) return square + a.z * tube.taper;
+        const double station = (endCorner(tube.from, a.x, tube.cutFrom, square) - tube.from).dot(a.x);
+        return square + a.z * (tube.section.height - tube.heightAt(station));
     };
     const auto corner = [&](int k, bool atEnd, double shrinkY, double shrinkZ) {
         return endCorner(atEnd ? tube.to : tube.from, a.x, atEnd ? tube.cutTo : tube.cutFrom,
@@ -231,7 +234,8 @@ Solid solidOf(const BarPart &tube) {
         Solid::Face face = faceOf(
             {corner(k, true, 0, 0), corner(l, true, 0, 0), corner(l, false, 0, 0), corner(k, false, 0, 0)},
             r > 0);
-        const double sy = level ? r : 0, sz = level ? 0 : r;
+        const bool isCut = side == 0 && tube.taper > 0;  // between the edges of the side walls
+        const double sy = level && !isCut ? r : 0, sz = level ? 0 : r;
         face.flat = {corner(k, true, sy, sz), corner(l, true, sy, sz), corner(l, false, sy, sz),
                      corner(k, false, sy, sz)};
         // Outward: bottom face must look down, and so on.

@@ -67,6 +67,19 @@ std::vector<Contact> between(const BarPart &a, const Solid &solidA, const BarPar
     return out;
 }
 
+/// A lengthwise cut takes a bar's lower wall away: at the cut's end there is nothing of it to weld to.
+void dropCutWall(const BarPart &bar, std::vector<Contact> &contacts) {
+    if (!(bar.taper > 0)) return;
+    const Axes a = bar.axes();
+    const auto isThere = [&, low = bar.taper - bar.section.height / 2](const Vec3 &at) {
+        constexpr double near = 0.01;  // mm
+        const Vec3 local = a.toLocal(at);
+        return std::abs(local.x() - bar.length()) < near && std::abs(local.z() - low) < near;
+    };
+    for (Contact &c : contacts)
+        std::erase_if(c.lines, [&](const WeldLine &l) { return isThere(l.from) && isThere(l.to); });
+}
+
 /// A panel is closed along its edges, a cover too: where it lies flush there is a corner seam.
 bool isClosed(const SheetPart &sheet) {
     return sheet.strips.empty() || sheet.made.role == Role::Skin;
@@ -100,6 +113,7 @@ void roundCorners(const BarPart &bar, std::vector<Contact> &contacts) {
 std::vector<Contact> between(const BarPart &bar, const Solid &barSolid, const SheetPart &sheet,
                              const Solid &sheetSolid) {
     std::vector<Contact> out = touching(sheetSolid, barSolid, isClosed(sheet));
+    dropCutWall(bar, out);
     roundCorners(bar, out);
     append(out, passingThrough(sheet, bar));
     append(out, endsOn(bar, sheet));

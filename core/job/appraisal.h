@@ -216,10 +216,17 @@ void replanWelding(Appraisal &appraisal, const Job &job, const Appraisal *before
 /// All that is worked out while the hand rests: fit, standings, remedies, the order of welding.
 void settle(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop = {});
 
-/// Looks once more with shells of half the size at what has been appraised with shells and settled; what does
-/// not hang on the mesh is taken over, remedies among it.
-[[nodiscard]] Appraisal halve(const Appraisal &shells, const Job &job, const stock::Stock &stock,
-                              std::stop_token stop = {}, const Appraisal *before = nullptr);
+/// Takes over what does not hang on the mesh from an answer to the same job that was looked at less closely
+/// and is settled: variants, gains, the plan of welding. Its remedies stand until those of the closer look
+/// are found (addCloseRemedies).
+void takeSettled(Appraisal &closer, const Job &job, const Appraisal &settled);
+
+/// Remedies as shells tell them, in place of those that were taken over.
+void addCloseRemedies(Appraisal &shells, const Job &job, const stock::Stock &stock,
+                      std::stop_token stop = {});
+/// The same with shells of half the size: remedies of the same findings are those of `shells`.
+void addCloseRemedies(Appraisal &halved, const Appraisal &shells, const Job &job, const stock::Stock &stock,
+                      std::stop_token stop = {});
 
 /// Adds remedies to the findings that are to be fixed, each appraised on a copy of the job. Where plates are
 /// shells, a value that looks like a cure with strips is appraised with shells before it is called one.

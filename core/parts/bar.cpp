@@ -219,8 +219,17 @@ double BarPart::cutLength() const {
     return longest;
 }
 
+double BarPart::taperStart() const {
+    if (cutFrom.squaredNorm() == 0) return 0;
+    const Axes a = axes();
+    return -std::abs(a.y.dot(cutFrom) / a.x.dot(cutFrom)) * section.width / 2;
+}
+
 double BarPart::heightAt(double station) const {
-    return section.height - taper * std::clamp(station / length(), 0.0, 1.0);
+    if (taper == 0) return section.height;
+    const double start = taperStart();
+    const double on = std::clamp((station - start) / (length() - start), 0.0, 1.0);
+    return section.height - taperFrom - (taper - taperFrom) * on;
 }
 
 BarPart BarPart::straightPiece(const Span &span) const {

@@ -61,7 +61,9 @@ struct BarPart {
     Vec3 from = Vec3::Zero(), to = Vec3::Zero();  ///< on its center line, to the planes of the end cuts
     Vec3 up = Vec3::UnitZ();
     Vec3 cutFrom = Vec3::Zero(), cutTo = Vec3::Zero();  ///< normals of the end cuts; zero = square
-    double taper = 0;  ///< rise of the underside at `to` (a lengthwise cut), mm
+    /// A lengthwise cut that takes the underside away: its height above the underside where it begins
+    /// (taperStart()) and at `to`, mm. No taper: not cut.
+    double taperFrom = 0, taper = 0;
     std::vector<TubeOpening> openings;
     std::vector<Hole> holes;
     std::vector<PathPoint> bends;  ///< corners of the center line between its ends
@@ -83,6 +85,8 @@ struct BarPart {
     [[nodiscard]] double miterTo() const;
     /// Longest edge of the cut piece: what has to come out of the bar.
     [[nodiscard]] double cutLength() const;
+    /// Station where a lengthwise cut begins: that of the longest edge, before 0 where the start is mitered.
+    [[nodiscard]] double taperStart() const;
     /// Height left at a station when tapered.
     [[nodiscard]] double heightAt(double station) const;
     /// One straight span of it as a bar by itself, without trims.

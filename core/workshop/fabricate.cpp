@@ -54,7 +54,10 @@ CutItem cutOf(const armor::Assembly &a, const armor::BarPart &t) {
     c.holes = t.holes;
     c.mass = barMass(a, t);
     if (t.taper > 0)
-        c.note = {"Underside cut off on a slope: 0 at the miter to {0} at the tip.", {{t.taper}}};
+        c.note = {
+            "Underside cut off on a slope: {0} at the miter to {1} at the tip; the closing plate lies on the "
+            "edges, flush with what was cut away.",
+            {{t.taperFrom}, {t.taper}}};
     for (const armor::TubeOpening &o : t.openings)
         c.note = c.note.then(
             {fmt::format("Opening for the {}: {{0}} x {{1}}, middle {{2}} from the end, {{3}} {} the "

@@ -371,10 +371,10 @@ class TestBench : public QObject {
         QCOMPARE(table->model()->index(rowOf("beam.left"), 0).data().toString(),
                  QStringLiteral("left end of the beam"));
         table->selectRow(rowOf("beam.left"));
-        QVERIFY2(note->text().contains("60 mm at the tip"), qPrintable(note->text()));
+        QVERIFY2(note->text().contains("68 mm at the tip"), qPrintable(note->text()));
         demo.find<QAction>("units")->trigger();
         table->selectRow(rowOf("beam.left"));
-        QVERIFY2(note->text().contains("2-3/8\" at the tip"), qPrintable(note->text()));
+        QVERIFY2(note->text().contains("2-11/16\" at the tip"), qPrintable(note->text()));
     }
     /// The job sheet follows the units, and its pictures carry their labels.
     void jobSheetHasItsPictures() {

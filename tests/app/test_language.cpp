@@ -1,13 +1,20 @@
 #include "tests/app/app_test.h"
 
+#include <QDirIterator>
+#include <QJsonDocument>
+#include <QJsonObject>
 #include <QProcess>
 #include <QRegularExpression>
 #include <QTemporaryDir>
 #include <QXmlStreamReader>
 
 #include "app/window/language.h"
+#include "app/window/phrase_book.h"
 #include "app/window/traveler.h"
+#include "app/window/worded.h"
+#include "tests/core/demo.h"
 
+using namespace hefty;
 using namespace hefty::app;
 using namespace hefty::testing;
 
@@ -22,6 +29,41 @@ QStringList placeholders(const QString &text) {
     static const QRegularExpression form("%(\\d|n)");
     for (auto it = form.globalMatch(text); it.hasNext();) out << it.next().captured();
     out.sort();
+    return out;
+}
+
+/// What a sentence of the core is without what is put into it: spaces stand for that.
+QString bare(QString text) {
+    return text.replace("{}", " ").simplified();
+}
+
+/// The sentences and names in the sources of the core, bare: texts with a space in them, and words that begin
+/// with a capital letter.
+QStringList coreTexts() {
+    static const QRegularExpression directive("(?m)^\\s*#.*$"),
+        token("//[^\n]*|\"(?:[^\"\\\\\\n]|\\\\.)*\"(?:\\s*\"(?:[^\"\\\\\\n]|\\\\.)*\")*"),
+        one("\"((?:[^\"\\\\\\n]|\\\\.)*)\""), value("\\{\\{[^{}]*\\}\\}|\\{[^{}]*\\}"), word("^[A-Z][a-z]+$"),
+        none(
+            "[<>]|\\\\b|\\\\d|\\)\\?|\\)\\*|stroke|test succeeded|HG1|core/|"
+            "SELECT|INSERT|CREATE TABLE|UPDATE|PRAGMA|DELETE FROM");
+    QStringList out;
+    QDirIterator files(QString(HEFTY_SOURCE_DIR) + "/core", {"*.cpp", "*.h"}, QDir::Files,
+                       QDirIterator::Subdirectories);
+    while (files.hasNext()) {
+        QFile file(files.next());
+        if (file.fileName().contains("/core/store/") || !file.open(QIODevice::ReadOnly)) continue;
+        const QString code = QString::fromUtf8(file.readAll()).remove(directive);
+        for (auto it = token.globalMatch(code); it.hasNext();) {
+            const QString found = it.next().captured();
+            if (found.startsWith("//")) continue;
+            QString whole;
+            for (auto part = one.globalMatch(found); part.hasNext();) whole += part.next().captured(1);
+            if (none.match(whole).hasMatch()) continue;
+            whole = whole.replace("\\\"", "\"").replace("\\n", "\n").replace(value, "{}").trimmed();
+            if (bare(whole).count(QRegularExpression("[A-Za-z]")) < 3) continue;
+            if (whole.contains(' ') || word.match(whole).hasMatch()) out << bare(whole);
+        }
+    }
     return out;
 }
 
@@ -73,6 +115,93 @@ class TestLanguage : public QObject {
         const QString out = lupdate.readAll();
         QVERIFY2(out.contains("(0 new and"), qPrintable(out));
         QVERIFY2(!out.contains("obsolete") && !out.contains("lacks Q_OBJECT"), qPrintable(out));
+    }
+    void phrases() {
+        const PhraseBook book({{"beam", "Träger"},
+                               {"left bracket", "linker Halter"},
+                               {"Weld {} to {}", "Naht {} an {}"},
+                               {"{}: {} of what it may carry.", "{}: {} dessen, was es tragen darf."},
+                               {"{} on the wall of {}", "an der Wand von {1}: {0}"},
+                               {"Make it longer.", "Mach es länger."}});
+        const auto said = [&](const char *text) { return book.say(text); };
+        QCOMPARE(said("Weld left bracket to beam: 1.06 of what it may carry."),
+                 QString("Naht linker Halter an Träger: 1.06 dessen, was es tragen darf."));
+        QCOMPARE(said("left bracket on the wall of beam"), QString("an der Wand von Träger: linker Halter"));
+        QCOMPARE(said("Beam"), QString("Träger"));
+        // What is not known stays; what follows it is said all the same.
+        QCOMPARE(said("Nobody knows this. Make it longer."), QString("Nobody knows this. Mach es länger."));
+        for (const char *same : {"", "12.5 mm", "Nobody knows this.", "{}", ": "})
+            QCOMPARE(said(same), QString(same));
+        QVERIFY(PhraseBook().isEmpty());
+    }
+    /// Every sentence and name in the sources of the core stands in the phrase book, with a place for every
+    /// value; and the book has none that the core does not say.
+    void coreComplete() {
+        QFile file(QString(HEFTY_SOURCE_DIR) + "/resources/translations/core_de.json");
+        QVERIFY(file.open(QIODevice::ReadOnly));
+        const QJsonObject book = QJsonDocument::fromJson(file.readAll()).object();
+        QSet<QString> known;
+        for (auto it = book.begin(); it != book.end(); ++it) {
+            known << bare(it.key());
+            QCOMPARE(it.value().toString().count('{'), it.key().count("{}"));
+            QVERIFY2(!it.value().toString().trimmed().isEmpty(), qPrintable(it.key()));
+        }
+        QStringList missing;
+        const QStringList texts = coreTexts();
+        QVERIFY(texts.size() > 3500);
+        for (const QString &t : texts)
+            if (!known.contains(t)) missing << t;
+        missing.removeDuplicates();
+        QVERIFY2(missing.isEmpty(), qPrintable(missing.join("\n")));
+    }
+    /// What the demo jobs are told in German: next to no word of English is left in it.
+    void coreSpoken() {
+        setLanguage("de");
+        static const QRegularExpression english(
+            "\\b(the|of|and|with|what|its|from|is|are|not|to|by|than)\\b");
+        int told = 0, left = 0;
+        QStringList examples;
+        const auto look = [&](const std::string &text) {
+            ++told;
+            const QString german = worded(text);
+            if (!english.match(german).hasMatch()) return;
+            ++left;
+            examples << QString::fromStdString(text) + " | " + german;
+        };
+        for (const char *name :
+             {"marten-full-set", "heron-wheel-mount", "heron-winch-front", "marten-wheel-carrier",
+              "dunnock-small-winch", "plover-kit-front", "marten-step-tubes", "vole-upright"}) {
+            const auto job = job::loadJob(demoFolder() + "/" + name + ".girder.json");
+            QVERIFY(job);
+            job::Appraisal a = job::appraise(*job, shippedStock());
+            job::addFit(a, *job);
+            for (const job::Finding &f : a.findings) look(f.sentence.in(measure::UnitSystem::Metric));
+            for (const job::PieceAppraisal &p : a.pieces) {
+                for (const armor::BarPart &b : p.assembly->bars) look(p.assembly->labelOf(b.name));
+                for (const armor::SheetPart &b : p.assembly->sheets) look(p.assembly->labelOf(b.name));
+                for (const job::DutyPlace &d : p.duties) {
+                    look(d.what);
+                    look(d.why);
+                }
+                for (const workshop::SeamWork &w : p.seams) look(w.name);
+                if (p.fabrication)
+                    for (const auto &c : p.fabrication->cuts) look(c.note.in(measure::UnitSystem::Metric));
+                if (p.proof)
+                    for (const proof::Check &c : p.proof->checks) {
+                        look(c.title);
+                        for (const auto &step : c.working.steps) look(step.meaning);
+                    }
+            }
+            for (const armor::Piece &piece : job->pieces)
+                for (const armor::SettingDescriptor &d : armor::pattern(piece.pattern)->settings) {
+                    look(d.name);
+                    look(d.meaning);
+                }
+        }
+        examples.removeDuplicates();
+        QVERIFY(told > 1000);
+        QVERIFY2(left * 100 < told,
+                 qPrintable(QString("%1 of %2\n%3").arg(left).arg(told).arg(examples.join("\n"))));
     }
     void spoken() {
         QVERIFY(languages().contains("de"));

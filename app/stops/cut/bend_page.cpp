@@ -17,6 +17,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 
@@ -242,11 +243,10 @@ void BendPage::refresh() {
     m_table->setRowCount(static_cast<int>(count));
     for (std::size_t i = 0; i < count; ++i) {
         const job::BentBar &b = piece->bent[i];
-        QString name = QString::fromStdString(piece->assembly->labelOf(b.part));
-        if (!b.twin.empty())
-            name = tr("%1 and %2").arg(name, QString::fromStdString(piece->assembly->labelOf(b.twin)));
+        QString name = worded(piece->assembly->labelOf(b.part));
+        if (!b.twin.empty()) name = tr("%1 and %2").arg(name, worded(piece->assembly->labelOf(b.twin)));
         if (!b.plan) {
-            m_table->setRow(static_cast<int>(i), {name, "–", "–", "–", QString::fromStdString(b.why)});
+            m_table->setRow(static_cast<int>(i), {name, "–", "–", "–", worded(b.why)});
             continue;
         }
         QString says = b.saved > 0 ? tr("It can be made, and saves %1.").arg(print(b.saved, Quantity::Length))
@@ -273,7 +273,7 @@ void BendPage::showMoment() {
         w->setEnabled(works);
     if (!works) {
         m_view->show(nullptr, 0, 0, 0);
-        m_step->setText(b ? QString::fromStdString(b->why) : tr("No tube of this piece is bent."));
+        m_step->setText(b ? worded(b->why) : tr("No tube of this piece is bent."));
         m_springback->clear();
         return;
     }

@@ -13,6 +13,7 @@
 
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 
@@ -190,7 +191,7 @@ void BuyPage::take(const Quote &quote) {
                        .arg(m_of->needs.size());
     constexpr std::size_t most = 5;
     for (std::size_t i = 0; i < std::min(most, quote.faults.size()); ++i)
-        said += "\n" + QString::fromStdString(quote.faults[i]);
+        said += "\n" + worded(quote.faults[i]);
     if (quote.faults.size() > most) said += tr("\nand %1 more.").arg(quote.faults.size() - most);
     m_says->setText(said);
     m_session->edit(tr("Prices of %1").arg(QString::fromStdString(quote.supplier)), [&quote](job::Job &job) {

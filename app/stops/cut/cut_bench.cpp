@@ -21,6 +21,7 @@
 #include "app/window/quantity_edit.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/worded.h"
 #include "core/base/constants.h"
 #include "core/job/shop/cutting.h"
 
@@ -30,7 +31,7 @@ namespace {
 /// What people call a part of the piece that is worked on.
 QString called(const Session &session, const job::Appraisal &a, const std::string &part) {
     const job::PieceAppraisal *piece = session.chosen(a);
-    return QString::fromStdString(piece && piece->assembly ? piece->assembly->labelOf(part) : part);
+    return worded(piece && piece->assembly ? piece->assembly->labelOf(part) : part);
 }
 
 /// Of the piece that is worked on.
@@ -399,7 +400,7 @@ void CutBench::tick() {
     const QString bar = QString::fromStdString(on.bar->bar.id);
     job::Job cut = m_session->job();
     const auto booked = job::cutBar(cut, piece->id, *on.kind, *on.bar, date);
-    if (!booked) return m_booked->setText(QString::fromStdString(booked.error().sentence()));
+    if (!booked) return m_booked->setText(worded(booked.error().sentence()));
     m_session->edit(tr("Cut bar %1").arg(bar), [&](job::Job &job) { job = cut; });
     const QString left = QString::fromStdString(
         measure::printQuantity(booked->left, measure::Quantity::Length, m_session->units()));
@@ -427,14 +428,13 @@ void CutBench::describe() {
         return QString::fromStdString(
             measure::printQuantity(mm, measure::Quantity::DrilledLength, m_session->units()));
     };
-    QString text = QString::fromStdString(c->note.in(m_session->units()));
+    QString text = worded(c->note, m_session->units());
     for (const armor::Hole &h : c->holes)
-        text +=
-            QStringLiteral("%1%2 ⌀ %3 at %4 / %5")
-                .arg(text.isEmpty()              ? ""
-                     : text.endsWith(QChar('.')) ? " "
-                                                 : ";  ",
-                     QString::fromStdString(h.purpose), print(h.diameter), print(h.at.x()), print(h.at.y()));
+        text += QStringLiteral("%1%2 ⌀ %3 at %4 / %5")
+                    .arg(text.isEmpty()              ? ""
+                         : text.endsWith(QChar('.')) ? " "
+                                                     : ";  ",
+                         worded(h.purpose), print(h.diameter), print(h.at.x()), print(h.at.y()));
     if (!c->holes.empty())
         text += c->isPlate ? tr("  (plate holes in vehicle axes)")
                            : tr("  (from the start of the bar / above its middle)");

@@ -1,6 +1,7 @@
 #include "app/stops/cut/quote_client.h"
 
 #include "app/window/today.h"
+#include "app/window/worded.h"
 
 #include <QNetworkReply>
 #include <QNetworkRequest>
@@ -64,7 +65,7 @@ void QuoteClient::finish() {
     if (quote)
         emit answered(*quote);
     else
-        emit failed(QString::fromStdString(quote.error().sentence()));
+        emit failed(worded(quote.error().sentence()));
 }
 
 }  // namespace hefty::app

@@ -16,6 +16,7 @@
 #include "app/window/asking.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 #include "core/base/threads.h"
 #include "core/exchange/cutting.h"
 #include "core/job/shop/cutting.h"
@@ -143,7 +144,7 @@ void SheetsView::drawSheet(QPainter &p, const QRectF &box, const Drawn &sheet, d
         p.setFont(measureFont(8.5));
         p.setPen(marked ? QColor("#1E2428") : colors().ink);
         const QRectF room = shape.boundingRect();
-        const QString label = QString::fromStdString(plate->label);
+        const QString label = worded(plate->label);
         if (p.fontMetrics().horizontalAdvance(label) < room.width() * 1.1 && room.height() > 14)
             p.drawText(room, Qt::AlignCenter, label);
     }
@@ -277,7 +278,7 @@ void SheetPage::layOut() {
                     this, [this, percent] { m_progress->setValue(percent); }, Qt::QueuedConnection);
             };
             if (const auto done = workshop::layOut(groups[i], shop, quit, progress); !done)
-                problem = QString::fromStdString(done.error().sentence());
+                problem = worded(done.error().sentence());
         }
         QMetaObject::invokeMethod(
             this, [this, groups = std::move(groups), problem]() mutable { take(std::move(groups), problem); },

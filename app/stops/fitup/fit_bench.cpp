@@ -10,6 +10,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 
@@ -106,16 +107,15 @@ void FitBench::refresh() {
     for (std::size_t i = 0; i < m_items.size(); ++i) {
         const workshop::FitItem &item = m_items[i];
         const log::FitReading *r = m_session->job().log.reading(item.id);
-        m_table->setRow(
-            static_cast<int>(i),
-            {QString::fromStdString(item.what),
-             item.nominal
-                 ? tr("%1 ± %2").arg(said(*item.nominal, item.quantity), said(item.tolerance, item.quantity))
-                 : QString(),
-             !r         ? QString()
-             : r->value ? said(*r->value, item.quantity)
-                        : QStringLiteral("✓"),
-             r && r->value ? QString::fromStdString(workshop::fitAdvice(item, *r->value)) : QString()});
+        m_table->setRow(static_cast<int>(i),
+                        {worded(item.what),
+                         item.nominal ? tr("%1 ± %2").arg(said(*item.nominal, item.quantity),
+                                                          said(item.tolerance, item.quantity))
+                                      : QString(),
+                         !r         ? QString()
+                         : r->value ? said(*r->value, item.quantity)
+                                    : QStringLiteral("✓"),
+                         r && r->value ? worded(workshop::fitAdvice(item, *r->value)) : QString()});
     }
     showAsBuilt();
     choose();
@@ -134,7 +134,7 @@ void FitBench::showAsBuilt() {
                                     : piece->asBuilt->goesOn
                                         ? tr("it should go on, if what was not read is as drawn.")
                                         : tr("it does not go on."),
-                                    QString::fromStdString(piece->asBuilt->advice.in(m_session->units()))));
+                                    worded(piece->asBuilt->advice, m_session->units())));
     else
         m_asBuilt->setText(m_items.empty()
                                ? QString()
@@ -150,7 +150,7 @@ void FitBench::choose() {
     m_tick->setText(r ? tr("Take it back") : tr("Tick as looked at"));
     if (i && i->nominal) m_reading->setValue(r && r->value ? *r->value : *i->nominal);
     m_view->markPlace(i && !i->at.isZero() ? std::optional<Vec3>(i->at) : std::nullopt);
-    m_note->setText(i                 ? QString::fromStdString(i->what)
+    m_note->setText(i                 ? worded(i->what)
                     : m_items.empty() ? tr("Lay out a piece first.")
                                       : tr("Choose a line, then type what the tape reads."));
 }

@@ -17,6 +17,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/worded.h"
 #include "core/base/threads.h"
 
 namespace hefty::app {
@@ -257,8 +258,7 @@ void PullPage::refreshPlaces() {
     m_place->clear();
     if (piece)
         for (const std::string &tab : job::pullPlaces(*piece))
-            m_place->addItem(QString::fromStdString(piece->assembly->labelOf(tab)),
-                             QString::fromStdString(tab));
+            m_place->addItem(worded(piece->assembly->labelOf(tab)), QString::fromStdString(tab));
     if (const int at = m_place->findData(kept); at >= 0) m_place->setCurrentIndex(at);
 }
 
@@ -315,8 +315,7 @@ void PullPage::fillTable(const std::vector<log::PullStage> &done) {
 
 QString PullPage::says() const {
     if (!m_plan) return tr("There is no proved tab to pull at.");
-    if (!m_verdict.stop.text.empty())
-        return tr("Stop. %1").arg(QString::fromStdString(m_verdict.stop.in(m_session->units())));
+    if (!m_verdict.stop.text.empty()) return tr("Stop. %1").arg(worded(m_verdict.stop, m_session->units()));
     const QString rated = tr("Rated %1; the last stage %2.")
                               .arg(said(m_plan->rated, Quantity::Force), said(m_plan->most, Quantity::Force));
     if (m_verdict.next) return rated + tr(" Next: %1.").arg(said(*m_verdict.next, Quantity::Force));
@@ -352,7 +351,7 @@ void PullPage::showFit(const Result<job::MountFit> &fit) {
     m_fitting = false;
     if (!fit) {
         showPull();
-        return m_fitted->setText(QString::fromStdString(fit.error().sentence()));
+        return m_fitted->setText(worded(fit.error().sentence()));
     }
     m_found = *fit;
     m_fit->setEnabled(true);

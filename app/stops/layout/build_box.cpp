@@ -12,6 +12,7 @@
 #include <QVBoxLayout>
 
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 #include "core/job/design/kits.h"
 
 namespace hefty::app {
@@ -176,7 +177,7 @@ void BuildBox::layFields() {
         }
     }
     const armor::AddOn *addOn = spec().addOn;
-    m_about->setText(addOn ? QString::fromStdString(addOn->about) : QString());
+    m_about->setText(addOn ? worded(addOn->about) : QString());
     m_about->setVisible(addOn);
     m_layout->insertWidget(3, m_fields);
     m_fields->show();

@@ -11,6 +11,7 @@
 
 #include "app/views/scene_painter.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 #include "core/base/threads.h"
 #include "core/job/design/offers.h"
 
@@ -70,7 +71,7 @@ Gallery::Gallery(Session *session, store::ShopStore *store, QWidget *parent)
     if (!own.empty()) group(tr("The shop's own"));
     for (const store::OwnPattern &p : own)
         addCard(list, job::offerOf(session->job(), *session->appraisal(), session->stock(), p.piece),
-                {QString::fromStdString(p.name), {}});
+                {worded(p.name), {}});
     group(tr("From the rack"));
     addRackGroup(list);
     std::optional<armor::Where> where;
@@ -78,7 +79,7 @@ Gallery::Gallery(Session *session, store::ShopStore *store, QWidget *parent)
         if (where != offer.pattern->where) {
             where = offer.pattern->where;
             const std::string_view word = armor::whereWord(*where);
-            group(QString::fromUtf8(word.data(), static_cast<qsizetype>(word.size())));
+            group(worded(std::string(word)));
         }
         addCard(list, offer, {});
     }
@@ -93,7 +94,7 @@ Gallery::Gallery(Session *session, store::ShopStore *store, QWidget *parent)
 }
 
 QString Gallery::numbersOf(const job::Offer &offer) const {
-    if (!offer.assembly) return tr("Not on this vehicle yet: %1").arg(QString::fromStdString(offer.why));
+    if (!offer.assembly) return tr("Not on this vehicle yet: %1").arg(worded(offer.why));
     const auto said = [this](double value, measure::Quantity quantity) {
         return QString::fromStdString(measure::printQuantity(value, quantity, m_session->units()));
     };
@@ -102,8 +103,7 @@ QString Gallery::numbersOf(const job::Offer &offer) const {
                           .arg(offer.cost, 0, 'f', 0)
                           .arg(QString::fromStdString(m_session->job().shop.currency));
     for (const job::Gauge &g : offer.angles)
-        numbers +=
-            tr("; %1 then %2").arg(QString::fromStdString(g.name).toLower(), said(*g.value, g.quantity));
+        numbers += tr("; %1 then %2").arg(midSentence(g.name), said(*g.value, g.quantity));
     return numbers;
 }
 
@@ -188,7 +188,7 @@ QString Gallery::rackText(const job::RackOffer &o) const {
         o.bought > 0
             ? tr("%1 from the rack, %2 left over, %3 to buy").arg(said(o.used), said(o.left), said(o.bought))
             : tr("%1 from the rack, %2 left over, no bar to buy").arg(said(o.used), said(o.left));
-    for (const measure::Phrase &p : o.fitted) text += "; " + QString::fromStdString(p.in(m_session->units()));
+    for (const measure::Phrase &p : o.fitted) text += "; " + worded(p, m_session->units());
     return text;
 }
 
@@ -202,14 +202,14 @@ void Gallery::addCard(QVBoxLayout *list, const job::Offer &offer, const Card &ca
     auto *text = new QVBoxLayout;
     const std::string patternName = offer.pattern ? offer.pattern->name : offer.piece.pattern;
     const bool kept = !card.own.isEmpty();
-    const QString title = kept ? card.own : QString::fromStdString(patternName);
+    const QString title = kept ? card.own : worded(patternName);
     auto *name = new QLabel(title);
     name->setFont(textFont(13, true));
     text->addWidget(name);
-    auto *about = new QLabel(kept ? tr("Kept from an earlier job; after the pattern \"%1\".")
-                                        .arg(QString::fromStdString(patternName))
-                             : offer.pattern ? QString::fromStdString(offer.pattern->about)
-                                             : QString());
+    auto *about =
+        new QLabel(kept ? tr("Kept from an earlier job; after the pattern \"%1\".").arg(worded(patternName))
+                   : offer.pattern ? worded(offer.pattern->about)
+                                   : QString());
     about->setWordWrap(true);
     text->addWidget(about);
     auto *told = new QLabel(numbersOf(offer));
@@ -242,7 +242,7 @@ void Gallery::addCard(QVBoxLayout *list, const job::Offer &offer, const Card &ca
         forget->setAccessibleName(tr("Forget the pattern %1").arg(title));
         connect(forget, &QPushButton::clicked, this, [this, forget, take, told, own = card.own] {
             if (const auto gone = m_store->forgetPattern(own.toStdString()); !gone)
-                return told->setText(QString::fromStdString(gone.error().sentence()));
+                return told->setText(worded(gone.error().sentence()));
             forget->setEnabled(false);
             take->setEnabled(false);
             told->setText(tr("Forgotten. Jobs that have such a piece keep it."));

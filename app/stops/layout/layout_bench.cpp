@@ -22,6 +22,7 @@
 #include "app/window/page_chooser.h"
 #include "app/window/quantity_edit.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -185,7 +186,7 @@ DragTarget LayoutBench::targetOf(const armor::Handle &h, const armor::SettingDes
     const armor::Piece *piece = m_session->piece();
     DragTarget t;
     t.id = QString::fromStdString(h.setting);
-    t.name = QString::fromStdString(d.name);
+    t.name = worded(d.name);
     t.at = h.at;
     t.direction = h.direction;
     t.value = armor::number(*piece, *armor::pattern(piece->pattern), h.setting);
@@ -227,7 +228,7 @@ void LayoutBench::buildForm() {
     for (const armor::SettingDescriptor &d : pattern->settings) {
         if (d.group != group) {
             group = d.group;
-            auto *heading = new QLabel(QString::fromStdString(group));
+            auto *heading = new QLabel(worded(group));
             heading->setFont(textFont(12, true));
             heading->setContentsMargins(0, 10, 0, 2);
             form->addWidget(heading);
@@ -263,9 +264,9 @@ void LayoutBench::fitViews() {
 }
 
 void LayoutBench::addYesNo(QVBoxLayout *form, const armor::SettingDescriptor &d) {
-    auto *box = new QCheckBox(QString::fromStdString(d.name));
+    auto *box = new QCheckBox(worded(d.name));
     box->setObjectName("setting." + QString::fromStdString(d.id));
-    box->setToolTip(QString::fromStdString(d.meaning));
+    box->setToolTip(worded(d.meaning));
     connect(box, &QCheckBox::clicked, this,
             [this, &d](bool yes) { m_session->setSetting(QString::fromStdString(d.id), yes ? 1.0 : 0.0); });
     m_yesNos[d.id] = box;
@@ -274,23 +275,22 @@ void LayoutBench::addYesNo(QVBoxLayout *form, const armor::SettingDescriptor &d)
 
 void LayoutBench::addSetting(QVBoxLayout *form, const armor::SettingDescriptor &d) {
     if (d.isYesNo()) return addYesNo(form, d);
-    const QString name = QString::fromStdString(d.name), id = QString::fromStdString(d.id);
+    const QString name = worded(d.name), id = QString::fromStdString(d.id);
     auto *row = new QHBoxLayout;
     auto *label = new QLabel(name);
-    label->setToolTip(QString::fromStdString(d.meaning));
+    label->setToolTip(worded(d.meaning));
     label->setWordWrap(true);
     row->addWidget(label, 1);
     if (d.choice == armor::Choice::None) {
         auto *edit = new QuantityEdit(m_session, d.quantity);
         edit->setObjectName("setting." + id);
         edit->setAccessibleName(name);
-        edit->setToolTip(QString::fromStdString(d.meaning));
+        edit->setToolTip(worded(d.meaning));
         edit->setFixedWidth(106);
         label->setBuddy(edit);
         connect(edit, &QuantityEdit::valueTyped, this, [this, edit, &d](double value) {
             const auto fine = armor::checkSetting(d, value, m_session->stock());
-            edit->setToolTip(fine ? QString::fromStdString(d.meaning)
-                                  : QString::fromStdString(fine.error().message));
+            edit->setToolTip(fine ? worded(d.meaning) : worded(fine.error().message));
             if (fine) return m_session->setSetting(QString::fromStdString(d.id), value);
             edit->setModified(true);
             edit->setProperty("wrong", true);
@@ -304,7 +304,7 @@ void LayoutBench::addSetting(QVBoxLayout *form, const armor::SettingDescriptor &
     auto *box = new QComboBox;
     box->setObjectName("setting." + id);
     box->setAccessibleName(name);
-    box->setToolTip(QString::fromStdString(d.meaning));
+    box->setToolTip(worded(d.meaning));
     box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     box->setMinimumContentsLength(10);
     for (const std::string &option : armor::options(d.choice, m_session->stock()))

@@ -7,6 +7,7 @@
 
 #include "app/views/drawing_marks.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -129,7 +130,7 @@ QString PlacePicker::meaning(const PointedView &view, const QMouseEvent &event, 
     if (field->kind == Field::Place || field->kind == Field::Wall)
         if (const auto snap = armor::snapTo(m_snaps, *built, sight)) {
             *place = snap->at;
-            *name = QString::fromStdString(snap->name.in(m_session->units()));
+            *name = worded(snap->name, m_session->units());
             return textOfPlace(snap->place, m_session->units());
         }
     Vec3 free = Vec3::Zero();
@@ -180,9 +181,9 @@ void PlacePicker::tryOut() {
         m_trial = job::tryOperation(m_session->job(), *m_session->appraisal(), piece->id, *operation,
                                     m_session->stock());
         const auto units = m_session->units();
-        if (!m_trial.whyNot.empty()) lines << QString::fromStdString(m_trial.whyNot);
-        for (const measure::Phrase &p : m_trial.seams) lines << QString::fromStdString(p.in(units));
-        for (const measure::Phrase &p : m_trial.meets) lines << QString::fromStdString(p.in(units));
+        if (!m_trial.whyNot.empty()) lines << worded(m_trial.whyNot);
+        for (const measure::Phrase &p : m_trial.seams) lines << worded(p, units);
+        for (const measure::Phrase &p : m_trial.meets) lines << worded(p, units);
         if (m_trial.whyNot.empty() && m_trial.seams.empty() && m_trial.meets.empty() &&
             !m_trial.solids.empty())
             lines << tr("It touches nothing that it could be welded to.");

@@ -7,6 +7,7 @@
 
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 #include "core/base/threads.h"
 
 namespace hefty::app {
@@ -73,16 +74,16 @@ void SchoolsSheet::price() {
 }
 
 QStringList SchoolsSheet::rowOf(const job::SchoolPrice &p) const {
-    const QString name = tr("%1: %2").arg(QString::fromStdString(p.school), QString::fromStdString(p.option));
+    const QString name = tr("%1: %2").arg(worded(p.school), worded(p.option));
     if (p.taken) return {name, tr("as it is"), {}, {}, {}};
-    if (!p.built) return {name, {}, {}, {}, QString::fromStdString(p.why)};
+    if (!p.built) return {name, {}, {}, {}, worded(p.why)};
     const auto more = [this](double v, measure::Quantity q) {
         const QString text =
             QString::fromStdString(measure::printQuantity(std::abs(v), q, m_session->units()));
         return (v < 0 ? QStringLiteral("−") : QStringLiteral("+")) + text;
     };
     QStringList angles;
-    if (!p.tells.text.empty()) angles << QString::fromStdString(p.tells.in(m_session->units()));
+    if (!p.tells.text.empty()) angles << worded(p.tells, m_session->units());
     for (const auto &[gauge, by] : p.angles)
         angles << tr("%1 %2").arg(QString::fromStdString(gauge.name).toLower(),
                                   more(by, measure::Quantity::Angle));
@@ -117,7 +118,7 @@ void SchoolsSheet::take() {
     const auto i = static_cast<std::size_t>(m_table->currentRow());
     if (i >= m_prices.size()) return;
     const job::SchoolPrice price = m_prices[i];
-    const QString option = QString::fromStdString(price.option).toLower();
+    const QString option = midSentence(price.option);
     if (price.inPlace)
         return m_session->edit(tr("Weld out %1").arg(option), [&price](job::Job &job) {
             job::setWeldedInPlace(job, price.piece.id, *price.inPlace);

@@ -10,6 +10,7 @@
 #include <QVBoxLayout>
 
 #include "app/window/quantity_edit.h"
+#include "app/window/worded.h"
 #include "core/base/threads.h"
 
 namespace hefty::app {
@@ -139,7 +140,7 @@ void SizingSheet::showFound(const job::Sizing &sizing) {
     m_take->setEnabled(sizing.found && !sizing.changes.empty() && m_sized == m_session->sharedJob());
     const measure::UnitSystem units = m_session->units();
     if (!sizing.found) {
-        m_result->setText(QString::fromStdString(sizing.why.in(units)));
+        m_result->setText(worded(sizing.why, units));
         return;
     }
     const auto signedText = [units](double v, measure::Quantity q) {
@@ -153,8 +154,7 @@ void SizingSheet::showFound(const job::Sizing &sizing) {
                                   signedText(sizing.costChange, measure::Quantity::Money) + ' ' +
                                       QString::fromStdString(m_session->job().shop.currency),
                                   QString::number(sizing.hardest, 'f', 2));
-    for (const measure::Phrase &c : sizing.changes)
-        text += QStringLiteral("\n•  ") + QString::fromStdString(c.in(units));
+    for (const measure::Phrase &c : sizing.changes) text += QStringLiteral("\n•  ") + worded(c, units);
     m_result->setText(text + tr("\n\nTried %1 sets of sizes.").arg(sizing.appraisals));
 }
 

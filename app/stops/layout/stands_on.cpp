@@ -5,6 +5,7 @@
 #include <QLabel>
 #include <QSignalBlocker>
 
+#include "app/window/worded.h"
 #include "core/job/appraise/pieces_below.h"
 
 namespace hefty::app {
@@ -39,7 +40,7 @@ void StandsOnBox::refresh() {
     if (piece)
         for (const armor::Piece *p :
              job::couldStandOn(m_session->job(), piece->id, *m_session->shownAppraisal()))
-            m_box->addItem(QString::fromStdString(p->name), QString::fromStdString(p->id));
+            m_box->addItem(worded(p->name), QString::fromStdString(p->id));
     const QString on = piece ? QString::fromStdString(piece->on) : QString();
     if (m_box->findData(on) < 0) m_box->addItem(on, on);  // it is not there, or cannot be built
     m_box->setCurrentIndex(m_box->findData(on));
@@ -51,7 +52,7 @@ void StandsOnBox::choose(int index) {
     const std::string on = m_box->itemData(index).toString().toStdString();
     if (!piece || piece->on == on) return;
     const std::string id = piece->id;
-    m_session->edit(tr("Set %1 on %2").arg(QString::fromStdString(piece->name), m_box->itemText(index)),
+    m_session->edit(tr("Set %1 on %2").arg(worded(piece->name), m_box->itemText(index)),
                     [&id, &on](job::Job &job) {
                         for (armor::Piece &p : job.pieces)
                             if (p.id == id) p.on = on;

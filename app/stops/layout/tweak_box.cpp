@@ -10,6 +10,7 @@
 
 #include "app/window/quantity_edit.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -100,7 +101,7 @@ bool TweakBox::addsGussets(const std::string &part) const {
 QString TweakBox::called(const std::string &part) const {
     QStringList names;
     for (const QString &id : QString::fromStdString(part).split('~'))
-        names << (assembly() ? QString::fromStdString(assembly()->labelOf(id.toStdString())) : id);
+        names << (assembly() ? worded(assembly()->labelOf(id.toStdString())) : id);
     return names.join(tr(" to "));
 }
 

@@ -20,6 +20,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 
@@ -107,7 +108,7 @@ void LoadBench::refresh() {
     for (std::size_t i = 0; i < m_places.size(); ++i) {
         const job::DutyPlace &p = m_places[i];
         m_table->setRow(static_cast<int>(i),
-                        {QString::fromStdString(p.what),
+                        {worded(p.what),
                          p.force > 0 ? QString::fromStdString(measure::printQuantity(
                                            p.force, measure::Quantity::Force, m_session->units()))
                                      : tr("its own mass"),
@@ -143,7 +144,7 @@ void LoadBench::show(int row) {
         return m_note->setText(tr("Left out, and told as not proved: %1").arg(QString::fromStdString(p.off)));
     }
     m_note->setText(
-        QString::fromStdString(p.why) +
+        worded(p.why) +
         (p.dutyClass == proof::DutyClass::Working
              ? tr(" Held against what is allowed.")
              : tr(" The worst that is credible: held against what it can bear.")) +
@@ -160,13 +161,12 @@ void LoadBench::showWays(const job::DutyPlace *place) {
         const job::DutyWay &w = place->ways[i];
         m_ways->setRow(
             static_cast<int>(i),
-            {w.way.empty() ? tr("the only one") : QString::fromStdString(w.way),
+            {w.way.empty() ? tr("the only one") : worded(w.way),
              w.force > 0 ? QString::fromStdString(
                                measure::printQuantity(w.force, measure::Quantity::Force, m_session->units()))
                          : tr("its own mass"),
-             w.hardest.empty()
-                 ? tr("nothing more than others")
-                 : tr("%1: %2").arg(QString::fromStdString(w.hardest)).arg(w.utilization, 0, 'f', 2)});
+             w.hardest.empty() ? tr("nothing more than others")
+                               : tr("%1: %2").arg(worded(w.hardest)).arg(w.utilization, 0, 'f', 2)});
     }
     m_ways->clearSelection();
     m_ways->setCurrentCell(-1, -1);
@@ -248,7 +248,7 @@ void LoadBench::switchDuty() {
     const job::DutyPlace p = m_places[static_cast<std::size_t>(row)];
     const std::string reason = m_reason->text().trimmed().toStdString();
     m_reason->clear();
-    const QString what = QString::fromStdString(p.what);
+    const QString what = worded(p.what);
     m_session->editPiece(p.off.empty() ? tr("Switch off: %1").arg(what) : tr("Switch on: %1").arg(what),
                          [&](armor::Piece &piece) {
                              std::erase_if(piece.off,

@@ -13,6 +13,7 @@
 
 #include "app/sheets/job_lists.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 #include "core/base/constants.h"
 
 namespace hefty::app {
@@ -162,7 +163,7 @@ void LoadPage::refresh() {
                                      [](const job::Finding &f) { return f.id.starts_with("stance/"); });
         m_state->setText(it == appraisal->findings.end()
                              ? tr("Add a tire and what the vehicle carries to see how it stands.")
-                             : QString::fromStdString(it->sentence.in(m_session->units())));
+                             : worded(it->sentence, m_session->units()));
         return;
     }
     const rig::Stance &s = *appraisal->stance;

@@ -12,6 +12,7 @@
 #include "app/views/drawing_marks.h"
 #include "app/window/quantity_edit.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 
@@ -116,7 +117,7 @@ RidePage::RidePage(Session *session, QWidget *parent)
 
 QString RidePage::read(const std::string &text, const QString &name) {
     auto ride = joints::readRide(text, name.toStdString());
-    if (!ride) return QString::fromStdString(ride.error().sentence());
+    if (!ride) return worded(ride.error().sentence());
     m_ride = std::move(*ride);
     m_name = name;
     return {};

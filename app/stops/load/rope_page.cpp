@@ -10,6 +10,7 @@
 
 #include "app/views/drawing_marks.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 #include "core/base/constants.h"
 
 namespace hefty::app {
@@ -119,7 +120,7 @@ QString RopePage::read(const std::string &text, const QString &name) {
     const stock::Rope *rope = chosen();
     if (!rope) return tr("The stock has no rope to snatch with.");
     auto curve = stock::readStretchCurve(text, rope->length);
-    if (!curve) return QString::fromStdString(curve.error().sentence());
+    if (!curve) return worded(curve.error().sentence());
     m_readFor = rope->id;
     m_read = {name.toStdString(), std::move(*curve)};
     return {};

@@ -15,6 +15,7 @@
 #include "app/window/quantity_edit.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 
@@ -179,7 +180,7 @@ void StuckPage::refresh() {
     const auto plan = job::stuckPlan(*appraisal, typed(), m_session->stock(), m_extra->value());
     m_table->setRowCount(plan ? static_cast<int>(plan->parts.size()) : 0);
     if (!plan) {
-        m_says->setText(QString::fromStdString(plan.error().sentence()));
+        m_says->setText(worded(plan.error().sentence()));
         m_view->show({});
         m_working = {};
         return;
@@ -191,7 +192,7 @@ void StuckPage::refresh() {
         const job::LinePart &part = plan->parts[i];
         all = all && (part.carries <= 0 || part.holds());
         m_table->setRow(static_cast<int>(i),
-                        {QString::fromStdString(part.what), print(part.force),
+                        {worded(part.what), print(part.force),
                          part.carries > 0 ? print(part.carries) : QStringLiteral("–"), said(part)});
     }
     if (plan->lines == 0)

@@ -10,6 +10,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/worded.h"
 #include "core/job/names.h"
 
 namespace hefty::app {
@@ -62,7 +63,7 @@ InspectPage::InspectPage(Session *session, QWidget *parent) : QWidget(parent), m
 void InspectPage::refresh() {
     const auto appraisal = m_session->shownAppraisal();
     m_plan = job::inspectionsOf(m_session->job(), *appraisal);
-    const QString why = QString::fromStdString(m_plan.why.in(m_session->units()));
+    const QString why = worded(m_plan.why, m_session->units());
     if (!(m_plan.driven > 0))
         m_due->setText(tr("Nothing has been driven yet. Log a trip: the next inspection follows from it."));
     else if (m_plan.left <= 0)
@@ -78,7 +79,7 @@ void InspectPage::refresh() {
     m_first->setRowCount(count);
     for (int i = 0; i < count; ++i) {
         const job::LookFirst &l = m_plan.first[static_cast<std::size_t>(i)];
-        m_first->setRow(i, {QString::fromStdString(l.name),
+        m_first->setRow(i, {worded(l.name),
                             l.damage > 0 ? tr("%1 %").arg(100 * l.damage, 0, 'f', 1) : QStringLiteral("–"),
                             l.hits ? QString::number(l.hits) : QStringLiteral("–"),
                             l.flawed ? tr("yes") : QStringLiteral("–")});
@@ -90,7 +91,7 @@ void InspectPage::refresh() {
     };
     for (std::size_t i = 0; i < m_plan.flaws.size(); ++i) {
         const job::Flaw &f = m_plan.flaws[i];
-        const QString where = QString::fromStdString(job::nameOf(m_session->job(), *appraisal, f.part));
+        const QString where = worded(job::nameOf(m_session->job(), *appraisal, f.part));
         m_flaws->setRow(
             static_cast<int>(i),
             {f.kind == log::EntryKind::Crack ? tr("Crack, %1").arg(where) : tr("Dent, %1").arg(where),

@@ -14,6 +14,7 @@
 #include "app/window/list_maker.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/worded.h"
 #include "core/job/appraise/gauges.h"
 #include "core/job/names.h"
 #include "core/job/shop/weld_shrinkage.h"
@@ -200,11 +201,10 @@ void LogBench::refresh() {
                 .arg(m_session->job().log.welded.size())
                 .arg(m_session->job().log.fit.size());
     for (const auto &[part, count] : sums.hits)
-        text +=
-            tr("\nLook first at %1: hit %2.")
-                .arg(part.empty() ? tr("what was hit")
-                                  : QString::fromStdString(job::nameOf(m_session->job(), *appraisal, part)),
-                     count == 1 ? tr("once") : tr("%1 times").arg(count));
+        text += tr("\nLook first at %1: hit %2.")
+                    .arg(part.empty() ? tr("what was hit")
+                                      : worded(job::nameOf(m_session->job(), *appraisal, part)),
+                         count == 1 ? tr("once") : tr("%1 times").arg(count));
     m_sums->setText(text);
 }
 

@@ -11,6 +11,7 @@
 #include <QVBoxLayout>
 
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 #include "core/job/names.h"
 
 namespace hefty::app {
@@ -73,15 +74,14 @@ QVariant VariantModel::data(const QModelIndex &index, int role) const {
     if (!index.isValid() || index.row() >= rowCount()) return {};
     const job::ClearanceVariant &v = m_shown->variants[static_cast<std::size_t>(index.row())];
     if (index.column() < 2) {
-        if (role == Qt::DisplayRole) return QString::fromStdString(index.column() == 0 ? v.tire : v.load);
-        if (role == Qt::ToolTipRole && !v.why.empty()) return QString::fromStdString(v.why);
+        if (role == Qt::DisplayRole) return worded(index.column() == 0 ? v.tire : v.load);
+        if (role == Qt::ToolTipRole && !v.why.empty()) return worded(v.why);
         return {};
     }
     const Column &c = columns[static_cast<std::size_t>(index.column() - 2)];
     const auto [value, why] = v.clearance ? c.value(*v.clearance) : std::pair{std::optional<double>(), v.why};
     if (role == Qt::ToolTipRole)
-        return value ? tr("Governed by %1")
-                           .arg(QString::fromStdString(job::nameOf(m_session->job(), *m_shown, why)))
+        return value ? tr("Governed by %1").arg(worded(job::nameOf(m_session->job(), *m_shown, why)))
                      : QString::fromStdString(why);
     if (role == Qt::TextAlignmentRole) return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
     if (role != Qt::DisplayRole) return {};
@@ -164,12 +164,12 @@ void AnglesPage::refresh() {
             if (g.gauge != gauge) continue;
             if (count++ == 0) {
                 const job::Gauge *of = appraisal->gauge(g.gauge);
-                heading(tr("%1 %2").arg(QString::fromStdString(of->name),
+                heading(tr("%1 %2").arg(worded(of->name),
                                         QString::fromStdString(measure::printQuantity(
                                             of->value.value_or(0), Quantity::Angle, m_session->units()))));
             }
             auto *take = new QPushButton(tr("%1\n+%2, then limited by\n%3")
-                                             .arg(QString::fromStdString(g.label.in(m_session->units())),
+                                             .arg(worded(g.label, m_session->units()),
                                                   QString::fromStdString(measure::printQuantity(
                                                       g.change, Quantity::Angle, m_session->units())),
                                                   QString::fromStdString(g.then)));
@@ -177,9 +177,8 @@ void AnglesPage::refresh() {
             take->setStyleSheet(QStringLiteral("text-align: left;"));
             take->setFont(textFont(10));
             connect(take, &QPushButton::clicked, this, [this, g] {
-                m_session->edit(
-                    tr("Take a step: %1").arg(QString::fromStdString(g.label.in(m_session->units()))),
-                    job::apply(m_session->job(), g.edit));
+                m_session->edit(tr("Take a step: %1").arg(worded(g.label, m_session->units())),
+                                job::apply(m_session->job(), g.edit));
             });
             m_gains->addWidget(take);
         }

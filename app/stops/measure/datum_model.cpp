@@ -5,6 +5,7 @@
 
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -48,7 +49,7 @@ QStyledItemDelegate *makeDatumDelegate(QObject *parent) {
 void setDatum(Session *session, const std::string &id, double value, int gesture) {
     const rig::DatumDescriptor *d = rig::datum(id);
     session->edit(
-        DatumModel::tr("Measure %1").arg(QString::fromStdString(d->name).toLower()),
+        DatumModel::tr("Measure %1").arg(midSentence(d->name)),
         [&](job::Job &job) {
             job.vehicle.data[id] = {value, rig::Trust::Measured, today()};
         },
@@ -143,7 +144,7 @@ QVariant DatumModel::data(const QModelIndex &index, int role) const {
         rig::datumsOf(m_session->job().vehicle.kind)[static_cast<std::size_t>(index.row())];
     const auto it = m_session->job().vehicle.data.find(d.id);
     const bool known = it != m_session->job().vehicle.data.end();
-    if (role == Qt::ToolTipRole) return QString::fromStdString(d.how);
+    if (role == Qt::ToolTipRole) return worded(d.how);
     if (role == Qt::FontRole && index.column() == 1) return measureFont(11);
     if (role == Qt::TextAlignmentRole && index.column() == 1)
         return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
@@ -154,13 +155,12 @@ QVariant DatumModel::data(const QModelIndex &index, int role) const {
     if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
     switch (index.column()) {
         case 0:
-            return QString::fromStdString(d.name);
+            return worded(d.name);
         case 1:
             if (!known)
                 return role == Qt::EditRole
                            ? QString()
-                           : (d.required ? tr("measure")
-                                         : tr("for %1").arg(QString::fromStdString(d.blocks)));
+                           : (d.required ? tr("measure") : tr("for %1").arg(worded(d.blocks)));
             return QString::fromStdString(
                 measure::printQuantity(it->second.value, d.quantity, m_session->units()));
         default:
@@ -214,19 +214,19 @@ bool DatumModel::setData(const QModelIndex &index, const QVariant &value, int ro
     const rig::DatumDescriptor &d =
         rig::datumsOf(m_session->job().vehicle.kind)[static_cast<std::size_t>(index.row())];
     if (index.column() == 2) {
-        m_session->edit(tr("Mark %1 as %2").arg(QString::fromStdString(d.name).toLower(), value.toString()),
+        m_session->edit(tr("Mark %1 as %2").arg(midSentence(d.name), value.toString()),
                         [&](job::Job &job) { job.vehicle.data[d.id].trust = trust(); });
         return true;
     }
     const auto read = measure::readQuantity(value.toString().toStdString(), d.quantity, m_session->units());
     if (!read) {
-        emit refused(QString::fromStdString(read.error().sentence()));
+        emit refused(worded(read.error().sentence()));
         return false;
     }
     if (!(read->value >= d.least && read->value <= d.most)) {
         emit refused(
             tr("%1: %2 was understood; it should be from %3 to %4.")
-                .arg(QString::fromStdString(d.name),
+                .arg(worded(d.name),
                      QString::fromStdString(
                          measure::printQuantity(read->value, d.quantity, m_session->units())),
                      QString::fromStdString(measure::printQuantity(d.least, d.quantity, m_session->units())),

@@ -4,6 +4,7 @@
 #include <map>
 
 #include "app/stops/measure/datum_model.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -147,7 +148,7 @@ DragTarget datumTarget(Session *session, const DatumPlace &p) {
     const rig::DatumDescriptor *d = rig::datum(p.id);
     DragTarget t;
     t.id = QString::fromLatin1(p.id);
-    t.name = QString::fromStdString(d->name);
+    t.name = worded(d->name);
     t.at = p.to;
     t.direction = p.direction;
     t.value = datumOr(vehicle, p.id);

@@ -17,6 +17,7 @@
 #include "app/views/trail_view.h"
 #include "app/window/quantity_edit.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 #include "core/job/appraise/clearing.h"
 
 namespace hefty::app {
@@ -218,7 +219,7 @@ void DrivePage::openProfile(const QString &path) {
         clearance::terrainFromCsv(file.readAll().toStdString(), QFileInfo(path).fileName().toStdString());
     if (!terrain) {
         // What was driven before stays in the picture.
-        m_state->setText(QString::fromStdString(terrain.error().sentence()));
+        m_state->setText(worded(terrain.error().sentence()));
         return;
     }
     m_profile = std::move(*terrain);
@@ -293,7 +294,7 @@ void DrivePage::take(const Driver::Answer &answer) {
         if (answer.problem.empty())
             showLimits(answer.limits);
         else
-            m_limits->setText(answer.stopped ? tr("Stopped.") : QString::fromStdString(answer.problem));
+            m_limits->setText(answer.stopped ? tr("Stopped.") : worded(answer.problem));
         driveAgain();  // what changed meanwhile
         return;
     }
@@ -308,7 +309,7 @@ void DrivePage::takeDrive(const Driver::Answer &answer) {
     m_play->setEnabled(there);
     m_strikes->setRowCount(0);
     if (!there) {
-        m_state->setText(QString::fromStdString(answer.problem));
+        m_state->setText(worded(answer.problem));
         return;
     }
     const clearance::TrailRun &run = answer.drive->run;

@@ -19,6 +19,7 @@
 #include "app/stops/measure/walk_page.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
@@ -158,13 +159,13 @@ std::optional<InstrumentStrip::Waiting> MeasureBench::waitingDatum() {
     }
     const rig::DatumDescriptor &d = datums[static_cast<std::size_t>(row)];
     return InstrumentStrip::Waiting{
-        d.id, QString::fromStdString(d.name), d.quantity, [this, &d, row](double value) {
+        d.id, worded(d.name), d.quantity, [this, &d, row](double value) {
             const auto print = [&](double v) {
                 return QString::fromStdString(measure::printQuantity(v, d.quantity, m_session->units()));
             };
             if (!(value >= d.least && value <= d.most))
                 return tr("%1 for \"%2\" cannot be: it should be from %3 to %4. It stays as it was.")
-                    .arg(print(value), QString::fromStdString(d.name), print(d.least), print(d.most));
+                    .arg(print(value), worded(d.name), print(d.least), print(d.most));
             setDatum(m_session, d.id, value, 0);
             m_table->setCurrentIndex(m_model->index(std::min(row + 1, m_model->rowCount() - 1), 1));
             return QString();
@@ -183,8 +184,7 @@ std::optional<InstrumentStrip::Waiting> MeasureBench::waitingReading() {
     }
     if (row >= book.readings.size()) return std::nullopt;
     const rig::Reading &r = book.readings[row];
-    return InstrumentStrip::Waiting{"reading." + std::to_string(row),
-                                    QString::fromStdString(rig::readingName(book, r)),
+    return InstrumentStrip::Waiting{"reading." + std::to_string(row), worded(rig::readingName(book, r)),
                                     measure::Quantity::DrilledLength, [this, row, table](double value) {
                                         if (!(value <= rig::farthest)) return tr("No vehicle is that long.");
                                         m_session->edit(tr("Read the tape"), [&](job::Job &job) {
@@ -279,9 +279,8 @@ void MeasureBench::describe() {
     }
     const rig::DatumDescriptor &d =
         rig::datumsOf(m_session->job().vehicle.kind)[static_cast<std::size_t>(current.row())];
-    m_how->setText(QStringLiteral("<b>%1.</b> %2")
-                       .arg(QString::fromStdString(d.name).toHtmlEscaped(),
-                            QString::fromStdString(d.how).toHtmlEscaped()));
+    m_how->setText(
+        QStringLiteral("<b>%1.</b> %2").arg(worded(d.name).toHtmlEscaped(), worded(d.how).toHtmlEscaped()));
     for (PlanView *view : {m_side, m_front})
         if (view->targetPlace(QString::fromStdString(d.id))) view->markPlace(std::nullopt);
 }
@@ -295,7 +294,7 @@ std::vector<DragTarget> MeasureBench::targetsFor(ViewSide side) const {
         const rig::OutlinePoint &o = vehicle.outline[i];
         DragTarget t;
         t.id = "outline." + QString::fromStdString(o.id);
-        t.name = QString::fromStdString(o.name) + tr(", height");
+        t.name = worded(o.name) + tr(", height");
         t.at = o.at;
         t.direction = Vec3::UnitZ();
         t.value = o.at.z();

@@ -11,6 +11,7 @@
 #include "app/sheets/job_lists.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -111,7 +112,7 @@ void SurveyPage::refresh() {
     if (hasNext) {
         const survey::NextMeasure &next = appraisal->survey->next.front();
         m_next->setText(tr("Next: %1 (%2 → %3)")
-                            .arg(QString::fromStdString(rig::readingName(book, readingFrom(next, book))),
+                            .arg(worded(rig::readingName(book, readingFrom(next, book))),
                                  printed(next.before, *m_session), printed(next.after, *m_session)));
         m_next->setToolTip(tr("The reading that would make the points most certain"));
     }

@@ -19,6 +19,7 @@
 #include "app/sheets/job_lists.h"
 #include "app/views/drawing_marks.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 #include "core/job/design/kits.h"
 #include "core/outline/drawing.h"
 #include "core/outline/photo.h"
@@ -194,7 +195,7 @@ void TemplatePage::refresh() {
     }
     const job::TemplateAppraisal &t = appraisal->templates[static_cast<std::size_t>(row)];
     m_view->show(t.outline);
-    if (!t.problem.empty()) say(QString::fromStdString(t.problem), true);
+    if (!t.problem.empty()) say(worded(t.problem), true);
 }
 
 void TemplatePage::say(const QString &text, bool bad) {
@@ -229,7 +230,7 @@ void TemplatePage::openDrawing(const QString &path) {
     auto read = path.endsWith(".svg", Qt::CaseInsensitive)
                     ? outline::readSvgDrawing(text, name.toStdString())
                     : outline::readDxfDrawing(text, name.toStdString());
-    if (!read) return say(QString::fromStdString(read.error().sentence()), true);
+    if (!read) return say(worded(read.error().sentence()), true);
     auto all = job::templatesOf(*read, QFileInfo(path).completeBaseName().toStdString(), name.toStdString());
     QStringList told{tr("Read %1, its unit %2. Check a length that you know.")
                          .arg(name, QString::fromStdString(read->unit))};
@@ -255,7 +256,7 @@ void TemplatePage::openPhoto(const QString &path) {
         picture.pixels.insert(picture.pixels.end(), image.constScanLine(y),
                               image.constScanLine(y) + image.width());
     const auto traced = outline::trace(picture, {});
-    if (!traced) return say(QString::fromStdString(traced.error().sentence()), true);
+    if (!traced) return say(worded(traced.error().sentence()), true);
     job::Template t;
     t.name = QFileInfo(path).completeBaseName().toStdString();
     t.source = QFileInfo(path).fileName().toStdString();
@@ -309,7 +310,7 @@ void TemplatePage::exportTo(const QString &path) {
     const std::string text =
         path.endsWith(".svg", Qt::CaseInsensitive) ? outline::writeSvg(o) : outline::writeDxf(o);
     const auto saved = job::saveText(path.toStdString(), text);
-    say(saved ? tr("Exported to %1.").arg(path) : QString::fromStdString(saved.error().sentence()), !saved);
+    say(saved ? tr("Exported to %1.").arg(path) : worded(saved.error().sentence()), !saved);
 }
 
 }  // namespace hefty::app

@@ -14,6 +14,7 @@
 
 #include "app/stops/measure/datum_places.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -50,7 +51,7 @@ WalkPage::WalkPage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
         view->drawOver = [this, v](QPainter &p) { drawMarks(p, v); };
         view->hintAt = [this, v](const QPointF &at) {
             const WalkEntry *e = entryAt(v, at);
-            return e ? QString::fromStdString(e->mark.name) : QString();
+            return e ? worded(e->mark.name) : QString();
         };
         view->clicked = [this, v](const QPointF &at) { return clicked(v, at); };
         m_views[i] = view;
@@ -146,10 +147,10 @@ void WalkPage::fillList() {
     for (std::size_t i = 0; i < m_walk.size(); ++i) {
         const WalkEntry &e = m_walk[i];
         const QString state =
-            !e.taken ? tr("missing; for %1").arg(QString::fromStdString(e.mark.blocks))
-                     : QString::fromStdString(std::string(rig::trustWord(e.known.trust))) +
+            !e.taken ? tr("missing; for %1").arg(worded(e.mark.blocks))
+                     : worded(std::string(rig::trustWord(e.known.trust))) +
                            (e.known.date.empty() ? QString() : ", " + QString::fromStdString(e.known.date));
-        auto *item = new QListWidgetItem(QString::fromStdString(e.mark.name) + "\n" + state, m_list);
+        auto *item = new QListWidgetItem(worded(e.mark.name) + "\n" + state, m_list);
         if (!e.taken || e.known.trust == rig::Trust::Assumed) item->setForeground(colors().bad);
         item->setSizeHint({230, 54});
         if (e.mark.id == m_chosen) row = static_cast<int>(i);

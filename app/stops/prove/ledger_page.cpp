@@ -8,11 +8,12 @@
 #include <QVBoxLayout>
 
 #include "app/window/stop_table.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
 
-QString worded(std::string_view word) {
+QString ledgerText(std::string_view word) {
     return QString::fromUtf8(word.data(), static_cast<qsizetype>(word.size()));
 }
 
@@ -73,9 +74,9 @@ void LedgerPage::refresh() {
             const job::LedgerLine &l = m_lines[i];
             const QString use =
                 l.checks ? QString::number(l.use, 'f', 2) + (l.proved ? "" : "?") : tr("none");
-            m_table->setRow(static_cast<int>(i), {tr("%1: %2").arg(worded(job::ledgerWord(l.kind)),
-                                                                   QString::fromStdString(l.name)),
-                                                  QString::number(l.checks), use});
+            m_table->setRow(static_cast<int>(i),
+                            {tr("%1: %2").arg(ledgerText(job::ledgerWord(l.kind)), worded(l.name)),
+                             QString::number(l.checks), use});
         }
     }
     describe();
@@ -87,10 +88,9 @@ void LedgerPage::describe() {
         return m_note->setText(tr("Choose a line to see what looks at it, and what is missing."));
     const job::LedgerLine &l = m_lines[static_cast<std::size_t>(row)];
     QStringList text;
-    if (!l.hardest.empty())
-        text << tr("Hardest: %1, %2.").arg(QString::fromStdString(l.hardest)).arg(l.use, 0, 'f', 2);
+    if (!l.hardest.empty()) text << tr("Hardest: %1, %2.").arg(worded(l.hardest)).arg(l.use, 0, 'f', 2);
     constexpr std::size_t most = 3;
-    for (std::size_t i = 0; i < std::min(most, l.open.size()); ++i) text << QString::fromStdString(l.open[i]);
+    for (std::size_t i = 0; i < std::min(most, l.open.size()); ++i) text << worded(l.open[i]);
     if (l.open.size() > most) text << tr("and %1 more.").arg(l.open.size() - most);
     if (l.kind == job::LedgerLine::Kind::Duty && l.checks == 0)
         text << tr("It is proved with all checks; none of them is worked hardest by it.");

@@ -19,6 +19,7 @@
 #include "app/views/structure_view.h"
 #include "app/window/page_chooser.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -98,17 +99,16 @@ QVariant CheckModel::data(const QModelIndex &index, int role) const {
     if (role == Qt::UserRole) return c->utilization;
     if (role == Qt::ToolTipRole)
         return tr("%1\n%2%3")
-            .arg(QString::fromStdString(c->title),
-                 QString::fromStdString(proof::dutyTitle(*proofOf(*m_session, *m_shown), *c)),
+            .arg(worded(c->title), worded(proof::dutyTitle(*proofOf(*m_session, *m_shown), *c)),
                  c->assumed           ? tr("\nNot proved: it rests on an assumed grade.")
-                 : !c->beyond.empty() ? tr("\nNot proved: %1.").arg(QString::fromStdString(c->beyond))
+                 : !c->beyond.empty() ? tr("\nNot proved: %1.").arg(worded(c->beyond))
                  : c->doubtful()      ? tr("\nNot proved: it hangs on the size of the shells.")
                                       : QString());
     if (role != Qt::DisplayRole) return {};
     const bool open = c->assumed || c->doubtful() || !c->beyond.empty();
     if (index.column() == 0)
         return QString::number(c->utilization, 'f', 2) + (open ? QStringLiteral("?") : QString());
-    return QString::fromStdString(c->title) + (open ? tr(" (not proved)") : QString());
+    return worded(c->title) + (open ? tr(" (not proved)") : QString());
 }
 
 QVariant CheckModel::headerData(int section, Qt::Orientation orientation, int role) const {
@@ -151,8 +151,7 @@ LadderView::Shown LadderView::toShow() const {
             measure::printQuantity(force, measure::Quantity::Force, m_session->units()));
     };
     if (tab)
-        return {appraisal, QString::fromStdString(tab->title), tr("Shackle rated %1").arg(said(tab->rated)),
-                &tab->rungs};
+        return {appraisal, worded(tab->title), tr("Shackle rated %1").arg(said(tab->rated)), &tab->rungs};
     if (proof->ladder.empty()) return {};
     return {appraisal, tr("What gives first on the winch line"),
             tr("Winch rated %1").arg(said(proof->ladderRated)), &proof->ladder};
@@ -196,8 +195,8 @@ void LadderView::paintInto(QPainter &p, const QRectF &box) const {
         p.setPen(colors().ink);
         p.drawText(QRectF(left, y - 10, right - left, 20), Qt::AlignCenter, load);
         const QRectF text(right + 10, y - step / 2, box.right() - right - 10, step);
-        QString title = (r.flies ? QStringLiteral("↗ ") : QString()) + QString::fromStdString(r.title);
-        if (i == 0 && !r.where.empty()) title += ", " + QString::fromStdString(r.where);
+        QString title = (r.flies ? QStringLiteral("↗ ") : QString()) + worded(r.title);
+        if (i == 0 && !r.where.empty()) title += ", " + worded(r.where);
         p.setFont(textFont(9.5, i == 0));
         constexpr int flags = Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap;
         if (p.fontMetrics().horizontalAdvance(title) > text.width()) p.setFont(textFont(8, i == 0));
@@ -321,16 +320,16 @@ void ProveBench::refresh() {
     m_duty->addItem(tr("Worst of all duties"), QString());
     if (proof)
         for (const proof::LoadCase &c : proof->duties.cases)
-            m_duty->addItem(QString::fromStdString(c.title), QString::fromStdString(c.id));
+            m_duty->addItem(worded(c.title), QString::fromStdString(c.id));
     if (proof && proof->pushOver)
         for (const proof::Collapse &c : proof->pushOver->collapses)
-            m_duty->addItem(tr("%1, until it folds").arg(QString::fromStdString(c.title)),
+            m_duty->addItem(tr("%1, until it folds").arg(worded(c.title)),
                             QString::fromStdString("strike/" + c.id));
     m_duty->setCurrentIndex(std::max(0, m_duty->findData(before)));
     m_duty->blockSignals(false);
     if (proof) {
         QString list;
-        for (const std::string &a : proof->idealization.assumptions) list += "\n" + QString::fromStdString(a);
+        for (const std::string &a : proof->idealization.assumptions) list += "\n" + worded(a);
         m_assumptions->setToolTip(list.trimmed());
     }
     chooseCase();

@@ -9,12 +9,13 @@
 #include <QVBoxLayout>
 
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
 
 QString escaped(const std::string &s) {
-    return QString::fromStdString(s).toHtmlEscaped();
+    return worded(s).toHtmlEscaped();
 }
 
 QString row(const working::Step &s) {
@@ -49,7 +50,7 @@ QString WorkingSheet::html(const working::Working &w) {
 WorkingSheet::WorkingSheet(const working::Working &working, QWidget *parent)
     : QDialog(parent), m_html(html(working)) {
     setObjectName("workingSheet");
-    setWindowTitle(tr("Working: %1").arg(QString::fromStdString(working.title)));
+    setWindowTitle(tr("Working: %1").arg(worded(working.title)));
     resize(900, 640);
     auto *browser = new QTextBrowser(this);
     browser->setObjectName("workingText");

@@ -12,6 +12,7 @@
 #include "app/views/drawing_marks.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -232,8 +233,8 @@ void JigPage::refresh() {
     for (std::size_t i = 0; i < points.size(); ++i) {
         const JigPoint &p = points[i];
         const QString stands = jigStandsThere(p, m_session->units());
-        m_points->setRow(static_cast<int>(i), {tr("%1  %2").arg(i + 1).arg(QString::fromStdString(p.label)),
-                                               said(p.fromA), said(p.fromB), said(p.height), stands});
+        m_points->setRow(static_cast<int>(i), {tr("%1  %2").arg(i + 1).arg(worded(p.label)), said(p.fromA),
+                                               said(p.fromB), said(p.height), stands});
     }
     m_checks->setRowCount(static_cast<int>(checks.size()));
     for (std::size_t i = 0; i < checks.size(); ++i)
@@ -242,9 +243,7 @@ void JigPage::refresh() {
     QString steps;
     if (m_plan)
         for (std::size_t i = 0; i < m_plan->steps.size(); ++i)
-            steps += tr("%1. %2\n")
-                         .arg(i + 1)
-                         .arg(QString::fromStdString(m_plan->steps[i].in(m_session->units())));
+            steps += tr("%1. %2\n").arg(i + 1).arg(worded(m_plan->steps[i], m_session->units()));
     m_steps->setText(steps.trimmed());
     m_floor->show(m_plan, m_points->currentRow());
 }

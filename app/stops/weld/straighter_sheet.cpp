@@ -9,6 +9,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include "app/window/worded.h"
 #include "core/base/threads.h"
 
 namespace hefty::app {
@@ -91,7 +92,7 @@ void StraighterSheet::begin() {
             if (order)
                 emit found(*order);
             else
-                emit refused(QString::fromStdString(order.error().sentence()));
+                emit refused(worded(order.error().sentence()));
         });
 }
 
@@ -113,7 +114,7 @@ QString StraighterSheet::told(const std::vector<workshop::Distortion> &list) con
         out +=
             QStringLiteral("\n•  ") +
             tr("%1: %2 %3")
-                .arg(QString::fromStdString(part), QString::fromStdString(d.what),
+                .arg(QString::fromStdString(part), worded(d.what),
                      QString::fromStdString(measure::printQuantity(d.value, quantity, m_session->units())));
     }
     return out.isEmpty() ? QStringLiteral("\n•  ") + tr("nothing that is worth telling") : out;

@@ -23,6 +23,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/worded.h"
 #include "core/workshop/weld/laying.h"
 
 namespace hefty::app {
@@ -152,14 +153,14 @@ void WeldBench::showHollows() {
     for (std::size_t i = 0; i < count; ++i) {
         const workshop::Cavity &c = piece->cavities[i];
         QStringList bars, care;
-        for (const std::string &b : c.bars) bars << QString::fromStdString(piece->assembly->labelOf(b));
+        for (const std::string &b : c.bars) bars << worded(piece->assembly->labelOf(b));
         constexpr std::size_t named = 4;
         for (std::size_t k = 0; k < std::min(named, c.sheets.size()); ++k)
-            bars << QString::fromStdString(piece->assembly->labelOf(c.sheets[k]));
+            bars << worded(piece->assembly->labelOf(c.sheets[k]));
         if (c.sheets.size() > named) bars << tr("%1 more").arg(c.sheets.size() - named);
         if (!c.sheets.empty()) bars.front() = tr("between %1").arg(bars.front());
         for (const measure::Phrase &p : workshop::careOf(*piece->assembly, c))
-            care << QString::fromStdString(p.in(m_session->units()));
+            care << worded(p, m_session->units());
         m_hollows->setRow(static_cast<int>(i),
                           {bars.join(", "), QString::number(c.volume * 1e-6, 'f', 1),
                            QString::number(c.openEnds), QString::number(c.holes), care.join(" ")});
@@ -325,7 +326,7 @@ void WeldBench::refresh() {
         const bool welded = piece && m_session->job().log.isWelded(piece->id, s.joint);
         done += welded;
         m_table->setRow(static_cast<int>(i),
-                        {tr("%1. %2").arg(i + 1).arg(QString::fromStdString(s.name)),
+                        {tr("%1. %2").arg(i + 1).arg(worded(s.name)),
                          s.fits.empty() ? QStringLiteral("–") : named(s.fits),
                          said(s.leg, Quantity::DrilledLength) +
                              (s.passes > 1 ? QStringLiteral(" ×%1").arg(s.passes) : QString()),
@@ -368,11 +369,11 @@ void WeldBench::choose(int row) {
     for (QLineEdit *e : {m_who, m_machine, m_minutes}) e->setEnabled(!welded);
     m_note->setText(tr("%1: %2, %3 J/mm of heat each, thickest part %4, %5. Strip mill scale, zinc and paint "
                        "25 mm to both sides.")
-                        .arg(QString::fromStdString(s->name))
+                        .arg(worded(s->name))
                         .arg(s->passes == 1 ? tr("one pass") : tr("%1 passes").arg(s->passes))
                         .arg(s->heat, 0, 'f', 0)
                         .arg(said(s->thickest, Quantity::DrilledLength))
-                        .arg(QString::fromStdString(s->preheat)) +
+                        .arg(worded(s->preheat)) +
                     layingOf(*s) + orderOf(*s));
     const QString lesser = QString::fromStdString(s->part);
     if (m_session->selected() != lesser) m_session->select(lesser);
@@ -410,7 +411,7 @@ QString WeldBench::said(double value, Quantity quantity) const {
 }
 
 QString WeldBench::named(const std::string &part) const {
-    return QString::fromStdString(m_assembly ? m_assembly->labelOf(part) : part);
+    return worded(m_assembly ? m_assembly->labelOf(part) : part);
 }
 
 /// Where it is tacked and in which runs it is laid.
@@ -420,7 +421,7 @@ QString WeldBench::layingOf(const workshop::SeamWork &s) const {
     for (const armor::WeldJoint &w : m_assembly->welds)
         if (w.name == s.joint)
             for (const measure::Phrase &p : workshop::layingWords(workshop::layingOf(*m_assembly, w)))
-                out += ' ' + QString::fromStdString(p.in(m_session->units()));
+                out += ' ' + worded(p, m_session->units());
     return out;
 }
 
@@ -463,12 +464,11 @@ QString WeldBench::movesOf(const job::PieceAppraisal &piece) const {
             return QString::fromStdString(measure::printQuantity(v, q, m_session->units()));
         };
         if (i > 0) {  // the first in full, the others in short
-            said << tr("%1: %2 %3").arg(named(d.part), QString::fromStdString(d.what), print(d.value));
+            said << tr("%1: %2 %3").arg(named(d.part), worded(d.what), print(d.value));
             continue;
         }
         QString line = tr("%1: %2 %3 (%4 to %5)")
-                           .arg(named(d.part), QString::fromStdString(d.what), print(d.value), print(d.low),
-                                print(d.high));
+                           .arg(named(d.part), worded(d.what), print(d.value), print(d.low), print(d.high));
         if (step < d.steps.size() && step + 1 < d.steps.size())
             line += tr(", %1 after this seam").arg(print(d.steps[step]));
         if (d.held >= 0) line += tr(", %1 if it stays in its jig until cold").arg(print(d.held));

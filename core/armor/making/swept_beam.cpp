@@ -1,5 +1,6 @@
 #include "core/armor/making/swept_beam.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include <fmt/format.h>
@@ -90,7 +91,11 @@ void SweptBeam::addEnd(const Side &side) {
                               {Role::Beam, "section", "beamWeld", 0, side.people("end of the beam"), {}},
                               m_tube, {m_mid, side.sign * m_half, m_z}, tip(side.sign));
     miter(end, false, side.sign);
-    end.taper = setting("cornerCut");
+    // The closing plate lies on the edges of the cut, so these are deeper by its thickness.
+    if (const double cut = setting("cornerCut"); cut > 0) {
+        end.taperFrom = closingThickness() * std::hypot(end.length(), cut) / end.length();
+        end.taper = cut + end.taperFrom;
+    }
     addCap(side, end);
     if (end.taper > 0) addClosing(side, end);
 }
@@ -98,21 +103,39 @@ void SweptBeam::addEnd(const Side &side) {
 void SweptBeam::addCap(const Side &side, const BarPart &end) {
     const Axes a = end.axes();
     const double y = depth() / 2, z = height() / 2;
+    const double low = end.taper > 0 ? setting("cornerCut") : 0;  // it covers the closing plate's end too
     m_make.sheet(side.of("cap"), {Role::Cap, {}, "capWeld", 0, side.people("end cap"), {}},
                  {end.to + a.x * (coverThickness / 2), a.y, a.z, a.x},
-                 {{-y, -z + end.taper}, {y, -z + end.taper}, {y, z}, {-y, z}}, coverThickness, m_plate);
+                 {{-y, -z + low}, {y, -z + low}, {y, z}, {-y, z}}, coverThickness, m_plate);
 }
 
-/// Closes the slope that the corner cut leaves open, flush with the cut.
+/// It is the tapered end's lower wall: never thinner than the others.
+double SweptBeam::closingThickness() const {
+    double least = 1e300;
+    for (const stock::PlateStock &p : m_make.stock().plates)
+        if (p.material == m_plate.id && p.thickness > m_tube.properties.wall - 0.05)
+            least = std::min(least, p.thickness);
+    return least < 1e300 ? least : m_tube.properties.wall;
+}
+
+/// Closes the slope that the corner cut leaves open: it lies on the edges of the cut, its outside where the
+/// setting says.
 void SweptBeam::addClosing(const Side &side, const BarPart &end) {
     const Axes a = end.axes();
-    const Vec3 low = end.from - a.z * (height() / 2);
+    const double first = end.taperStart();
+    const Vec3 low = end.from + a.x * first - a.z * (height() / 2 - end.taperFrom);
     const Vec3 high = end.to - a.z * (height() / 2 - end.taper);
     Axes axes = *shape::axesAlong((low + high) / 2, high - low, -a.z);
-    axes.origin -= axes.z * (coverThickness / 2);
+    const double thickness = closingThickness();
+    axes.origin += axes.z * (thickness / 2);
     const double x = (high - low).norm() / 2, y = depth() / 2;
-    m_make.sheet(side.of("corner"), {Role::Closing, {}, "capWeld", 0, side.people("closing plate"), {}}, axes,
-                 {{-x, -y}, {x, -y}, {x, y}, {-x, y}}, coverThickness, m_plate);
+    const auto begin = [&](double across) {  // on the miter
+        const Vec3 edge = a.y * -across;
+        const double station = setting("sweep") > 0 ? -edge.dot(end.cutFrom) / a.x.dot(end.cutFrom) : 0;
+        return -x + (station - first) * 2 * x / (end.length() - first);
+    };
+    m_make.sheet(side.of("corner"), {Role::Closing, {}, "beamWeld", 0, side.people("closing plate"), {}},
+                 axes, {{begin(-y), -y}, {x, -y}, {x, y}, {begin(y), y}}, thickness, m_plate);
 }
 
 void SweptBeam::addPlaces(const Middle *split) {

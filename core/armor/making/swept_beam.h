@@ -59,6 +59,7 @@ class SweptBeam {
     BarPart &addStretch(const Side &side);
     void miter(BarPart &bar, bool atTo, double sign) const;
     void addCap(const Side &side, const BarPart &end);
+    [[nodiscard]] double closingThickness() const;
     void addClosing(const Side &side, const BarPart &end);
     [[nodiscard]] double setting(std::string_view id) const { return m_make.number(id); }
 

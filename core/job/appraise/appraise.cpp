@@ -370,18 +370,32 @@ void settle(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std
     addWelding(appraisal, job, nullptr, stop);
 }
 
-Appraisal halve(const Appraisal &shells, const Job &job, const stock::Stock &stock, std::stop_token stop,
-                const Appraisal *before) {
-    Appraisal out = appraise(job, stock, stop, proof::Detail::Halved, before);
-    addFit(out, job, stop);
-    out.variants = shells.variants;
-    out.gains = shells.gains;
-    for (Finding &f : out.findings)
-        if (const Finding *same = shells.finding(f.id)) f.remedies = same->remedies;
-    addRemedies(out, job, stock, stop);
-    replanWelding(out, job, &shells);
-    addWelding(out, job, before, stop);
-    return out;
+void takeSettled(Appraisal &closer, const Job &job, const Appraisal &settled) {
+    closer.variants = settled.variants;
+    closer.gains = settled.gains;
+    for (Finding &f : closer.findings)
+        if (const Finding *same = settled.finding(f.id)) f.remedies = same->remedies;
+    for (PieceAppraisal &piece : closer.pieces)
+        if (const PieceAppraisal *same = settled.piece(piece.id); same && same->assembly && piece.assembly) {
+            piece.assembly = same->assembly;
+            piece.fitted = same->fitted;
+            piece.proved = same->proved;
+        }
+    addWelding(closer, job, &settled);
+}
+
+void addCloseRemedies(Appraisal &shells, const Job &job, const stock::Stock &stock, std::stop_token stop) {
+    for (Finding &f : shells.findings) f.remedies.clear();
+    addRemedies(shells, job, stock, std::move(stop));
+}
+
+void addCloseRemedies(Appraisal &halved, const Appraisal &shells, const Job &job, const stock::Stock &stock,
+                      std::stop_token stop) {
+    for (Finding &f : halved.findings) {
+        const Finding *same = shells.finding(f.id);
+        f.remedies = same ? same->remedies : std::vector<Remedy>{};
+    }
+    addRemedies(halved, job, stock, std::move(stop));
 }
 
 const PieceAppraisal *Appraisal::piece(std::string_view id) const {

@@ -57,6 +57,16 @@ class Pane {
                             [&p](const Polygon2 &h) { return shape::inside(h, p); });
     }
 
+    /// False if no line within a cone can meet it.
+    /// @param axis  of the cone, a unit vector
+    /// @param wide  half its angle [rad]
+    [[nodiscard]] bool mayMeet(const Vec3 &from, const Vec3 &axis, double wide) const {
+        const Vec3 to = m_middle - from;
+        const double far = to.norm();
+        if (far <= m_radius) return true;
+        return std::acos(std::clamp(to.dot(axis) / far, -1.0, 1.0)) <= wide + std::asin(m_radius / far);
+    }
+
   private:
     [[nodiscard]] Vec2 flat(const Vec3 &p) const { return {p[(m_along + 1) % 3], p[(m_along + 2) % 3]}; }
     [[nodiscard]] Polygon2 flat(const Polygon3 &corners) const {
@@ -118,6 +128,21 @@ std::vector<Vec3> waysOf(const Wanted &w, double side) {
     return out;
 }
 
+/// The panes that lines within a cone can meet, each with the number of its screen, in the order of these.
+std::vector<std::pair<std::size_t, const Pane *>> before(const std::vector<Screen> &screens, const Vec3 &from,
+                                                         const std::vector<Vec3> &ways) {
+    Vec3 axis = Vec3::Zero();
+    for (const Vec3 &w : ways) axis += w;
+    axis.normalize();
+    double wide = 0;
+    for (const Vec3 &w : ways) wide = std::max(wide, std::acos(std::clamp(w.dot(axis), -1.0, 1.0)));
+    std::vector<std::pair<std::size_t, const Pane *>> out;
+    for (std::size_t i = 0; i < screens.size(); ++i)
+        for (const Pane &p : screens[i].panes)
+            if (p.mayMeet(from, axis, wide)) out.emplace_back(i, &p);
+    return out;
+}
+
 InView look(const rig::KeepOut &box, const Wanted &wanted, const std::vector<Screen> &screens) {
     InView v;
     v.id = box.id;
@@ -133,15 +158,15 @@ InView look(const rig::KeepOut &box, const Wanted &wanted, const std::vector<Scr
             const auto part = [](int k) { return (k + 0.5) / placesASide - 0.5; };
             const Vec3 from = v.at + Vec3(0, part(i) * (box.high.y() - box.low.y()),
                                           part(j) * (box.high.z() - box.low.z()));
+            const auto panes = before(screens, from, ways);
             for (const Vec3 &way : ways) {
                 ++lines;
-                const auto first = std::find_if(screens.begin(), screens.end(), [&](const Screen &s) {
-                    return std::any_of(s.panes.begin(), s.panes.end(),
-                                       [&](const Pane &p) { return p.isMetBy(from, way); });
+                const auto first = std::find_if(panes.begin(), panes.end(), [&](const auto &pane) {
+                    return pane.second->isMetBy(from, way);
                 });
-                if (first == screens.end()) continue;
+                if (first == panes.end()) continue;
                 ++covered;
-                ++coveredBy[static_cast<std::size_t>(first - screens.begin())];
+                ++coveredBy[first->first];
             }
         }
     v.share = 1 - static_cast<double>(covered) / lines;

@@ -65,8 +65,7 @@ constexpr double longSeam = 200;                        // mm: shorter ones are 
 
 /// Seams along covers, ribs, fillers and lips.
 std::vector<std::string> longSeams(const armor::Assembly &a) {
-    constexpr std::array light{armor::Role::Skin, armor::Role::Filler, armor::Role::Rib, armor::Role::Lip,
-                               armor::Role::Closing};
+    constexpr std::array light{armor::Role::Skin, armor::Role::Filler, armor::Role::Rib, armor::Role::Lip};
     const auto isLight = [&](const std::string &part) {
         const armor::Provenance *made = a.made(part);
         return made && std::find(light.begin(), light.end(), made->role) != light.end();

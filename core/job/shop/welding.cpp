@@ -1,5 +1,7 @@
 #include <algorithm>
 
+#include <tbb/parallel_for.h>
+
 #include "core/job/appraisal.h"
 #include "core/job/shop/order_costs.h"
 #include "core/job/shop/weld_shrinkage.h"
@@ -84,13 +86,16 @@ void plan(PieceAppraisal &piece, const rig::RigGeometry &rig, const Job &job, co
 }  // namespace
 
 void addWelding(Appraisal &appraisal, const Job &job, const Appraisal *before, const std::stop_token &stop) {
-    for (PieceAppraisal &piece : appraisal.pieces)
-        if (piece.assembly && !piece.weldingPlanned && !taken(piece, before, job) && !stop.stop_requested()) {
-            auto reach = workshop::weldReach(*piece.assembly, {}, stop);
-            if (!reach) continue;  // stopped; or a body without volume, which the gaps tell
-            piece.reach = std::make_shared<const std::vector<workshop::LineReach>>(std::move(*reach));
-            plan(piece, *appraisal.rig, job, stop);
-        }
+    // The pieces do not know of each other.
+    tbb::parallel_for(std::size_t{0}, appraisal.pieces.size(), [&](std::size_t i) {
+        PieceAppraisal &piece = appraisal.pieces[i];
+        if (!piece.assembly || piece.weldingPlanned || taken(piece, before, job) || stop.stop_requested())
+            return;
+        auto reach = workshop::weldReach(*piece.assembly, {}, stop);
+        if (!reach) return;  // stopped; or a body without volume, which the gaps tell
+        piece.reach = std::make_shared<const std::vector<workshop::LineReach>>(std::move(*reach));
+        plan(piece, *appraisal.rig, job, stop);
+    });
 }
 
 void replanWelding(Appraisal &appraisal, const Job &job, const Appraisal *before) {

@@ -1,7 +1,10 @@
+#include <algorithm>
+
 #include <fmt/format.h>
 
 #include "core/joints/hollow_joint.h"
 #include "core/proof/checks/checker.h"
+#include "core/proof/model/branches.h"
 
 namespace hefty::proof {
 namespace {
@@ -82,6 +85,22 @@ std::string partOf(const armor::Assembly &assembly, const Collapse &c) {
     return {};
 }
 
+/// True if both edges of half a tube are welded to plates along most of it.
+bool isClosedByPlate(const armor::Assembly &assembly, const armor::BarPart &half) {
+    constexpr double most = 0.8;  // of each edge
+    double left = 0, right = 0;   // mm of seam
+    const armor::Axes axes = half.axes();
+    for (const armor::WeldJoint &w : assembly.welds) {
+        if (w.a != half.name && w.b != half.name) continue;
+        if (!assembly.sheet(w.a == half.name ? w.b : w.a)) continue;
+        for (const armor::Contact &c : w.contacts)
+            if (isAtCutEdges(half, c))
+                for (const armor::WeldLine &l : c.lines)
+                    (axes.toLocal(l.from).y() > 0 ? left : right) += (l.to - l.from).norm();
+    }
+    return std::min(left, right) > most * half.length();
+}
+
 /// Round tubes are dented by what pushes at them, beside being bent. Half a tube that is welded on a plate
 /// along both edges is taken as the whole one: its edges cannot give way as those of the other half would.
 void checkDent(const CheckContext &context, const Collapse &c) {
@@ -90,6 +109,10 @@ void checkDent(const CheckContext &context, const Collapse &c) {
     const armor::BarPart *tube = context.assembly.bar(partOf(context.assembly, c));
     const bool half = tube && tube->section.shape == stock::SectionShape::HalfTube;
     if (!tube || (!half && (!tube->round() || !tube->hollow()))) return;
+    if (half && !isClosedByPlate(context.assembly, *tube))
+        return context.leave({"dent/" + c.id, tube->name, c.title + ": dent of half a tube",
+                              "no formula is known for half a tube that no plate closes",
+                              "Close it with a plate.", c.at});
     const joints::Dent dent{half ? tube->section.width : tube->section.height, tube->properties.wall,
                             tube->material.yield, pressed};
     Check check =

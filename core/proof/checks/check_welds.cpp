@@ -301,16 +301,6 @@ void addWallWorking(working::Working &w, const WallDemand &demand, const Seat &s
         seat.round ? "Ω 1.67, AISC 360-16 K2" : "Ω 1.58, AISC 360-10 K1 (1.50 for a plate along the tube)");
 }
 
-/// True if half a tube is held there by the edges that it was cut along: its wall is pulled in its own plane,
-/// the seam and the member tell all.
-bool isAtCutEdges(const armor::BarPart &bar, const armor::Contact &contact) {
-    if (bar.section.shape != stock::SectionShape::HalfTube) return false;
-    double cut = 0;
-    for (const shape::Vec2 &p : outlineOf(bar)) cut = std::min(cut, p.y());
-    const armor::Axes axes = bar.axesAt(bar.stationOf(contact.center));
-    return axes.toLocal(contact.center).z() < cut + bar.section.wall;
-}
-
 void checkPlateOnWall(const CheckContext &context, int weld, int contactIndex) {
     const armor::WeldJoint &joint = context.assembly.welds[static_cast<std::size_t>(weld)];
     const armor::Contact &contact = joint.contacts[static_cast<std::size_t>(contactIndex)];

@@ -50,4 +50,12 @@ bool isForShells(const armor::Assembly &assembly, const armor::WeldJoint &joint,
     return !s.outside.empty() && !s.slender;
 }
 
+bool isAtCutEdges(const armor::BarPart &bar, const armor::Contact &contact) {
+    if (bar.section.shape != stock::SectionShape::HalfTube) return false;
+    double cut = 0;
+    for (const shape::Vec2 &p : outlineOf(bar)) cut = std::min(cut, p.y());
+    const armor::Axes axes = bar.axesAt(bar.stationOf(contact.center));
+    return axes.toLocal(contact.center).z() < cut + bar.section.wall;
+}
+
 }  // namespace hefty::proof

@@ -5,7 +5,7 @@
 #include "core/armor/assembly.h"
 #include "core/joints/hollow_joint.h"
 
-/// Inside of the proof floor: tubes that end on the sides of others.
+/// Inside of the proof floor: tubes that end on the sides of others, half tubes on plates.
 namespace hefty::proof {
 
 /// A tube that ends on the side of another.
@@ -27,6 +27,10 @@ struct Branch {
 /// is none, or it was not tested that far, and no wall could buckle before it yields.
 [[nodiscard]] bool isForShells(const armor::Assembly &assembly, const armor::WeldJoint &joint,
                                const armor::Contact &contact, const armor::BarPart &tube);
+
+/// True if half a tube is held at a contact by the edges that it was cut along: its wall is pulled in its own
+/// plane there, the seam and the member tell all.
+[[nodiscard]] bool isAtCutEdges(const armor::BarPart &bar, const armor::Contact &contact);
 
 /// Yield of a metal within reach of a weld's heat [MPa].
 [[nodiscard]] inline double besideWelds(const stock::Material &m) {

@@ -126,13 +126,31 @@ class Room {
             low[i] = std::max(0, static_cast<int>((box.min()(k) - m_low(k)) / m_cell) - 2);
             high[i] = std::min(m_count[i] - 1, static_cast<int>((box.max()(k) - m_low(k)) / m_cell) + 2);
         }
-        for (int z = low[2]; z <= high[2]; ++z)
-            for (int y = low[1]; y <= high[1]; ++y)
-                for (int x = low[0]; x <= high[0]; ++x) {
-                    std::int16_t &cell = m_cells[indexOf({x, y, z})];
-                    if (cell == empty && far(centerOf({x, y, z})) < halfDiagonal * m_cell)
-                        cell = static_cast<std::int16_t>(part);
-                }
+        fillBlock(low, high, static_cast<std::int16_t>(part), far);
+    }
+    /// Halves a block until it is one cell; what is farther off than its corners reach is left out whole.
+    template <class Far>
+    void fillBlock(const Place &low, const Place &high, std::int16_t part, const Far &far) {
+        std::size_t axis = 0;
+        for (std::size_t i = 0; i < 3; ++i) {
+            if (high[i] < low[i]) return;
+            if (high[i] - low[i] > high[axis] - low[axis]) axis = i;
+        }
+        const bool one = low == high;
+        if (one && m_cells[indexOf(low)] != empty) return;
+        const Vec3 first = centerOf(low), last = centerOf(high);
+        constexpr double spare = 1.2;  // distances around bends are not exact
+        const double reach = one ? 0 : spare * (last - first).norm() / 2;
+        if (!(far((first + last) / 2) < halfDiagonal * m_cell + reach)) return;
+        if (one) {
+            m_cells[indexOf(low)] = part;
+            return;
+        }
+        Place below = high, above = low;
+        below[axis] = (low[axis] + high[axis]) / 2;
+        above[axis] = below[axis] + 1;
+        fillBlock(low, below, part, far);
+        fillBlock(above, high, part, far);
     }
     [[nodiscard]] Eigen::AlignedBox3d boxOf(const std::string &part) const {
         Eigen::AlignedBox3d box;

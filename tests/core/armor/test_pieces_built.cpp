@@ -273,9 +273,63 @@ class TestPiecesBuilt : public QObject {
         const double plateWide = 2 * half->sheet("hawse")->outline[1].x();
         QVERIFY2(std::abs(seam->length() / std::abs(plateWide) / 2 - 1) < 0.02,
                  qPrintable(QString("%1 of %2").arg(seam->length()).arg(plateWide)));
+        // Struck it is dented as the whole tube where the plate closes it; without that seam no formula is
+        // known.
+        const auto dented = [&](const Assembly &a) {
+            const auto p =
+                proof::prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, proof::Detail::Halved)
+                    .value();
+            const auto isDent = [](const auto &x) { return x.id.starts_with("dent/"); };
+            return std::pair(std::count_if(p.checks.begin(), p.checks.end(), isDent),
+                             std::count_if(p.unproved.begin(), p.unproved.end(), isDent));
+        };
+        const auto [proved, open] = dented(*half);
+        QVERIFY2(proved > 0 && open == 0, qPrintable(QString("%1 %2").arg(proved).arg(open)));
+        Assembly gaping = *half;
+        std::erase_if(gaping.welds, [&](const WeldJoint &w) { return w.name == seam->name; });
+        QCOMPARE(dented(gaping), std::pair(std::ptrdiff_t{0}, proved));
         // Half the metal of the tube: pi/2 (30.15^2 - 25.15^2).
         QVERIFY(std::abs(ripped.properties.area - std::numbers::pi / 2 * (30.15 * 30.15 - 25.15 * 25.15)) <
                 1e-6);
+    }
+    /// The lower corner of a beam's end cut off and closed: the plate lies on the edges of the cut, welded to
+    /// the beam along them, no thinner than its walls; the tip's underside is where the setting says; and the
+    /// beam with it is proved with shells.
+    void cornerCutIsClosed() {
+        job::Job job = demo("marten-front-bumper");
+        Piece &piece = job.pieces.front();
+        const auto rig = rig::geometry(job.vehicle).value();
+        for (const double cut : {20.0, 60.0, 90.0}) {
+            piece.settings["cornerCut"] = cut;
+            const auto a = build({piece, job.vehicle, rig, shippedStock()});
+            QVERIFY2(a, a ? "" : a.error().sentence().c_str());
+            const BarPart &end = *a->bar("beam.left");
+            const SheetPart &plate = *a->sheet("corner.left");
+            QVERIFY(plate.thickness >= end.properties.wall && plate.material.id == "S355");
+            // Two edges of the slope, which begins at the miter, and the start across.
+            const WeldJoint *seam = weld(*a, "beam.left", "corner.left");
+            QVERIFY(seam && weld(*a, "cap.left", "corner.left"));
+            const double lean = std::tan(end.miterFrom()) * end.section.width;
+            const double slope = std::hypot(1, cut / (end.length() + lean / 2));
+            const double wanted = 2 * end.length() * slope + std::hypot(end.section.width, lean);
+            QVERIFY2(std::abs(seam->length() / wanted - 1) < 0.01,
+                     qPrintable(QString("%1 for %2").arg(seam->length()).arg(wanted)));
+            // Nothing is welded to the lower wall that the cut took away.
+            for (const Contact &c : weld(*a, "beam.left", "cap.left")->contacts)
+                for (const WeldLine &l : c.lines)
+                    QVERIFY(std::max(l.from.z(), l.to.z()) >
+                            end.to.z() - end.section.height / 2 + end.taper + 1);
+            double tip = 1e9;
+            for (const Solid::Face &f : a->solid("corner.left")->faces)
+                for (const Vec3 &p : f.corners)
+                    if (std::abs(end.axes().toLocal(p).x() - end.length()) < 15) tip = std::min(tip, p.z());
+            const double asked = end.to.z() - end.section.height / 2 + cut;
+            QVERIFY2(std::abs(tip - asked) < 0.6, qPrintable(QString("%1 %2").arg(tip).arg(asked)));
+            const auto p =
+                proof::prove(*a, job.vehicle, rig, shippedStock(), job.rules, {}, proof::Detail::Shells);
+            QVERIFY2(p, p ? "" : p.error().sentence().c_str());
+            QVERIFY(check(*p, "weld/beam.left~corner.left"));
+        }
     }
     /// A tray with four sides: all of them folded from one flat sheet, of which each side is as long as asked
     /// for.

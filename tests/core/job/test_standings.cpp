@@ -83,6 +83,24 @@ class TestStandings : public QObject {
         });
         QVERIFY(found);
     }
+    /// A closer answer takes over what does not hang on the mesh, and the next one takes over its proof.
+    void closerLookTakesOver() {
+        const Job job = demoJob();
+        Appraisal plain = appraise(job, shippedStock());
+        settle(plain, job, shippedStock());
+        Appraisal shells = appraise(job, shippedStock(), {}, proof::Detail::Shells);
+        addFit(shells, job);
+        takeSettled(shells, job, plain);
+        QVERIFY(!plain.gains.empty() && shells.gains.size() == plain.gains.size());
+        QCOMPARE(shells.variants.size(), plain.variants.size());
+        const PieceAppraisal &piece = shells.pieces[0];
+        QVERIFY(piece.weldingPlanned && !piece.distortion.empty());
+        QCOMPARE(piece.assembly, plain.pieces[0].assembly);
+        QCOMPARE(piece.seams.size(), plain.pieces[0].seams.size());
+        QVERIFY(!shells.remediesDone);
+        QVERIFY(appraise(job, shippedStock(), {}, proof::Detail::Shells, &shells).pieces[0].proof ==
+                piece.proof);
+    }
     /// Points that move with an axle are what the height under it is about, and not the breakover.
     void heightUnderTheAxles() {
         const Appraisal a = appraise(demoJob(), shippedStock());

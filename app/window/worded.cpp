@@ -1,0 +1,48 @@
+#include "app/window/worded.h"
+
+#include <QFile>
+#include <QJsonDocument>
+#include <QJsonObject>
+
+#include "app/window/phrase_book.h"
+
+namespace hefty::app {
+namespace {
+
+struct Spoken {
+    PhraseBook book;
+    QHash<QString, QString> known;  ///< what has been worded lately
+};
+
+Spoken &spoken() {
+    static Spoken one;
+    return one;
+}
+
+}  // namespace
+
+void openPhrases(const QString &code) {
+    spoken() = {};
+    QFile file(QStringLiteral(":/translations/core_%1.json").arg(code));
+    if (!file.open(QIODevice::ReadOnly)) return;
+    QHash<QString, QString> phrases;
+    const QJsonObject all = QJsonDocument::fromJson(file.readAll()).object();
+    for (auto it = all.begin(); it != all.end(); ++it) phrases.insert(it.key(), it.value().toString());
+    spoken().book = PhraseBook(phrases);
+}
+
+QString worded(const QString &english) {
+    Spoken &s = spoken();
+    if (s.book.isEmpty() || english.isEmpty()) return english;
+    constexpr qsizetype most = 20000;
+    if (s.known.size() > most) s.known.clear();
+    const auto it = s.known.find(english);
+    return it != s.known.end() ? *it : *s.known.insert(english, s.book.say(english));
+}
+
+QString midSentence(const std::string &english) {
+    const QString text = worded(english);
+    return spoken().book.isEmpty() ? text.toLower() : text;
+}
+
+}  // namespace hefty::app
