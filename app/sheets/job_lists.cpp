@@ -3,6 +3,7 @@
 #include <numbers>
 
 #include "app/window/list_maker.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -384,12 +385,12 @@ struct CardLine {
 /// What carries the vehicle: what has to be measured hangs on it.
 CardLine kindLine() {
     QStringList names;
-    for (const rig::VehicleKind k : rig::vehicleKinds()) names << QString::fromUtf8(rig::kindName(k).data());
+    for (const rig::VehicleKind k : rig::vehicleKinds()) names << worded(std::string(rig::kindName(k)));
     return {ListText::tr("Kind of vehicle"),
-            [](const job::Job &j) { return QString::fromUtf8(rig::kindName(j.vehicle.kind).data()); },
+            [](const job::Job &j) { return worded(std::string(rig::kindName(j.vehicle.kind))); },
             [](job::Job &j, const QString &t) {
                 for (const rig::VehicleKind k : rig::vehicleKinds())
-                    if (t == QLatin1String(rig::kindName(k).data())) j.vehicle.kind = k;
+                    if (t == worded(std::string(rig::kindName(k)))) j.vehicle.kind = k;
             },
             names};
 }

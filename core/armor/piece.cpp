@@ -31,6 +31,27 @@ const SettingValue &settingValue(const Piece &piece, const Pattern &pattern, std
     return pattern.setting(setting)->standard;
 }
 
+/// A part of the pattern itself that its settings leave without anything to be welded to. What a person has
+/// built on, moved or cut loose is told by notes alone.
+std::optional<Problem> leftLoose(const Assembly &assembly, const BuildInput &input) {
+    const std::vector<std::string> loose = heldByNothing(assembly);
+    if (loose.empty()) return std::nullopt;
+    if (!input.piece.operations.empty() || !input.piece.tweaks.empty()) {
+        Piece bare = input.piece;
+        bare.operations.clear();
+        bare.tweaks.clear();
+        const auto pattern = build({bare, input.vehicle, input.rig, input.stock});
+        return pattern ? std::nullopt : std::optional(pattern.error());
+    }
+    const std::string &part = loose.front();
+    const Provenance *made = assembly.made(part);
+    return Problem{ProblemKind::Geometry,
+                   fmt::format("As it is set, the {} touches nothing that it could be welded to.",
+                               assembly.labelOf(part)),
+                   made && !made->sizedBy.empty() ? made->sizedBy : part,
+                   "Choose another size for it, or take the last change of a setting back."};
+}
+
 }  // namespace
 
 std::string_view tweakWord(Tweak::Kind kind) {
@@ -202,6 +223,7 @@ Result<Assembly> build(const BuildInput &input) {
     findWelds(*assembly, p, input);
     applyWeldTweaks(*assembly, input.piece);
     letSwing(*assembly);
+    if (auto loose = leftLoose(*assembly, input)) return tl::unexpected(std::move(*loose));
     noteWhatNothingHolds(*assembly);
     return assembly;
 }

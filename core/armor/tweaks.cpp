@@ -220,7 +220,7 @@ void applyWeldTweaks(Assembly &assembly, const Piece &piece) {
     }
 }
 
-void noteWhatNothingHolds(Assembly &assembly) {
+std::vector<std::string> heldByNothing(const Assembly &assembly) {
     std::set<std::string> held;
     for (const BoltJoint &m : assembly.mounts) held.insert({m.part, m.clampedBy});
     for (const LineBearing &b : assembly.bearings) held.insert(b.part);
@@ -236,15 +236,19 @@ void noteWhatNothingHolds(Assembly &assembly) {
         for (const WeldJoint &w : assembly.welds) grows = join(w.a, w.b) || grows;
         for (const Gate &g : assembly.gates) grows = join(g.post, g.arm) || grows;
     }
-    const auto look = [&](const auto &part) {
-        if (!held.contains(part.name))
-            assembly.notes.push_back({part.name,
-                                      fmt::format("Nothing holds {}: it touches no part that is held.",
-                                                  assembly.labelOf(part.name)),
-                                      "Bring it to what it is to be welded to, or take it out."});
-    };
-    for (const BarPart &b : assembly.bars) look(b);
-    for (const SheetPart &s : assembly.sheets) look(s);
+    std::vector<std::string> out;
+    for (const BarPart &b : assembly.bars)
+        if (!held.contains(b.name)) out.push_back(b.name);
+    for (const SheetPart &s : assembly.sheets)
+        if (!held.contains(s.name)) out.push_back(s.name);
+    return out;
+}
+
+void noteWhatNothingHolds(Assembly &assembly) {
+    for (const std::string &part : heldByNothing(assembly))
+        assembly.notes.push_back(
+            {part, fmt::format("Nothing holds {}: it touches no part that is held.", assembly.labelOf(part)),
+             "Bring it to what it is to be welded to, or take it out."});
 }
 
 }  // namespace hefty::armor

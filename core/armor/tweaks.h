@@ -15,7 +15,9 @@ void heedThickness(Assembly &assembly);
 /// Changes of single seams, once the welds have been found.
 void applyWeldTweaks(Assembly &assembly, const Piece &piece);
 
-/// Says of every part that neither welds nor bolts lead from it to the vehicle.
+/// Parts from which neither welds nor bolts lead to the vehicle.
+[[nodiscard]] std::vector<std::string> heldByNothing(const Assembly &assembly);
+/// Says so of each of them.
 void noteWhatNothingHolds(Assembly &assembly);
 
 }  // namespace hefty::armor

@@ -2808,7 +2808,7 @@ Zuerst %1 ansehen: %2 getroffen.</translation>
         </message>
         <message>
             <source>Redo</source>
-            <translation>Wiederholen</translation>
+            <translation>Wieder</translation>
         </message>
         <message>
             <source>Not saved yet</source>
@@ -5824,7 +5824,7 @@ Warten: %4, dann %5 min; Wenden des Stücks: %6, dann %7 Mal. %8 Folgen versucht
         </message>
         <message>
             <source>Cut &amp; bend</source>
-            <translation>Schneiden, Biegen</translation>
+            <translation>Zuschnitt</translation>
         </message>
         <message>
             <source>Weld</source>

@@ -164,10 +164,13 @@ void TweakBox::nameChanges() {
     for (int i = 0; i < m_list->count() && i < static_cast<int>(piece->tweaks.size()); ++i) {
         auto *remove = qobject_cast<QPushButton *>(m_list->itemAt(i)->widget());
         if (!remove) continue;
-        // On two lines, and never wider than the column that it stands in.
-        QString what = describe(piece->tweaks[static_cast<std::size_t>(i)]);
-        if (const auto at = what.lastIndexOf(' '); at > 0) what[at] = '\n';
-        remove->setText(tr("Remove: %1").arg(what));
+        // On two lines of about one length, and never wider than the column that it stands in.
+        QString text = tr("Remove: %1").arg(describe(piece->tweaks[static_cast<std::size_t>(i)]));
+        const qsizetype half = text.size() / 2, before = text.lastIndexOf(' ', half),
+                        after = text.indexOf(' ', half);
+        const qsizetype at = after < 0 || (before > 0 && half - before <= after - half) ? before : after;
+        if (at > 0) text[at] = '\n';
+        remove->setText(text);
     }
 }
 

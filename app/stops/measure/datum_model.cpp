@@ -27,7 +27,8 @@ class DatumDelegate : public QStyledItemDelegate {
         auto *box = new QComboBox(parent);
         box->setObjectName("datumChoice");
         if (index.column() == 2)
-            box->addItems({"measured", "estimated", "assumed"});
+            for (const rig::Trust t : {rig::Trust::Measured, rig::Trust::Estimated, rig::Trust::Assumed})
+                box->addItem(worded(std::string(rig::trustWord(t))));
         else
             box->addItems(model->choices(index));
         box->setCurrentText(index.data(Qt::EditRole).toString());
@@ -91,7 +92,7 @@ QStringList DatumModel::choices(const QModelIndex &index) const {
     QStringList out;
     if (!isRailSteel(index)) {
         for (const rig::RailSection s : rig::railSections())
-            out << QString::fromUtf8(rig::railSectionWord(s).data());
+            out << worded(std::string(rig::railSectionWord(s)));
         return out;
     }
     for (const stock::Material &m : m_session->stock().materials)
@@ -112,7 +113,7 @@ QVariant DatumModel::railSteel(int column, int role) const {
     if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
     if (column == 0) return tr("Steel of the rails");
     return column == 1 ? QString::fromStdString(v.railMaterial)
-                       : QString::fromUtf8(rig::trustWord(v.railMaterialTrust).data());
+                       : worded(std::string(rig::trustWord(v.railMaterialTrust)));
 }
 
 QVariant DatumModel::railSection(int column, int role) const {
@@ -128,7 +129,7 @@ QVariant DatumModel::railSection(int column, int role) const {
         return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
     if (role != Qt::DisplayRole && role != Qt::EditRole) return {};
     if (column == 0) return tr("Section of the rails");
-    if (column == 1) return QString::fromUtf8(rig::railSectionWord(section).data());
+    if (column == 1) return worded(std::string(rig::railSectionWord(section)));
     return known ? tr("seen") : QString();
 }
 
@@ -164,7 +165,7 @@ QVariant DatumModel::data(const QModelIndex &index, int role) const {
             return QString::fromStdString(
                 measure::printQuantity(it->second.value, d.quantity, m_session->units()));
         default:
-            return known ? QString::fromUtf8(rig::trustWord(it->second.trust).data()) : QString();
+            return known ? worded(std::string(rig::trustWord(it->second.trust))) : QString();
     }
 }
 
@@ -193,7 +194,7 @@ bool DatumModel::choose(const QModelIndex &index, const QString &word) {
     }
     m_session->edit(tr("Say what the rails are"), [&](job::Job &job) {
         for (const rig::RailSection s : rig::railSections())
-            if (rig::railSectionWord(s) == word.toStdString()) job.vehicle.railSection = s;
+            if (worded(std::string(rig::railSectionWord(s))) == word) job.vehicle.railSection = s;
     });
     return true;
 }
@@ -202,7 +203,7 @@ bool DatumModel::setData(const QModelIndex &index, const QVariant &value, int ro
     if (!index.isValid() || role != Qt::EditRole) return false;
     const auto trust = [&value] {
         for (const rig::Trust t : {rig::Trust::Measured, rig::Trust::Estimated, rig::Trust::Assumed})
-            if (value.toString() == QLatin1String(rig::trustWord(t).data())) return t;
+            if (value.toString() == worded(std::string(rig::trustWord(t)))) return t;
         return rig::Trust::Assumed;
     };
     if (isChoice(index) && index.column() == 1) return choose(index, value.toString());

@@ -12,6 +12,7 @@
 #include "app/window/quantity_edit.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/worded.h"
 
 namespace hefty::app {
 namespace {
@@ -24,7 +25,7 @@ using rig::WalkView;
 constexpr std::array trusts{rig::Trust::Measured, rig::Trust::Estimated, rig::Trust::Assumed};
 
 QString text(const std::string &s) {
-    return QString::fromStdString(s);
+    return worded(s);
 }
 
 /// Lines of the card for a point and for a box, by axis.
@@ -66,7 +67,7 @@ WalkCard::WalkCard(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     m_trust = new QComboBox(this);
     m_trust->setObjectName("walkTrust");
     m_trust->setAccessibleName(tr("How well it is known"));
-    for (const rig::Trust t : trusts) m_trust->addItem(QLatin1String(rig::trustWord(t).data()));
+    for (const rig::Trust t : trusts) m_trust->addItem(worded(std::string(rig::trustWord(t))));
     connect(m_trust, &QComboBox::activated, this, &WalkCard::setTrust);
     m_take = new QPushButton(tr("Take"), this);
     m_take->setObjectName("walkTake");

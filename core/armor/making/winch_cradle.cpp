@@ -114,6 +114,13 @@ class WinchCradle {
         // Beside the opening, from the tray up to the bolts of the fairlead.
         for (const double y : {-fairlead.boltSpacing / 2, 0.0, fairlead.boltSpacing / 2})
             p.strips.push_back({{y, wallLow() + 10}, {y, low - 1}, fairlead.boltSpacing / 2});
+        // A high wall's middle lies above them: strips beside the opening and one below it join both.
+        if ((wallLow() + wallTop()) / 2 > low - 1) {
+            const double out = (fairlead.boltSpacing / 2 + w) / 2, under = (m_trayTop + low) / 2;
+            p.strips.push_back({{-out, under}, {out, under}, low - m_trayTop});
+            for (const double y : {-out, out})
+                p.strips.push_back({{y, m_trayTop}, {y, wallTop()}, w - fairlead.boltSpacing / 2});
+        }
     }
 
     /// From the side of the tube out under the tray.

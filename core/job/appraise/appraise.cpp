@@ -1,5 +1,8 @@
 #include <algorithm>
 
+#include <fmt/format.h>
+
+#include "core/armor/tweaks.h"
 #include "core/job/appraisal.h"
 #include "core/job/appraise/appraise_under.h"
 #include "core/job/appraise/axles.h"
@@ -250,6 +253,17 @@ class Appraiser {
         take(std::move(axles.findings));
     }
 
+    /// A frame that is free to move, by the part that nothing holds.
+    static Problem inWords(Problem problem, const armor::Assembly &assembly) {
+        if (problem.kind != ProblemKind::Mechanism) return problem;
+        const std::vector<std::string> loose = armor::heldByNothing(assembly);
+        if (loose.empty()) return problem;
+        return {problem.kind,
+                fmt::format("Nothing holds {}: the piece cannot be proved with it.",
+                            assembly.labelOf(loose.front())),
+                loose.front(), "Bring it to what it is to be welded to, or take it out."};
+    }
+
     void provePiece(PieceAppraisal &out) {
         if (m_stop.stop_requested() || !out.assembly) return;
         m_piece = out.id;
@@ -258,7 +272,7 @@ class Appraiser {
                                                          m_job.rules, m_stop, m_out.detail)
                                           : proof::proveUnder(*out.proved, m_job.vehicle, *m_out.rig, m_stock,
                                                               m_job.rules, m_duties, m_stop, m_out.detail);
-            if (!proof) return problem("prove/" + out.id, "prove", proof.error());
+            if (!proof) return problem("prove/" + out.id, "prove", inWords(proof.error(), *out.proved));
             out.proof = std::make_shared<const proof::Proof>(std::move(*proof));
         }
         out.duties = dutyPlaces(*out.proof, m_job.rules);

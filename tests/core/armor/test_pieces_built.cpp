@@ -331,6 +331,78 @@ class TestPiecesBuilt : public QObject {
             QVERIFY(check(*p, "weld/beam.left~corner.left"));
         }
     }
+    /// A size at which a part meets nothing is refused by the setting that sizes it; what a person's own part
+    /// loses is told by its name.
+    void nothingIsLeftLoose() {
+        const auto refused = [](const char *name, const char *id, const char *setting, SettingValue value) {
+            job::Job job = demo(name);
+            const auto rig = rig::geometry(job.vehicle).value();
+            const auto piece = std::find_if(job.pieces.begin(), job.pieces.end(),
+                                            [id](const Piece &p) { return p.id == id; });
+            piece->settings[setting] = std::move(value);
+            const auto a = build({*piece, job.vehicle, rig, shippedStock()});
+            return a ? std::string() : a.error().where;
+        };
+        QCOMPARE(refused("marten-wheel-carrier", "wheel-carrier", "braceSection", "SHS 80x80x5"),
+                 std::string("braceSection"));
+        QCOMPARE(refused("vole-upright", "upright", "braceSection", "SHS 70x70x4"),
+                 std::string("braceSection"));
+        QCOMPARE(refused("marten-full-set", "sliders", "stepThickness", 24.0), std::string("stepThickness"));
+        QCOMPARE(refused("marten-full-set", "sliders", "stepThickness", 6.0), std::string());
+        job::Job job = demo("marten-tube-front");
+        job.pieces[0].settings["height"] = 1080.0;
+        const job::Appraisal a = job::appraise(job, shippedStock());
+        const job::Finding *f = a.finding("prove/" + job.pieces[0].id);
+        QVERIFY(f && f->sentence.text.find("Nothing holds ") != std::string::npos);
+        QVERIFY(f->sentence.text.find("Node") == std::string::npos);
+    }
+    /// A wall so high that its middle lies above the strips beside the rope's opening.
+    void highWallOfACradle() {
+        job::Job job = demo("marten-winch-cradle");
+        const auto rig = rig::geometry(job.vehicle).value();
+        for (const double high : {60.0, 156.0, 204.0, 250.0}) {
+            job.pieces[0].settings["cheekHeight"] = high;
+            const auto a = build({job.pieces[0], job.vehicle, rig, shippedStock()});
+            if (!a) continue;  // out of range, or no room
+            const auto p =
+                proof::prove(*a, job.vehicle, rig, shippedStock(), job.rules, {}, proof::Detail::Strips);
+            QVERIFY2(p, p ? "" : p.error().sentence().c_str());
+        }
+    }
+    /// One setting at a time, of every piece of the demo jobs, anywhere in its range: it is built and can be
+    /// proved, or is refused in words.
+    void oneSettingAtATime() {
+        std::mt19937 random(20261201);
+        int built_ = 0;
+        for (const char *name :
+             {"dunnock-body-carrier", "heron-wheel-mount", "heron-winch-front", "marten-full-set",
+              "marten-winch-cradle", "pipit-full-set", "vole-upright"}) {
+            const job::Job job = demo(name);
+            const auto rig = rig::geometry(job.vehicle).value();
+            for (const Piece &was : job.pieces) {
+                if (!was.on.empty()) continue;
+                const Pattern *pattern = armor::pattern(was.pattern);
+                for (const SettingDescriptor &d : pattern->settings) {
+                    Piece piece = was;
+                    piece.settings[d.id] = randomValue(d, random);
+                    const auto a = build({piece, job.vehicle, rig, shippedStock()});
+                    if (!a) {
+                        QVERIFY(!a.error().message.empty() && !a.error().remedy.empty());
+                        continue;
+                    }
+                    const auto p = proof::prove(*a, job.vehicle, rig, shippedStock(), job.rules, {},
+                                                proof::Detail::Strips);
+                    QVERIFY2(
+                        p || p.error().kind != ProblemKind::Mechanism,
+                        p ? ""
+                          : qPrintable(
+                                QString("%1 %2: %3").arg(name, d.id.c_str(), p.error().sentence().c_str())));
+                    ++built_;
+                }
+            }
+        }
+        QVERIFY(built_ > 100);
+    }
     /// A tray with four sides: all of them folded from one flat sheet, of which each side is as long as asked
     /// for.
     void guardTray() {
