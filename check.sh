@@ -2,6 +2,7 @@
 # Installs what is needed, builds everything and passes every test under a display in memory.
 #   ./check.sh               release build, all tests
 #   ./check.sh sanitize      the same with the address and undefined-behavior sanitizers
+#   ./check.sh sanitize-threads   with the thread sanitizer
 set -euo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")"
 source ./setup.sh

@@ -10,10 +10,10 @@ target_compile_options(hefty_warnings INTERFACE -Wall -Wextra -Wpedantic -Wshado
 target_compile_options(hefty_warnings INTERFACE
   $<$<CONFIG:Release>:-Wno-null-dereference -Wno-maybe-uninitialized -Wno-array-bounds -Wno-stringop-overflow -Wno-restrict>)
 if(HEFTY_SANITIZE)
-  target_compile_options(hefty_warnings INTERFACE -fsanitize=address,undefined
+  target_compile_options(hefty_warnings INTERFACE -fsanitize=${HEFTY_SANITIZE}
                          -fno-sanitize-recover=undefined -fno-omit-frame-pointer -O1
                          -Wno-null-dereference -Wno-maybe-uninitialized)
-  target_link_options(hefty_warnings INTERFACE -fsanitize=address,undefined)
+  target_link_options(hefty_warnings INTERFACE -fsanitize=${HEFTY_SANITIZE})
 endif()
 
 # The libraries' headers take more time to compile than most of our files: floors with many files share them

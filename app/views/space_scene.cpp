@@ -8,6 +8,14 @@
 #include "app/window/theme.h"
 
 namespace hefty::app {
+
+SpaceBody bodyOf(armor::Solid solid) {
+    SpaceBody out;
+    out.edges = edgesOf(solid);
+    out.solid = std::move(solid);
+    return out;
+}
+
 namespace {
 
 constexpr double sharp = 0.94;  // cosine between neighboring faces below which there is an edge
@@ -23,13 +31,6 @@ QColor shaded(const QColor &color, const Vec3 &normal, const SpaceCamera &camera
 QColor mixed(const QColor &a, const QColor &b, double share) {
     const auto mix = [share](float x, float y) { return static_cast<float>(x + (y - x) * share); };
     return QColor::fromRgbF(mix(a.redF(), b.redF()), mix(a.greenF(), b.greenF()), mix(a.blueF(), b.blueF()));
-}
-
-SpaceBody bodyOf(armor::Solid solid) {
-    SpaceBody out;
-    out.edges = edgesOf(solid);
-    out.solid = std::move(solid);
-    return out;
 }
 
 /// From one upright or level section to another: corners in order around, looking from the first to the
@@ -156,6 +157,23 @@ std::vector<SpaceBody> vehicleBodies(const rig::RigGeometry &g) {
     return out;
 }
 
+namespace {
+
+void drawBox(DepthPicture &picture, const Vec3 &low, const Vec3 &high, const QColor &ink) {
+    for (int axis = 0; axis < 3; ++axis)
+        for (int corner = 0; corner < 4; ++corner) {
+            Vec3 from = low;
+            const int second = (axis + 1) % 3, third = (axis + 2) % 3;
+            if (corner & 1) from[second] = high[second];
+            if (corner & 2) from[third] = high[third];
+            Vec3 to = from;
+            to[axis] = high[axis];
+            picture.line({from, to, ink, 0.8, false, 0});
+        }
+}
+
+}  // namespace
+
 void drawVehicleLines(DepthPicture &picture, const rig::Vehicle &vehicle, const QColor &ink) {
     for (const rig::Silhouette &s : vehicle.silhouettes) {
         const auto at = [&](std::size_t i) {
@@ -166,17 +184,11 @@ void drawVehicleLines(DepthPicture &picture, const rig::Vehicle &vehicle, const 
         for (std::size_t i = 0; i + (s.closed ? 0 : 1) < s.points.size(); ++i)
             picture.line({at(i), at(i + 1), ink, 1, false, 0});
     }
-    for (const rig::KeepOut &k : vehicle.keepOuts)
-        for (int axis = 0; axis < 3; ++axis)
-            for (int corner = 0; corner < 4; ++corner) {
-                Vec3 from = k.low;
-                const int second = (axis + 1) % 3, third = (axis + 2) % 3;
-                if (corner & 1) from[second] = k.high[second];
-                if (corner & 2) from[third] = k.high[third];
-                Vec3 to = from;
-                to[axis] = k.high[axis];
-                picture.line({from, to, ink, 0.8, false, 0});
-            }
+    for (const rig::KeepOut &k : vehicle.keepOuts) drawBox(picture, k.low, k.high, ink);
+}
+
+void drawPanels(DepthPicture &picture, const rig::Vehicle &vehicle, const QColor &ink) {
+    for (const rig::MovingThing &m : vehicle.moving) drawBox(picture, m.low, m.high, ink);
 }
 
 std::vector<SpaceBody> bodiesOf(const armor::Assembly &assembly) {

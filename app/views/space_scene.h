@@ -38,9 +38,12 @@ void drawBody(DepthPicture &picture, const SpaceCamera &camera, const SpaceBody 
 [[nodiscard]] std::vector<SpaceBody> vehicleBodies(const rig::RigGeometry &rig);
 /// Its lines: silhouettes, keep-outs, points of the outline.
 void drawVehicleLines(DepthPicture &picture, const rig::Vehicle &vehicle, const QColor &ink);
+/// Hood, tailgate and what else moves, shut, as boxes.
+void drawPanels(DepthPicture &picture, const rig::Vehicle &vehicle, const QColor &ink);
 
 /// The bodies of a piece.
 [[nodiscard]] std::vector<SpaceBody> bodiesOf(const armor::Assembly &assembly);
+[[nodiscard]] SpaceBody bodyOf(armor::Solid solid);
 [[nodiscard]] BodyLook lookOf(const armor::Assembly &assembly, const armor::Solid &solid, bool chosen,
                               bool faint);
 /// Its seams. @param skipped  parts whose seams are left out

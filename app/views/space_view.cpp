@@ -14,12 +14,13 @@
 #include <QWheelEvent>
 
 #include "app/window/theme.h"
+#include "core/armor/swinging.h"
 
 namespace hefty::app {
 namespace {
 
 constexpr double mostPitch = 1.5;  // rad
-constexpr int notCut = 0, wholeCut = 100;
+constexpr int notCut = 0, wholeCut = 100, wholeSwing = 100;
 
 }  // namespace
 
@@ -50,6 +51,20 @@ SpaceView::SpaceView(Session *session, QWidget *parent) : QWidget(parent), m_ses
     row->addSpacing(12);
     row->addWidget(label);
     row->addWidget(m_cut);
+    m_swingTells = new QLabel(m_controls);
+    m_swing = new QSlider(Qt::Horizontal, m_controls);
+    m_swing->setObjectName("spaceSwing");
+    m_swing->setAccessibleName(tr("Swing the gate open"));
+    m_swing->setRange(0, wholeSwing);
+    m_swing->setMaximumWidth(160);
+    m_swingTells->setBuddy(m_swing);
+    connect(m_swing, &QSlider::valueChanged, this, [this] {
+        showSwing();
+        update();
+    });
+    row->addSpacing(12);
+    row->addWidget(m_swingTells);
+    row->addWidget(m_swing);
     row->addStretch();
     for (auto signal : {&Session::stale, &Session::selectionChanged, &Session::unitsChanged})
         connect(session, signal, this, qOverload<>(&QWidget::update));
@@ -92,7 +107,30 @@ void SpaceView::follow() {
         m_vehicle = vehicleBodies(*appraisal->rig);
         m_vehicleOf = m_session->job().vehicle;
     }
+    showSwing();
     fit();
+}
+
+const armor::Assembly *SpaceView::gated() const {
+    const job::PieceAppraisal *chosen = m_session->chosen(*m_session->shownAppraisal());
+    const armor::Assembly *a = chosen ? chosen->assembly.get() : nullptr;
+    return a && !a->gates.empty() && a->gates.front().opens != 0 ? a : nullptr;
+}
+
+double SpaceView::swungOf(const armor::Gate &gate) const {
+    return gate.opens * m_swing->value() / wholeSwing;
+}
+
+void SpaceView::showSwing() {
+    const armor::Assembly *a = gated();
+    m_swing->setVisible(a);
+    m_swingTells->setVisible(a);
+    if (!a) return m_swing->setValue(0);
+    const double angle = std::abs(swungOf(a->gates.front()));
+    m_swingTells->setText(angle > 0 ? tr("Open by %1")
+                                          .arg(QString::fromStdString(measure::printQuantity(
+                                              angle, measure::Quantity::Angle, m_session->units())))
+                                    : tr("Swing open"));
 }
 
 void SpaceView::standUpright() {
@@ -153,7 +191,16 @@ void SpaceView::drawPieces(DepthPicture &picture, const SpaceCamera &camera, boo
     int id = 0;
     for (const Shown &s : m_shown) {
         const bool mine = chosen && s.assembly == chosen->assembly;
-        for (const SpaceBody &b : s.bodies) {
+        std::set<std::string> away = later;  // whose seams are not where they are drawn
+        for (const SpaceBody &shut : s.bodies) {
+            std::optional<SpaceBody> swung;
+            for (const armor::Gate &g : s.assembly->gates)
+                if (mine && m_swing->value() > 0 &&
+                    std::find(g.parts.begin(), g.parts.end(), shut.solid.part) != g.parts.end()) {
+                    swung = bodyOf(armor::swung(shut.solid, g, swungOf(g)));
+                    away.insert(shut.solid.part);
+                }
+            const SpaceBody &b = swung ? *swung : shut;
             BodyLook look = lookOf(*s.assembly, b.solid,
                                    mine && m_session->selected().toStdString() == b.solid.part, !mine);
             look.bothSides = open;
@@ -164,7 +211,7 @@ void SpaceView::drawPieces(DepthPicture &picture, const SpaceCamera &camera, boo
             }
             drawBody(picture, camera, b, look, id++);
         }
-        if (mine && m_showSeams->isChecked() && !drawInto) drawSeams(picture, *s.assembly, later);
+        if (mine && m_showSeams->isChecked() && !drawInto) drawSeams(picture, *s.assembly, away);
     }
 }
 
@@ -177,13 +224,15 @@ DepthPicture SpaceView::drawn(const QSize &size, double ratio, const SpaceCamera
         BodyLook look{colors().paper, colors().blue, 1, false, plane.has_value(), false};
         for (const SpaceBody &b : m_vehicle) drawBody(picture, camera, b, look, -1);
         drawVehicleLines(picture, m_session->job().vehicle, colors().blue);
+        if (m_swing->value() > 0) drawPanels(picture, m_session->job().vehicle, colors().blue);
     }
     if (drawInto && m_showSeams->isChecked()) drawInto(picture);
     return picture;
 }
 
 void SpaceView::paintEvent(QPaintEvent *) {
-    m_targets = targets && !m_whenSmall ? targets() : std::vector<DragTarget>{};
+    // What is swung away is dragged where it is shut.
+    m_targets = targets && !m_whenSmall && m_swing->value() == 0 ? targets() : std::vector<DragTarget>{};
     QPainter p(this);
     p.fillRect(rect(), colors().paper);
     if (m_session->isWorking()) p.setOpacity(0.75);
@@ -264,7 +313,7 @@ void SpaceView::mousePressEvent(QMouseEvent *event) {
     if (m_whenSmall) return m_whenSmall();
     m_from = m_pressed = event->position();
     m_moved = false;
-    if (targets) m_targets = targets();
+    if (targets && m_swing->value() == 0) m_targets = targets();
     const bool takesHandles = event->button() == Qt::LeftButton && !m_pointing;
     const int hit = takesHandles ? targetAt(event->position()) : -1;
     if (hit >= 0)

@@ -6,6 +6,7 @@
 #include "app/views/space_scene.h"
 
 class QCheckBox;
+class QLabel;
 class QSlider;
 
 namespace hefty::app {
@@ -65,6 +66,11 @@ class SpaceView : public QWidget {
     [[nodiscard]] DepthPicture drawn(const QSize &size, double ratio, const SpaceCamera &camera) const;
     void drawPieces(DepthPicture &picture, const SpaceCamera &camera, bool open) const;
     [[nodiscard]] std::optional<std::pair<Vec3, Vec3>> cut() const;
+    /// The chosen piece with a gate; none: it has none.
+    [[nodiscard]] const armor::Assembly *gated() const;
+    /// How far a gate is swung [rad], as Gate::opens counts.
+    [[nodiscard]] double swungOf(const armor::Gate &gate) const;
+    void showSwing();
     void pickAt(const QPointF &place);
     void drawTargets(QPainter &painter);
     [[nodiscard]] int targetAt(const QPointF &place) const;
@@ -90,6 +96,8 @@ class SpaceView : public QWidget {
     QWidget *m_controls;
     QCheckBox *m_showVehicle, *m_showSeams;
     QSlider *m_cut;
+    QLabel *m_swingTells;
+    QSlider *m_swing;
 };
 
 }  // namespace hefty::app

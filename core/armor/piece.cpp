@@ -31,10 +31,23 @@ const SettingValue &settingValue(const Piece &piece, const Pattern &pattern, std
     return pattern.setting(setting)->standard;
 }
 
+/// True if a seam of a bar lies about one of its ends.
+bool isWeldedAt(const Assembly &assembly, const BarPart &bar, const Vec3 &end) {
+    const double near = 1.5 * std::max(bar.section.height, bar.section.width) + 20;
+    const auto isNear = [&](const Contact &c) { return (c.center - end).norm() < near + std::sqrt(c.area); };
+    return std::any_of(assembly.welds.begin(), assembly.welds.end(), [&](const WeldJoint &w) {
+        return (w.a == bar.name || w.b == bar.name) &&
+               std::any_of(w.contacts.begin(), w.contacts.end(), isNear);
+    });
+}
+
 /// A part of the pattern itself that its settings leave without anything to be welded to. What a person has
 /// built on, moved or cut loose is told by notes alone.
 std::optional<Problem> leftLoose(const Assembly &assembly, const BuildInput &input) {
-    const std::vector<std::string> loose = heldByNothing(assembly);
+    std::vector<std::string> loose = heldByNothing(assembly);
+    for (const BarPart &b : assembly.bars)
+        if (b.made.role == Role::Brace && !(isWeldedAt(assembly, b, b.from) && isWeldedAt(assembly, b, b.to)))
+            loose.push_back(b.name);
     if (loose.empty()) return std::nullopt;
     if (!input.piece.operations.empty() || !input.piece.tweaks.empty()) {
         Piece bare = input.piece;
@@ -46,7 +59,7 @@ std::optional<Problem> leftLoose(const Assembly &assembly, const BuildInput &inp
     const std::string &part = loose.front();
     const Provenance *made = assembly.made(part);
     return Problem{ProblemKind::Geometry,
-                   fmt::format("As it is set, the {} touches nothing that it could be welded to.",
+                   fmt::format("As it is set, the {} does not reach all that it is to be welded to.",
                                assembly.labelOf(part)),
                    made && !made->sizedBy.empty() ? made->sizedBy : part,
                    "Choose another size for it, or take the last change of a setting back."};

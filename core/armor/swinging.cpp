@@ -32,6 +32,19 @@ Names heldParts(const Assembly &a) {
 
 }  // namespace
 
+Solid swung(Solid solid, const Gate &gate, double angle) {
+    const Eigen::AngleAxisd turn(angle, (gate.high - gate.low).normalized());
+    const auto move = [&](Polygon3 &ring) {
+        for (Vec3 &p : ring) p = gate.low + turn * (p - gate.low);
+    };
+    for (Solid::Face &f : solid.faces) {
+        move(f.corners);
+        move(f.flat);
+        for (Polygon3 &h : f.holes) move(h);
+    }
+    return solid;
+}
+
 void letSwing(Assembly &assembly) {
     for (Gate &gate : assembly.gates) {
         const Names swings(gate.parts.begin(), gate.parts.end());

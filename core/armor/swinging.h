@@ -8,4 +8,8 @@ namespace hefty::armor {
 /// swing with it: what was added to a gate by hand. @pre its welds are found
 void letSwing(Assembly &assembly);
 
+/// A solid as it stands when its gate is swung.
+/// @param angle  rad about the axis from low to high, as Gate::opens counts it
+[[nodiscard]] Solid swung(Solid solid, const Gate &gate, double angle);
+
 }  // namespace hefty::armor

@@ -3938,6 +3938,18 @@ Tried %1 sets of sizes.</source>
             <translation>Aufgeschnitten</translation>
         </message>
         <message>
+            <source>Swing the gate open</source>
+            <translation>Den Arm aufschwenken</translation>
+        </message>
+        <message>
+            <source>Open by %1</source>
+            <translation>Offen um %1</translation>
+        </message>
+        <message>
+            <source>Swing open</source>
+            <translation>Aufschwenken</translation>
+        </message>
+        <message>
             <source>Cut open from the near side</source>
             <translation>Von der nahen Seite aufschneiden</translation>
         </message>

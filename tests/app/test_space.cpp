@@ -1,4 +1,5 @@
 #include <QComboBox>
+#include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSlider>
@@ -287,6 +288,29 @@ class TestSpace : public QObject {
         QVERIFY(tube);
         QVERIFY(std::abs(tube->from.z() - top.z()) < 1e-6 && std::abs(tube->from.y() - top.y()) < 6);
         QVERIFY((tube->to - taken).norm() < 0.2);
+    }
+    /// A carrier is swung by a slider that says how far; a piece without a gate has none.
+    void gateSwings() {
+        DemoWindow demo("layout", hefty::testing::demoPath("marten-wheel-carrier"));
+        QVERIFY(demo.answered());
+        auto *space = demo.find<SpaceView>("layoutSpace");
+        hefty::testing::enlarge(space);
+        auto *swing = space->findChild<QSlider *>("spaceSwing");
+        QVERIFY(swing && swing->isVisible() && swing->value() == 0);
+        const QImage shut = space->grab().toImage();
+        swing->setValue(50);
+        QVERIFY(space->grab().toImage() != shut);
+        const armor::Gate &g = demo.session().appraisal()->pieces[0].assembly->gates.front();
+        const QString half = QString::fromStdString(
+            measure::printQuantity(std::abs(g.opens) / 2, measure::Quantity::Angle, demo.session().units()));
+        const auto labels = space->findChildren<QLabel *>();
+        QVERIFY(std::any_of(labels.begin(), labels.end(),
+                            [&half](const QLabel *l) { return l->text().contains(half); }));
+        DemoWindow plain("layout");
+        QVERIFY(plain.answered());
+        auto *other = plain.find<SpaceView>("layoutSpace");
+        hefty::testing::enlarge(other);
+        QVERIFY(!other->findChild<QSlider *>("spaceSwing")->isVisible());
     }
 
   private:

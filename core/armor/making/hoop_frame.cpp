@@ -309,6 +309,9 @@ void HoopFrame::addUprights() {
     if (count > 0 && reach < 0)
         return m_make.note("hoop.upper", "The hoop's bends leave no straight part for uprights.",
                            "Make the hoop wider.");
+    if (count > 1 && 2 * reach / (count - 1) < m_second.section.height + 10)
+        return m_make.note("hoop.upper", "The uprights stand against each other: none is built.",
+                           "Take fewer of them, or make the hoop wider.");
     for (int i = 0; i < count; ++i) {
         const double y = count == 1 ? 0 : reach - 2 * reach * i / (count - 1);
         BarPart &b =

@@ -141,6 +141,9 @@ class FrameSlider {
         if (m_make.refused()) return;
         if (2 * number("overhang") + 120 > number("length"))
             m_make.refuse("The ends leave no room for the legs.", "overhang", "Make them shorter.");
+        else if (legX(0) - legX(1) < std::max(number("footLength"), m_leg.section.height + 10) + 5)
+            m_make.refuse("The feet stand against each other.", "legs",
+                          "Take fewer legs, shorter feet or shorter ends.");
         if (m_leg.section.height > m_main.section.height + 0.01)
             m_make.refuse("The legs are thicker than the tube that they stand on.", "legSection",
                           "Take a thinner leg or a thicker main tube.");

@@ -3,6 +3,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/armor/swinging.h"
 #include "core/base/constants.h"
 #include "core/clearance/overlaps.h"
 #include "core/workshop/convex_bodies.h"
@@ -49,6 +50,25 @@ class TestWheelMounts : public QObject {
     Q_OBJECT
 
   private slots:
+    /// Swung by a right angle a place goes to where the cross product with the axis says; by half of a way
+    /// twice, to where the whole way takes it; its height stays.
+    void swungOpen() {
+        const Assembly a = built("marten-wheel-carrier", "wheel-carrier", {});
+        const Gate &g = a.gates.front();
+        const Solid &arm = *a.solid(g.arm);
+        const Vec3 axis = (g.high - g.low).normalized();
+        const Solid right = swung(arm, g, std::numbers::pi / 2), whole = swung(arm, g, g.opens),
+                    twice = swung(swung(arm, g, g.opens / 2), g, g.opens / 2);
+        QVERIFY(std::abs(g.opens) > radians(60) && arm.faces.size() > 4);
+        for (std::size_t f = 0; f < arm.faces.size(); ++f)
+            for (std::size_t i = 0; i < arm.faces[f].corners.size(); ++i) {
+                const Vec3 from = arm.faces[f].corners[i] - g.low;
+                const Vec3 wanted = axis.cross(from) + axis * axis.dot(from);
+                QVERIFY((right.faces[f].corners[i] - g.low - wanted).norm() < 1e-9);
+                QVERIFY((whole.faces[f].corners[i] - twice.faces[f].corners[i]).norm() < 1e-9);
+                QVERIFY(std::abs(whole.faces[f].corners[i].z() - arm.faces[f].corners[i].z()) < 1e-9);
+            }
+    }
     /// Studs stand on their circle, evenly, the first one up; their holes are half a millimeter wider.
     void studsOnTheirCircle() {
         const Assembly a = built("vole-upright", "upright-wheel-mount",
