@@ -252,9 +252,7 @@ Result<Json> runAppraise(const std::string &text) {
     if (!job) return tl::unexpected(job.error());
     job::Appraisal shells = job::appraise(*job, *stock, {}, proof::Detail::Shells);
     job::settle(shells, *job, *stock);
-    job::Appraisal halved = job::appraise(*job, *stock, {}, proof::Detail::Halved);
-    job::addFit(halved, *job);
-    job::takeSettled(halved, *job, shells);
+    job::Appraisal halved = job::lookCloser(*job, *stock, proof::Detail::Halved, shells);
     job::addCloseRemedies(halved, shells, *job, *stock);
     return job::appraisalJson(*job, halved);
 }

@@ -81,7 +81,7 @@ void Appraiser::work(const std::stop_token &quit) {
         emit answered({job, full});
         {
             const std::lock_guard lock(m_mutex);
-            if (!m_wanted) m_close = {std::move(job), std::move(full)};
+            if (!m_wanted && m_looksCloser) m_close = {std::move(job), std::move(full)};
         }
         m_wake.notify_all();
     }
@@ -107,10 +107,8 @@ void Appraiser::lookClosely(const std::stop_token &quit) {
 void Appraiser::answerClosely(const Answer &settled, const std::stop_token &stop) {
     const job::Job &job = *settled.job;
     const auto look = [&](proof::Detail detail, std::shared_ptr<const job::Appraisal> &last) {
-        auto closer = shared(job::appraise(job, *m_stock, stop, detail, last.get()));
+        auto closer = shared(job::lookCloser(job, *m_stock, detail, *settled.appraisal, stop, last.get()));
         if (stop.stop_requested()) return closer;
-        job::addFit(*closer, job, stop);
-        job::takeSettled(*closer, job, *settled.appraisal);
         last = closer;
         emit answered({settled.job, closer});
         return closer;

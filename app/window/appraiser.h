@@ -1,5 +1,6 @@
 #pragma once
 
+#include <atomic>
 #include <chrono>
 #include <condition_variable>
 #include <memory>
@@ -27,6 +28,8 @@ class Appraiser : public QObject {
     explicit Appraiser(std::shared_ptr<const stock::Stock> stock);
     ~Appraiser() override;
     void request(std::shared_ptr<const job::Job> job);
+    /// Whether it goes on with shells when it has settled; it does if not told otherwise.
+    void setLooksCloser(bool closer) { m_looksCloser = closer; }
 
   signals:
     void answered(const hefty::app::Appraiser::Answer &answer);
@@ -43,6 +46,7 @@ class Appraiser : public QObject {
     std::mutex m_mutex;
     std::condition_variable_any m_wake;
     std::shared_ptr<const job::Job> m_wanted;
+    std::atomic<bool> m_looksCloser = true;
     Answer m_close;  ///< waits for a closer look
     /// The last answers of each kind: what has not changed since is taken over.
     std::shared_ptr<const job::Appraisal> m_plain, m_shells, m_halved;

@@ -42,6 +42,9 @@ class Session : public QObject {
     /// What an appraisal has of it; nullptr: nothing.
     [[nodiscard]] const job::PieceAppraisal *chosen(const job::Appraisal &appraisal) const;
     void choosePiece(const QString &id);
+    /// Whether plates are looked at as shells when all else has been answered; they are if not told
+    /// otherwise.
+    void setLooksCloser(bool closer) { m_appraiser.setLooksCloser(closer); }
 
     /// The pinned variant: gauges show the change since then.
     [[nodiscard]] std::shared_ptr<const job::Appraisal> pinned() const { return m_pinned; }

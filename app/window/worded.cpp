@@ -1,5 +1,7 @@
 #include "app/window/worded.h"
 
+#include <mutex>
+
 #include <QFile>
 #include <QJsonDocument>
 #include <QJsonObject>
@@ -12,9 +14,10 @@ namespace {
 struct Spoken {
     PhraseBook book;
     QHash<QString, QString> known;  ///< what has been worded lately
+    std::mutex mutex;               ///< work beside the window words its answers too
 };
 
-Spoken &spoken() {
+Spoken &phrasesInUse() {
     static Spoken one;
     return one;
 }
@@ -22,17 +25,21 @@ Spoken &spoken() {
 }  // namespace
 
 void openPhrases(const QString &code) {
-    spoken() = {};
+    Spoken &s = phrasesInUse();
+    const std::lock_guard lock(s.mutex);
+    s.book = {};
+    s.known.clear();
     QFile file(QStringLiteral(":/translations/core_%1.json").arg(code));
     if (!file.open(QIODevice::ReadOnly)) return;
     QHash<QString, QString> phrases;
     const QJsonObject all = QJsonDocument::fromJson(file.readAll()).object();
     for (auto it = all.begin(); it != all.end(); ++it) phrases.insert(it.key(), it.value().toString());
-    spoken().book = PhraseBook(phrases);
+    s.book = PhraseBook(phrases);
 }
 
 QString worded(const QString &english) {
-    Spoken &s = spoken();
+    Spoken &s = phrasesInUse();
+    const std::lock_guard lock(s.mutex);
     if (s.book.isEmpty() || english.isEmpty()) return english;
     constexpr qsizetype most = 20000;
     if (s.known.size() > most) s.known.clear();
@@ -42,7 +49,7 @@ QString worded(const QString &english) {
 
 QString midSentence(const std::string &english) {
     const QString text = worded(english);
-    return spoken().book.isEmpty() ? text.toLower() : text;
+    return phrasesInUse().book.isEmpty() ? text.toLower() : text;
 }
 
 }  // namespace hefty::app

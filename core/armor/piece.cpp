@@ -31,13 +31,14 @@ const SettingValue &settingValue(const Piece &piece, const Pattern &pattern, std
     return pattern.setting(setting)->standard;
 }
 
-/// True if a seam of a bar lies about one of its ends.
-bool isWeldedAt(const Assembly &assembly, const BarPart &bar, const Vec3 &end) {
-    const double near = 1.5 * std::max(bar.section.height, bar.section.width) + 20;
-    const auto isNear = [&](const Contact &c) { return (c.center - end).norm() < near + std::sqrt(c.area); };
+/// True if a bar has a seam nearer to one of its ends than to the other.
+bool isWeldedAt(const Assembly &assembly, const BarPart &bar, const Vec3 &end, const Vec3 &other) {
+    const auto isThere = [&](const Contact &c) {
+        return (c.center - end).norm() < (c.center - other).norm();
+    };
     return std::any_of(assembly.welds.begin(), assembly.welds.end(), [&](const WeldJoint &w) {
         return (w.a == bar.name || w.b == bar.name) &&
-               std::any_of(w.contacts.begin(), w.contacts.end(), isNear);
+               std::any_of(w.contacts.begin(), w.contacts.end(), isThere);
     });
 }
 
@@ -46,7 +47,8 @@ bool isWeldedAt(const Assembly &assembly, const BarPart &bar, const Vec3 &end) {
 std::optional<Problem> leftLoose(const Assembly &assembly, const BuildInput &input) {
     std::vector<std::string> loose = heldByNothing(assembly);
     for (const BarPart &b : assembly.bars)
-        if (b.made.role == Role::Brace && !(isWeldedAt(assembly, b, b.from) && isWeldedAt(assembly, b, b.to)))
+        if (b.made.role == Role::Brace &&
+            !(isWeldedAt(assembly, b, b.from, b.to) && isWeldedAt(assembly, b, b.to, b.from)))
             loose.push_back(b.name);
     if (loose.empty()) return std::nullopt;
     if (!input.piece.operations.empty() || !input.piece.tweaks.empty()) {

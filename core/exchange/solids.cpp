@@ -164,6 +164,12 @@ class SolidMaker {
             shape = endCut(shape, bar, true);
         }
         const Axes a = bar.axes();
+        if (bar.taper > 0) {
+            const double start = bar.taperStart(), run = bar.length() - start,
+                         rise = bar.taper - bar.taperFrom;
+            const Vec3 first = a.origin + a.x * start + a.z * (bar.taperFrom - bar.section.height / 2);
+            shape = BRepAlgoAPI_Cut(shape, beyondPlane(first, a.x * rise - a.z * run)).Shape();
+        }
         for (const armor::TubeOpening &o : bar.openings) {
             const Axes at{bar.axesAt(o.station).origin + a.z * o.offset, a.x, a.z, a.y};
             const double l = o.length / 2, h = o.height / 2;

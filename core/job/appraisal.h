@@ -216,10 +216,13 @@ void replanWelding(Appraisal &appraisal, const Job &job, const Appraisal *before
 /// All that is worked out while the hand rests: fit, standings, remedies, the order of welding.
 void settle(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std::stop_token stop = {});
 
-/// Takes over what does not hang on the mesh from an answer to the same job that was looked at less closely
-/// and is settled: variants, gains, the plan of welding. Its remedies stand until those of the closer look
-/// are found (addCloseRemedies).
-void takeSettled(Appraisal &closer, const Job &job, const Appraisal &settled);
+/// A closer look at a job. What does not hang on the mesh is taken over from an answer to the same job that
+/// was looked at less closely and is settled: variants, gains, the plan of welding. Its remedies stand until
+/// those of the closer look are found (addCloseRemedies).
+/// @param before  the last answer of this detail, see appraise
+[[nodiscard]] Appraisal lookCloser(const Job &job, const stock::Stock &stock, proof::Detail detail,
+                                   const Appraisal &settled, const std::stop_token &stop = {},
+                                   const Appraisal *before = nullptr);
 
 /// Remedies as shells tell them, in place of those that were taken over.
 void addCloseRemedies(Appraisal &shells, const Job &job, const stock::Stock &stock,

@@ -104,19 +104,22 @@ template <int N>
 typename Corotation<N>::Matrix Corotation<N>::globalStiffness(const Vector &own,
                                                               const Matrix &stiffness) const {
     Matrix k = m_map.transpose() * stiffness * m_map;
-    Matrix moments = Matrix::Zero();
-    for (int a = 0; a < N; ++a)
-        moments.template block<3, 3>(6 * a + 3, 6 * a + 3) =
+    for (int a = 0; a < N; ++a) {
+        const Matrix3 moments =
             momentChange(m_deformation.template segment<3>(6 * a + 3), own.template segment<3>(6 * a + 3));
-    k += m_project.transpose() * moments * m_project;
+        const FrameRows turns = m_project.template middleRows<3>(6 * a + 3);
+        const FrameRows changes = moments * turns;
+        k.noalias() += turns.transpose() * changes;
+    }
     const Vector balanced = m_map.transpose() * own;
     Eigen::Matrix<double, size, 3> all, forces = Eigen::Matrix<double, size, 3>::Zero();
     for (int i = 0; i < 2 * N; ++i) {
         all.template block<3, 3>(3 * i, 0) = spin(balanced.template segment<3>(3 * i));
         if (i % 2 == 0) forces.template block<3, 3>(3 * i, 0) = all.template block<3, 3>(3 * i, 0);
     }
-    k -= all * m_frameTurn;
-    k -= m_frameTurn.transpose() * forces.transpose() * m_project;
+    k.noalias() -= all * m_frameTurn;
+    const FrameRows pulled = forces.transpose() * m_project;
+    k.noalias() -= m_frameTurn.transpose() * pulled;
     const Matrix symmetric = (k + k.transpose()) / 2;
     Matrix out;
     for (int i = 0; i < 2 * N; ++i)

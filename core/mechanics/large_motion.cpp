@@ -17,8 +17,7 @@ namespace hefty::mechanics {
 namespace {
 
 constexpr int mostIterations = 25, quickIterations = 6, slowFrom = 8;
-constexpr double settledForce = 1e-6;  ///< left over, of the largest force in play
-constexpr double slowForce = 5e-5;     ///< the same, once quick convergence is not to be had: between hinges
+constexpr double slowForce = 5e-5;     ///< left over, once quick convergence is not to be had: between hinges
 constexpr double shortestStep = 1e-4;  ///< of the first one
 constexpr double nearGoal = 1e-7;      ///< of the way to it
 
@@ -41,7 +40,8 @@ class LargeSolver {
         LargeSolution out;
         out.path.push_back({});
         const bool byDeflection = m_goal.deflection > 0;
-        if (auto done = follow(byDeflection, byDeflection ? m_goal.deflection : m_goal.factor, out.path);
+        if (auto done = follow(byDeflection, byDeflection ? m_goal.deflection : m_goal.factor, out.path,
+                               m_goal.steps, m_goal.left);
             !done)
             return tl::unexpected(done.error());
         out.displacements = m_now.at.displacements(m_model);
@@ -50,7 +50,8 @@ class LargeSolver {
         if (!m_goal.unload) return out;
         const double reached = m_now.deflection;
         out.back.push_back(out.path.back());
-        if (auto done = follow(false, 0, out.back); !done) return tl::unexpected(done.error());
+        const int backSteps = m_goal.backSteps > 0 ? m_goal.backSteps : m_goal.steps;
+        if (auto done = follow(false, 0, out.back, backSteps); !done) return tl::unexpected(done.error());
         out.set = m_now.deflection;
         out.springBack = reached - out.set;
         out.absorbed = m_now.work;
@@ -70,11 +71,11 @@ class LargeSolver {
                 return fail(ProblemKind::BadInput, "Large motions under given motions are not told.",
                             "prescribed", "Load the case with forces and follow its deflection.");
         const double goal = m_goal.deflection > 0 ? m_goal.deflection : m_goal.factor;
-        if (!(goal > 0) || !std::isfinite(goal) || m_goal.steps < 1)
+        if (!(goal > 0) || !std::isfinite(goal) || m_goal.steps < 1 || !(m_goal.hardening >= 0))
             return fail(ProblemKind::BadInput, "How far to go must be above 0.", "analysis");
         // Asked of the model itself first: indices checked, mechanisms named.
         if (auto whole = solveStatic(m_model); !whole) return tl::unexpected(whole.error());
-        auto parts = LargeParts::make(m_model, m_case, m_goal.yields);
+        auto parts = LargeParts::make(m_model, m_case, m_goal.yields, m_goal.hardening);
         if (!parts) return tl::unexpected(parts.error());
         m_parts.emplace(std::move(*parts));
         m_loadSize = m_parts->load().norm();
@@ -84,18 +85,20 @@ class LargeSolver {
         return true;
     }
 
-    /// Goes on from where the path is until the factor or the deflection is a given one.
-    Result<bool> follow(bool byDeflection, double target, std::vector<PlasticPoint> &path) {
+    /// Goes on from where the path is until the factor or the deflection is a given one, or nothing is left.
+    Result<bool> follow(bool byDeflection, double target, std::vector<PlasticPoint> &path, int steps,
+                        const std::function<double(const PlasticPoint &)> &left = {}) {
         const auto reached = [&] { return byDeflection ? m_now.deflection : m_now.factor; };
         const double start = reached();
         const double whole = target - start;
-        double step = whole / m_goal.steps;
+        double step = whole / steps;
         const double least = shortestStep * std::abs(step);
+        bool found = false;  // the place where nothing is left lies within the step
         while (std::abs(target - reached()) > nearGoal * std::abs(whole)) {
             if (m_stop.stop_requested())
                 return fail(ProblemKind::Stopped, "The path was stopped.", "analysis");
-            const double left = target - reached();
-            const double now = std::abs(left) < 1.001 * std::abs(step) ? left : step;
+            const double ahead = target - reached();
+            const double now = std::abs(ahead) < 1.001 * std::abs(step) ? ahead : step;
             PathState next = m_now;
             const int iterations = settle(next, byDeflection, now);
             if (iterations < 0) {
@@ -103,9 +106,17 @@ class LargeSolver {
                 if (std::abs(step) < least) return lost();
                 continue;
             }
+            const PlasticPoint point{next.factor, next.deflection, next.work};
+            if (left && !found && left(point) <= 0) {
+                found = true;
+                const double before = left(path.back());
+                step = now * before / (before - left(point));
+                continue;
+            }
             m_now = std::move(next);
-            path.push_back({m_now.factor, m_now.deflection, m_now.work});
-            if (iterations <= quickIterations && std::abs(step) < std::abs(whole) / m_goal.steps) step *= 1.5;
+            path.push_back(point);
+            if (found) break;
+            if (iterations <= quickIterations && std::abs(step) < std::abs(whole) / steps) step *= 1.5;
         }
         return true;
     }
@@ -139,7 +150,7 @@ class LargeSolver {
             if (!std::isfinite(residual.norm())) return -1;
             if (i > 0 &&
                 residual.lpNorm<Eigen::Infinity>() <=
-                    (i <= slowFrom ? settledForce : slowForce) * m_largest &&
+                    (i <= slowFrom ? m_goal.leftOver : std::max(m_goal.leftOver, slowForce)) * m_largest &&
                 (!byDeflection || std::abs(moved - step) <= 1e-9 * std::abs(step))) {
                 s.deflection = fromDeflection + moved;
                 s.work += (fromFactor + s.factor) / 2 * m_loadSize * moved;

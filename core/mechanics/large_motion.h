@@ -1,5 +1,6 @@
 #pragma once
 
+#include <functional>
 #include <stop_token>
 
 #include "core/base/result.h"
@@ -9,11 +10,17 @@ namespace hefty::mechanics {
 
 /// How far a structure is pushed.
 struct LargeGoal {
-    double factor = 1;      ///< of the load case, where `deflection` is 0
-    double deflection = 0;  ///< of the load along itself, mm: the path follows it, over limit points too
-    int steps = 20;         ///< to begin with; shortened where the answer is hard to find
-    bool unload = false;    ///< then the load is taken off: what stays is the set
-    bool yields = true;     ///< or all stays elastic
+    double factor = 1;       ///< of the load case, where `deflection` is 0
+    double deflection = 0;   ///< of the load along itself, mm: the path follows it, over limit points too
+    int steps = 20;          ///< to begin with; shortened where the answer is hard to find
+    bool unload = false;     ///< then the load is taken off: what stays is the set
+    bool yields = true;      ///< or all stays elastic
+    double hardening = 0;    ///< of shells beyond yield, of E: without it strips neck in one shell
+    double leftOver = 1e-6;  ///< of the largest force in play, where equilibrium is found
+    int backSteps = 0;       ///< to take the load off in; 0: as many as `steps`
+    /// How much is left to be reached at a point of the path: where it falls to 0 the path ends, found by one
+    /// step between the two that lie about it.
+    std::function<double(const PlasticPoint &)> left = {};
 };
 
 /// The answer at the goal, and at rest after it.

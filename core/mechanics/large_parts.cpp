@@ -62,7 +62,7 @@ class LargeParts::Scatter {
     double m_largest = 0;
 };
 
-Result<LargeParts> LargeParts::make(const FrameModel &model, int loadCase, bool yields) {
+Result<LargeParts> LargeParts::make(const FrameModel &model, int loadCase, bool yields, double hardening) {
     LargeParts out;
     out.m_model = &model;
     auto assembly = FrameAssembly::make(model);
@@ -75,7 +75,7 @@ Result<LargeParts> LargeParts::make(const FrameModel &model, int loadCase, bool 
     out.m_skeleton.cases = model.cases;
     for (const PrescribedFreedom &p : model.prescribed)  // held in this case
         out.m_skeleton.supports.push_back({p.node, static_cast<FreedomSet>(1u << p.freedom)});
-    out.addParts(*assembly, yields);
+    out.addParts(*assembly, yields, hardening);
     out.gatherLoads(*assembly, loadCase);
     return out;
 }
@@ -93,7 +93,7 @@ Result<bool> LargeParts::checkBodies() const {
     return true;
 }
 
-void LargeParts::addParts(const FrameAssembly &assembly, bool yields) {
+void LargeParts::addParts(const FrameAssembly &assembly, bool yields, double hardening) {
     const auto place = [this](int n) { return m_model->nodes[static_cast<std::size_t>(n)].at; };
     for (std::size_t b = 0; b < m_model->beams.size(); ++b) {
         const FrameBeam &beam = m_model->beams[b];
@@ -107,7 +107,8 @@ void LargeParts::addParts(const FrameAssembly &assembly, bool yields) {
     }
     for (std::size_t s = 0; s < m_model->shells.size(); ++s) {
         const FrameShell &shell = m_model->shells[s];
-        const double yield = yields ? m_model->materials[static_cast<std::size_t>(shell.material)].yield : 0;
+        const FrameMaterial &metal = m_model->materials[static_cast<std::size_t>(shell.material)];
+        const double yield = yields ? metal.yield : 0;
         for (const ShellPart &p : assembly.shells()[s].parts) {
             std::array<int, 3> nodes{};
             std::array<Vec3, 3> places;
@@ -115,7 +116,8 @@ void LargeParts::addParts(const FrameAssembly &assembly, bool yields) {
                 nodes[i] = shell.nodes[static_cast<std::size_t>(p.corners[i])];
                 places[i] = place(nodes[i]);
             }
-            m_triangles.push_back({nodes, places, p.triangle.axes(), ShellLayers(p.triangle, yield), p.share,
+            m_triangles.push_back({nodes, places, p.triangle.axes(),
+                                   ShellLayers(p.triangle, yield, hardening * metal.E), p.share,
                                    static_cast<int>(s)});
         }
     }

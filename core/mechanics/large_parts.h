@@ -28,7 +28,8 @@ struct PartStates {
 class LargeParts {
   public:
     /// @error those of FrameAssembly; BadInput for a support that holds a rigid link only in part
-    [[nodiscard]] static Result<LargeParts> make(const FrameModel &model, int loadCase, bool yields);
+    [[nodiscard]] static Result<LargeParts> make(const FrameModel &model, int loadCase, bool yields,
+                                                 double hardening);
 
     [[nodiscard]] PartStates fresh() const;
     /// The load of the free unknowns at the start.
@@ -72,7 +73,7 @@ class LargeParts {
     class Scatter;
 
     Result<bool> checkBodies() const;
-    void addParts(const FrameAssembly &assembly, bool yields);
+    void addParts(const FrameAssembly &assembly, bool yields, double hardening);
     void gatherLoads(const FrameAssembly &assembly, int loadCase);
     [[nodiscard]] Share<2> beamShare(const Beam &beam, const Configuration &at,
                                      const BeamHinges::Flow &before, BeamHinges::Flow &after) const;

@@ -28,7 +28,7 @@ Matrix3 deviator() {
 }  // namespace
 
 PlaneStress yieldInPlane(const Vector3d &strain, const Vector3d &plastic, const Matrix3 &elastic,
-                         double yield) {
+                         double yield, double hardening) {
     PlaneStress out;
     const Vector3d trial = elastic * (strain - plastic);
     out.stress = trial;
@@ -43,10 +43,14 @@ PlaneStress yieldInPlane(const Vector3d &strain, const Vector3d &plastic, const 
     double g = 0;
     for (int i = 0; i < 60; ++i) {
         const double p = 1 + bulk * g, s = 1 + 2 * shear * g;
-        const double over = (a / (p * p) + b / (s * s)) / 2 - limit;
+        const double square = a / (p * p) + b / (s * s), size = std::sqrt(square);
+        const double now = yield + hardening * g * std::sqrt(2.0 / 3) * size;
+        const double over = square / 2 - now * now / 3;
         if (std::abs(over) <= 1e-14 * limit) break;
-        const double slope = -a * bulk / (p * p * p) - 2 * b * shear / (s * s * s);
-        g -= over / slope;  // convex and falling: from 0 it never overshoots
+        const double falls = -a * bulk / (p * p * p) - 2 * b * shear / (s * s * s);
+        const double slope =
+            falls - 2.0 / 3 * now * hardening * std::sqrt(2.0 / 3) * (size + g * falls / size);
+        g -= over / slope;  // without hardening convex and falling: from 0 it never overshoots
     }
     const Matrix3 P = deviator();
     const Matrix3 xi = (elastic.inverse() + g * P).inverse();
@@ -55,7 +59,8 @@ PlaneStress yieldInPlane(const Vector3d &strain, const Vector3d &plastic, const 
     out.plastic = plastic + g * flow;
     out.equivalent = g * std::sqrt(2.0 / 3 * out.stress.dot(flow));
     const Vector3d n = xi * flow;
-    out.tangent = xi - n * n.transpose() / flow.dot(n);
+    const double square = out.stress.dot(flow), grown = 1 - 2.0 / 3 * hardening * g;
+    out.tangent = xi - n * n.transpose() / (flow.dot(n) + 2.0 / 3 * hardening * square / grown);
     return out;
 }
 
@@ -70,13 +75,14 @@ double LayerState::mostStrain() const {
     return most;
 }
 
-ShellLayers::ShellLayers(const ShellTriangle &triangle, double yield)
+ShellLayers::ShellLayers(const ShellTriangle &triangle, double yield, double hardening)
     : m_strains(triangle.ownStrains()),
       m_shear(triangle.ownShearStiffness()),
       m_plane(triangle.plane()),
       m_thickness(triangle.thickness()),
       m_area(triangle.area()),
-      m_yield(yield) {
+      m_yield(yield),
+      m_hardening(hardening) {
     Matrix6 d = Matrix6::Zero();
     d.topLeftCorner<3, 3>() = m_plane * m_thickness;
     d.bottomRightCorner<3, 3>() = m_plane * std::pow(m_thickness, 3) / 12;
@@ -101,8 +107,8 @@ ShellLayers::Answer ShellLayers::answer(const Vec18 &deformation, const LayerSta
         Matrix6 d = Matrix6::Zero();
         for (std::size_t l = 0; l < LayerState::layers; ++l) {
             const double z = depths[l] * m_thickness / 2, w = weights[l] * m_thickness;
-            const PlaneStress s =
-                yieldInPlane(e.head<3>() + z * e.tail<3>(), state.plastic[p][l], m_plane, m_yield);
+            const PlaneStress s = yieldInPlane(e.head<3>() + z * e.tail<3>(), state.plastic[p][l], m_plane,
+                                               m_yield + m_hardening * state.equivalent[p][l], m_hardening);
             after.plastic[p][l] = s.plastic;
             after.equivalent[p][l] = state.equivalent[p][l] + s.equivalent;
             resultant.head<3>() += w * s.stress;

@@ -7,7 +7,7 @@
 
 namespace hefty::mechanics {
 
-/// Plane stress of von Mises without hardening, one step: the stress of a strain, what of it is plastic, and
+/// Plane stress of von Mises, one step: the stress of a strain, what of it is plastic, and
 /// how the stress changes with the strain.
 struct PlaneStress {
     Eigen::Vector3d stress = Eigen::Vector3d::Zero();   ///< xx yy xy, MPa
@@ -17,10 +17,11 @@ struct PlaneStress {
 };
 
 /// @param strain  whole strain [xx yy, engineering xy]; `plastic` what was plastic before
-/// @param yield  MPa, above 0
+/// @param yield  MPa, above 0, as it is before the step
+/// @param hardening  MPa per equivalent plastic strain, 0 or more: the same to all sides
 /// @source closest point in plane stress, Simo and Taylor 1986; Simo and Hughes 1998, box 3.3
 [[nodiscard]] PlaneStress yieldInPlane(const Eigen::Vector3d &strain, const Eigen::Vector3d &plastic,
-                                       const Matrix3 &elastic, double yield);
+                                       const Matrix3 &elastic, double yield, double hardening = 0);
 
 /// What a triangle remembers of its yielding: at three places, in layers through the thickness.
 struct LayerState {
@@ -35,7 +36,8 @@ struct LayerState {
 class ShellLayers {
   public:
     /// @param yield  MPa; 0: it stays elastic
-    ShellLayers(const ShellTriangle &triangle, double yield);
+    /// @param hardening  MPa per plastic strain
+    ShellLayers(const ShellTriangle &triangle, double yield, double hardening);
 
     struct Answer {
         Vec18 forces = Vec18::Zero();
@@ -50,7 +52,7 @@ class ShellLayers {
     std::array<Strain, 3> m_strains;
     Matrix18 m_shear, m_elastic;
     Matrix3 m_plane;
-    double m_thickness, m_area, m_yield;
+    double m_thickness, m_area, m_yield, m_hardening;
 };
 
 }  // namespace hefty::mechanics

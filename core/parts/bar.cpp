@@ -5,6 +5,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/parts/taper.h"
+
 namespace hefty::parts {
 namespace {
 
@@ -344,8 +346,9 @@ Polygon2 outlineOf(const stock::Section &s, double r, int chordsRound) {
             out.emplace_back(sy * y, sz * z);
             continue;
         }
-        for (int i = 0; i <= chordsCorner; ++i) {
-            const double a = std::numbers::pi / 2 * (corner + static_cast<double>(i) / chordsCorner);
+        const int chords = chordsRound / 8;
+        for (int i = 0; i <= chords; ++i) {
+            const double a = std::numbers::pi / 2 * (corner + static_cast<double>(i) / chords);
             out.emplace_back(sy * (y - round) + round * std::cos(a), sz * (z - round) + round * std::sin(a));
         }
     }
@@ -429,7 +432,8 @@ bool trimEnd(BarPart &bar, bool atTo, std::span<const Surface> onto) {
 double barVolume(const BarPart &bar) {
     const double perLength =
         bar.material.density > 0 ? bar.properties.massPerLength / bar.material.density : bar.properties.area;
-    return perLength * std::max(0.0, bar.length() - bar.trimFrom.mean - bar.trimTo.mean);
+    const double whole = perLength * std::max(0.0, bar.length() - bar.trimFrom.mean - bar.trimTo.mean);
+    return std::max(0.0, whole - takenOff(bar).volume);
 }
 
 namespace {
@@ -478,7 +482,11 @@ Vec3 barCenter(const BarPart &bar) {
         moment += (s.center + middle * (radius * std::sin(s.angle / 2) / (s.angle / 2))) * s.length;
         sum += s.length;
     }
-    return sum > 0 ? Vec3(moment / sum) : bar.from;
+    if (!(sum > 0)) return bar.from;
+    const TakenOff off = takenOff(bar);
+    const double whole = barVolume(bar) + off.volume;
+    if (!(off.volume > 0 && off.volume < whole)) return moment / sum;
+    return (moment / sum * whole - off.moment) / (whole - off.volume);
 }
 
 }  // namespace hefty::parts

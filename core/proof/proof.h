@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/mechanics/frame_solver.h"
+#include "core/proof/analyses/ground_dents.h"
 #include "core/proof/analyses/push_over.h"
 #include "core/proof/duties/duties.h"
 #include "core/proof/duties/house_rules.h"
@@ -130,6 +131,7 @@ struct Proof {
     std::vector<std::vector<float>> tieUse;    ///< [case][tie], of its seam check
     std::vector<CrushOrder> crushOrders;       ///< per collapse of pushOver
     std::optional<PushOver> pushOver;          ///< of every strike spot; with Detail::Halved only
+    std::vector<GroundDent> groundDents;       ///< of each sheet's softest place; with Detail::Halved only
     std::optional<Stability> stability;        ///< with Detail::Halved only
     std::vector<OpenGate> openGates;           ///< per gate
     std::vector<float> largestMove;            ///< [case], mm

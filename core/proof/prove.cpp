@@ -353,15 +353,42 @@ Result<Proof> proveOnce(const Subject &of, Detail detail, double fineness, const
     return finish(of, **begun, detail, choose ? choose((*begun)->proof.duties) : std::vector<int>{}, stop);
 }
 
-/// Looks at the piece as bars: pushed over, buckling, swinging.
+/// Of each sheet that slides over the ground the place that gives way most.
+std::vector<std::size_t> softestPatches(const armor::Assembly &assembly, const Proof &proof) {
+    std::map<std::string, std::pair<double, std::size_t>> softest;  // mm, place
+    for (std::size_t c = 0; c < proof.duties.cases.size(); ++c)
+        for (std::size_t g = 0; g < assembly.grounds.size(); ++g) {
+            const armor::GroundSpot &ground = assembly.grounds[g];
+            const int node = proof.idealization.groundNodes[g];
+            if (ground.kind != armor::GroundSpot::Kind::Patch || node < 0 ||
+                proof.duties.cases[c].place != "skid/" + ground.id)
+                continue;
+            const auto &moves = proof.solution.cases[c].displacements[static_cast<std::size_t>(node)];
+            auto &most = softest[ground.part];
+            most = std::max(most, {std::abs(ground.push.dot(moves.head<3>())), g});
+        }
+    std::vector<std::size_t> out;
+    for (const auto &[part, most] : softest) out.push_back(most.second);
+    return out;
+}
+
+/// Looks at the piece as bars, pushed over, buckling, swinging; and at sheets that come down on the ground.
 Result<bool> proveBars(const Subject &of, const std::stop_token &stop, Proof &proof) {
     if (stop.stop_requested()) return stopped();
     Result<PushOver> pushed{PushOver{}};
     Result<Stability> stable{Stability{}};
-    tbb::parallel_invoke([&] { stable = stability(of.assembly, of.rig, *railOf(of), of.stock, of.rules); },
-                         [&] { pushed = pushOver(of.assembly, of.rig, *railOf(of), of.rules.mostSet); });
+    Result<std::vector<GroundDent>> dents{std::vector<GroundDent>{}};
+    tbb::parallel_invoke(
+        [&] {
+            dents = groundDents(of.assembly, of.rig, *railOf(of), of.rules,
+                                softestPatches(of.assembly, proof), stop);
+        },
+        [&] { stable = stability(of.assembly, of.rig, *railOf(of), of.stock, of.rules); },
+        [&] { pushed = pushOver(of.assembly, of.rig, *railOf(of), of.rules.mostSet); });
     if (!pushed) return tl::unexpected(pushed.error());
     if (!stable) return tl::unexpected(stable.error());
+    if (!dents) return tl::unexpected(dents.error());
+    proof.groundDents = std::move(*dents);
     proof.pushOver = std::move(*pushed);
     proof.stability = std::move(*stable);
     return true;

@@ -22,11 +22,8 @@ double slotArea(const armor::Assembly &a, const armor::BarPart &t) {
 }  // namespace
 
 double barMass(const armor::Assembly &a, const armor::BarPart &t) {
-    const double length = t.length(), wall = t.section.wall;
+    const double wall = t.section.wall;
     double volume = parts::barVolume(t);
-    // The taper takes what is below it off the two side walls; the bottom wall goes too and its closing plate
-    // is a part of its own.
-    if (t.taper > 0) volume -= wall * (t.taperFrom + t.taper + t.section.width) * length;
     for (const armor::TubeOpening &o : t.openings) volume -= 2 * wall * o.length * o.height;
     for (const armor::Hole &h : t.holes) volume -= std::numbers::pi / 4 * h.diameter * h.diameter * wall;
     volume -= slotArea(a, t) * wall;

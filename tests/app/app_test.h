@@ -69,8 +69,11 @@ inline void typeInto(QTableView *table, int row, int column, const QString &text
 /// A window with the demo job, shown and active, whose questions are answered by the test.
 class DemoWindow {
   public:
-    explicit DemoWindow(const char *stop = "measure", const std::string &job = demoPath())
+    /// @param closer  whether it goes on to shells: that keeps both cores busy for long, and few tests ask
+    explicit DemoWindow(const char *stop = "measure", const std::string &job = demoPath(),
+                        bool closer = false)
         : window(sharedStock()) {
+        session().setLooksCloser(closer);
         window.asking.tell = [this](QWidget *, const QString &, const QString &text) { told = text; };
         window.asking.saveFile = [this](QWidget *, const QString &, const QString &, const QString &) {
             return saveTo;

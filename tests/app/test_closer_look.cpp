@@ -33,7 +33,7 @@ class TestCloserLook : public QObject {
 
   private slots:
     void platesSeamsAndStrikes() {
-        DemoWindow demo("prove");
+        DemoWindow demo("prove", demoPath(), true);
         QVERIFY(closeUp(demo));
         const auto *model = demo.find<QTableView>("checkTable")->model();
         QStringList titles;
@@ -62,7 +62,7 @@ class TestCloserLook : public QObject {
     /// The ladder follows the chosen duty: the winch line, or the tab that a recovery pulls at. The walls of
     /// the beam where the tabs go through it are shells and stand among the checks and in the picture.
     void ladderOfARecoveryAndWalls() {
-        DemoWindow demo("prove");
+        DemoWindow demo("prove", demoPath(), true);
         QVERIFY(closeUp(demo));
         auto *ladder = demo.find<QWidget>("ladder");
         auto *duty = demo.find<QComboBox>("duty");
@@ -87,7 +87,7 @@ class TestCloserLook : public QObject {
     }
     /// An edit during the closer look is answered at once, and what was looked at before is not shown for it.
     void handComesFirst() {
-        DemoWindow demo("layout");
+        DemoWindow demo("layout", demoPath(), true);
         QVERIFY(demo.settle());
         for (int i = 0; i < 4; ++i) {
             QTest::qWait(60 + 150 * i);  // at different places of the closer look

@@ -44,7 +44,7 @@ QStringList coreTexts() {
         token("//[^\n]*|\"(?:[^\"\\\\\\n]|\\\\.)*\"(?:\\s*\"(?:[^\"\\\\\\n]|\\\\.)*\")*"),
         one("\"((?:[^\"\\\\\\n]|\\\\.)*)\""), value("\\{\\{[^{}]*\\}\\}|\\{[^{}]*\\}"), word("^[A-Z][a-z]+$"),
         none(
-            "[<>]|\\\\b|\\\\d|\\)\\?|\\)\\*|stroke|test succeeded|HG1|core/|"
+            "[<>]|\\\\b|\\\\d|\\)\\?|\\)\\*|stroke=|stroke-|test succeeded|HG1|core/|"
             "SELECT|INSERT|CREATE TABLE|UPDATE|PRAGMA|DELETE FROM");
     QStringList out;
     QDirIterator files(QString(HEFTY_SOURCE_DIR) + "/core", {"*.cpp", "*.h"}, QDir::Files,
@@ -135,7 +135,7 @@ class TestLanguage : public QObject {
         QVERIFY(PhraseBook().isEmpty());
     }
     /// Every sentence and name in the sources of the core stands in the phrase book, with a place for every
-    /// value; and the book has none that the core does not say.
+    /// value; and the book has no sentence of four words or more that the core does not say.
     void coreComplete() {
         QFile file(QString(HEFTY_SOURCE_DIR) + "/resources/translations/core_de.json");
         QVERIFY(file.open(QIODevice::ReadOnly));
@@ -153,6 +153,12 @@ class TestLanguage : public QObject {
             if (!known.contains(t)) missing << t;
         missing.removeDuplicates();
         QVERIFY2(missing.isEmpty(), qPrintable(missing.join("\n")));
+        const QString all = texts.join('\n');
+        for (auto it = book.begin(); it != book.end(); ++it) {
+            if (bare(it.key()).count(' ') < 3) continue;
+            for (const QString &piece : it.key().split("{}"))
+                QVERIFY2(all.contains(piece.simplified()), qPrintable(it.key()));
+        }
     }
     /// What the demo jobs are told in German: next to no word of English is left in it.
     void coreSpoken() {

@@ -24,7 +24,7 @@ class TestStops : public QObject {
 
     /// The ladder is that of the piece: on a winch line, at a tab, or none.
     void ladderOfThePiece() {
-        DemoWindow demo("prove", demoPath("marten-full-set"));
+        DemoWindow demo("prove", demoPath("marten-full-set"), true);
         QVERIFY(QTest::qWaitFor([&] { return demo.session().appraisal()->detail != proof::Detail::Strips; },
                                 120000));
         auto *ladder = demo.find<QWidget>("ladder");
@@ -131,7 +131,7 @@ class TestStops : public QObject {
     }
     /// Where to look first: a row chosen chooses its piece and its part, whichever piece was in hand before.
     void lookFirstGoesThere() {
-        DemoWindow demo("log", demoPath("marten-full-set"));
+        DemoWindow demo("log", demoPath("marten-full-set"), true);
         QVERIFY(QTest::qWaitFor([&] { return demo.session().appraisal()->detail != proof::Detail::Strips; },
                                 60000));
         const auto plan = job::inspectionsOf(demo.session().job(), *demo.session().appraisal());

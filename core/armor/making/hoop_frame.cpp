@@ -309,7 +309,8 @@ void HoopFrame::addUprights() {
     if (count > 0 && reach < 0)
         return m_make.note("hoop.upper", "The hoop's bends leave no straight part for uprights.",
                            "Make the hoop wider.");
-    if (count > 1 && 2 * reach / (count - 1) < m_second.section.height + 10)
+    constexpr double forSeam = 10;  // mm between two uprights: room for a seam on each
+    if (count > 1 && 2 * reach / (count - 1) < m_second.section.height + forSeam)
         return m_make.note("hoop.upper", "The uprights stand against each other: none is built.",
                            "Take fewer of them, or make the hoop wider.");
     for (int i = 0; i < count; ++i) {

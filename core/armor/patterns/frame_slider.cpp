@@ -16,6 +16,7 @@ namespace {
 // House practice, mm (docs/methods.md, "Sliders").
 constexpr double fromEnd = 40;      // of the main tube to the cope of the outer one
 constexpr double roomForWeld = 12;  // around a leg on its foot
+constexpr double betweenFeet = 15;  // two feet or legs: a seam has room on each
 
 std::vector<SettingDescriptor> frameSliderSettings() {
     std::vector<SettingDescriptor> s;
@@ -141,7 +142,7 @@ class FrameSlider {
         if (m_make.refused()) return;
         if (2 * number("overhang") + 120 > number("length"))
             m_make.refuse("The ends leave no room for the legs.", "overhang", "Make them shorter.");
-        else if (legX(0) - legX(1) < std::max(number("footLength"), m_leg.section.height + 10) + 5)
+        else if (legX(0) - legX(1) < std::max(number("footLength"), m_leg.section.height) + betweenFeet)
             m_make.refuse("The feet stand against each other.", "legs",
                           "Take fewer legs, shorter feet or shorter ends.");
         if (m_leg.section.height > m_main.section.height + 0.01)

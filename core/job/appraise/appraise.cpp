@@ -384,7 +384,11 @@ void settle(Appraisal &appraisal, const Job &job, const stock::Stock &stock, std
     addWelding(appraisal, job, nullptr, stop);
 }
 
-void takeSettled(Appraisal &closer, const Job &job, const Appraisal &settled) {
+Appraisal lookCloser(const Job &job, const stock::Stock &stock, proof::Detail detail,
+                     const Appraisal &settled, const std::stop_token &stop, const Appraisal *before) {
+    Appraisal closer = appraise(job, stock, stop, detail, before);
+    if (stop.stop_requested()) return closer;
+    addFit(closer, job, stop);
     closer.variants = settled.variants;
     closer.gains = settled.gains;
     for (Finding &f : closer.findings)
@@ -395,7 +399,8 @@ void takeSettled(Appraisal &closer, const Job &job, const Appraisal &settled) {
             piece.fitted = same->fitted;
             piece.proved = same->proved;
         }
-    addWelding(closer, job, &settled);
+    addWelding(closer, job, &settled, stop);
+    return closer;
 }
 
 void addCloseRemedies(Appraisal &shells, const Job &job, const stock::Stock &stock, std::stop_token stop) {

@@ -128,18 +128,27 @@ std::vector<Vec3> waysOf(const Wanted &w, double side) {
     return out;
 }
 
-/// The panes that lines within a cone can meet, each with the number of its screen, in the order of these.
-std::vector<std::pair<std::size_t, const Pane *>> before(const std::vector<Screen> &screens, const Vec3 &from,
-                                                         const std::vector<Vec3> &ways) {
+/// A cone that holds all of some directions.
+struct Cone {
     Vec3 axis = Vec3::Zero();
-    for (const Vec3 &w : ways) axis += w;
-    axis.normalize();
-    double wide = 0;
-    for (const Vec3 &w : ways) wide = std::max(wide, std::acos(std::clamp(w.dot(axis), -1.0, 1.0)));
+    double wide = 0;  ///< half its angle [rad]
+};
+Cone coneOf(const std::vector<Vec3> &ways) {
+    Cone out;
+    for (const Vec3 &w : ways) out.axis += w;
+    out.axis.normalize();
+    for (const Vec3 &w : ways)
+        out.wide = std::max(out.wide, std::acos(std::clamp(w.dot(out.axis), -1.0, 1.0)));
+    return out;
+}
+
+/// The panes that lines within a cone can meet, each with the number of its screen, in the order of these.
+std::vector<std::pair<std::size_t, const Pane *>> panesWithin(const Cone &cone, const Vec3 &from,
+                                                              const std::vector<Screen> &screens) {
     std::vector<std::pair<std::size_t, const Pane *>> out;
     for (std::size_t i = 0; i < screens.size(); ++i)
         for (const Pane &p : screens[i].panes)
-            if (p.mayMeet(from, axis, wide)) out.emplace_back(i, &p);
+            if (p.mayMeet(from, cone.axis, cone.wide)) out.emplace_back(i, &p);
     return out;
 }
 
@@ -151,6 +160,7 @@ InView look(const rig::KeepOut &box, const Wanted &wanted, const std::vector<Scr
     v.at = (box.low + box.high) / 2;
     const double side = v.at.y() < 0 ? -1 : 1;
     const std::vector<Vec3> ways = waysOf(wanted, side);
+    const Cone cone = coneOf(ways);
     std::map<std::size_t, int> coveredBy;
     int lines = 0, covered = 0;
     for (int i = 0; i < placesASide; ++i)
@@ -158,7 +168,7 @@ InView look(const rig::KeepOut &box, const Wanted &wanted, const std::vector<Scr
             const auto part = [](int k) { return (k + 0.5) / placesASide - 0.5; };
             const Vec3 from = v.at + Vec3(0, part(i) * (box.high.y() - box.low.y()),
                                           part(j) * (box.high.z() - box.low.z()));
-            const auto panes = before(screens, from, ways);
+            const auto panes = panesWithin(cone, from, screens);
             for (const Vec3 &way : ways) {
                 ++lines;
                 const auto first = std::find_if(panes.begin(), panes.end(), [&](const auto &pane) {

@@ -162,9 +162,49 @@ CrushOrder orderOf(const CheckContext &context, const Collapse &c) {
     return out;
 }
 
+/// What a drop onto a sheet leaves in it.
+void checkGroundDent(const CheckContext &context, const GroundDent &d) {
+    constexpr double mostStrain = 0.1;  // house: beyond it nothing is said about tearing
+    const std::string title = d.name + ": dent that a drop leaves";
+    if (!d.lost.empty())
+        return context.leave({"dent/skid." + d.ground, d.part, title, d.lost,
+                              "Take a thicker sheet, ribs, or supports nearer to each other.", d.at});
+    Check check = context.begin(CheckKind::Dent, "dent/skid." + d.ground, d.part, title, 0);
+    check.dutyClass = DutyClass::Survival;
+    check.demand = d.set;
+    check.capacity = context.rules.mostSet;
+    check.unit = "mm";
+    check.utilization = check.capacity > 0 ? check.demand / check.capacity : 1000;
+    check.at = d.at;
+    if (d.strain > mostStrain) check.beyond = "the metal stretches so far that it may tear";
+    working::Working &w = check.working;
+    const double h = context.rules.dropHeight;
+    w.given("W", "weight on the spot", d.weight, "N", "laden, with armor; house rule");
+    w.given("h", "drop", h, "mm", "house rule");
+    w.given("d", "the place gives way by, when the weight is stopped", d.give, "mm", "large motions");
+    w.step("E", "energy to be taken up", "W (h + d)",
+           fmt::format("{} · ({} + {})", number(d.weight), number(h), number(d.give)),
+           d.weight * (h + d.give) / 1000, "J", "energy of a fall");
+    w.given("Ec", "taken up on the way there", d.taken / 1000, "J",
+            "∫ F dδ of shells in large motion that yield");
+    w.given("F", "push then", d.push, "N", "large motions");
+    w.given("d₁", "what the first stiffness would make of that push", d.firstOrder, "mm", "first order");
+    w.given("ε", "largest plastic strain", d.strain, "", "layers of the shells");
+    w.given("w", "dent that stays when the weight is lifted off", d.set, "mm", "large motions");
+    w.step("u", "utilization", "w over the bend that may stay",
+           fmt::format("{}/{}", number(d.set), number(check.capacity)), check.utilization, "", "");
+    w.note(
+        "By large motions: a thin sheet that has bent far carries as a membrane, which first order does not "
+        "see. The stone is flat, 100 mm wide and stiff.");
+    w.note("Tires and springs take up part of a real drop; they are left out.");
+    check.loadCase = -1;
+    context.out.checks.push_back(std::move(check));
+}
+
 }  // namespace
 
 void checkImpacts(const CheckContext &context) {
+    for (const GroundDent &d : context.proof.groundDents) checkGroundDent(context, d);
     if (!context.proof.pushOver) return;
     for (const Collapse &c : context.proof.pushOver->collapses) {
         checkEnergy(context, c);

@@ -146,8 +146,8 @@ class Planner {
             others.resize(std::min<std::size_t>(others.size(), 2));
             for (const std::size_t k : others) {
                 const JigCheck c{std::min(i, k), std::max(i, k), far(k)};
-                const auto same = [&c](const JigCheck &o) { return o.one == c.one && o.other == c.other; };
-                if (std::none_of(m_plan.checks.begin(), m_plan.checks.end(), same))
+                const auto alike = [&c](const JigCheck &o) { return o.one == c.one && o.other == c.other; };
+                if (std::none_of(m_plan.checks.begin(), m_plan.checks.end(), alike))
                     m_plan.checks.push_back(c);
             }
         }

@@ -111,6 +111,24 @@ class TestExchange : public QObject {
             QVERIFY2(off < 1e-4 * a.bars[1].length(), qPrintable(QString("%1 at %2").arg(off).arg(angle)));
         }
     }
+    /// Rectangular tubes cut lengthwise, mitered where the cut begins.
+    void taperedBars() {
+        std::mt19937 random(8);
+        std::uniform_real_distribution<double> length(250, 900), lean(-0.4, 0.4), rise(5, 60);
+        for (int run = 0; run < 40; ++run) {
+            armor::Assembly a;
+            armor::BarPart b = bar("RHS 120x80x6", {0, 0, 0}, {length(random), 0, 0});
+            if (run % 4) b.cutFrom = Vec3(-1, lean(random), 0).normalized();
+            b.taperFrom = 6 + rise(random) / 10;
+            b.taper = b.taperFrom + rise(random);
+            a.bars.push_back(b);
+            const SolidFigures exact = figuresOf(a, "bar").value();
+            QVERIFY2(std::abs(exact.volume - parts::barVolume(b)) < 1e-4 * exact.volume,
+                     qPrintable(QString("%1: %2 %3").arg(run).arg(exact.volume).arg(parts::barVolume(b))));
+            const double off = (exact.center - parts::barCenter(b)).norm();
+            QVERIFY2(off < 1e-4 * b.length(), qPrintable(QString("%1: %2").arg(run).arg(off)));
+        }
+    }
     /// Ends mitered in any plane: their center lies off the center line.
     void miteredBars() {
         std::mt19937 random(6);

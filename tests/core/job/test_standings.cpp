@@ -88,9 +88,8 @@ class TestStandings : public QObject {
         const Job job = demoJob();
         Appraisal plain = appraise(job, shippedStock());
         settle(plain, job, shippedStock());
-        Appraisal shells = appraise(job, shippedStock(), {}, proof::Detail::Shells);
-        addFit(shells, job);
-        takeSettled(shells, job, plain);
+        const Appraisal shells = lookCloser(job, shippedStock(), proof::Detail::Shells, plain);
+        QVERIFY(shells.fitDone && shells.detail == proof::Detail::Shells);
         QVERIFY(!plain.gains.empty() && shells.gains.size() == plain.gains.size());
         QCOMPARE(shells.variants.size(), plain.variants.size());
         const PieceAppraisal &piece = shells.pieces[0];

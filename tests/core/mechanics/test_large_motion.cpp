@@ -49,17 +49,24 @@ LargeSolution solved(const FrameModel &m, const LargeGoal &goal) {
     return std::move(*s);
 }
 
-/// Strip of quadrilaterals along x, one across, from 0 to L, clamped at 0; width along y.
-FrameModel strip(double L, double b, double t, int n, const FrameMaterial &material) {
+/// Strip of quadrilaterals along x, some across, from 0 to L, clamped at 0; width along y.
+FrameModel strip(double L, double b, double t, int n, const FrameMaterial &material, int across = 1) {
     FrameModel m;
     m.materials.push_back(material);
     m.cases = {"c"};
+    const int row = across + 1;
     for (int i = 0; i <= n; ++i)
-        for (int j = 0; j < 2; ++j)
-            m.nodes.push_back({"n" + std::to_string(2 * i + j), {L * i / n, b * j, 0}});
+        for (int j = 0; j < row; ++j)
+            m.nodes.push_back({"n" + std::to_string(row * i + j), {L * i / n, b * j / across, 0}});
     for (int i = 0; i < n; ++i)
-        m.shells.push_back({"s" + std::to_string(i), {2 * i, 2 * i + 2, 2 * i + 3, 2 * i + 1}, 0, t});
-    m.supports = {{0, allFreedoms}, {1, allFreedoms}};
+        for (int j = 0; j < across; ++j) {
+            const int first = row * i + j;
+            m.shells.push_back({"s" + std::to_string(across * i + j),
+                                {first, first + row, first + row + 1, first + 1},
+                                0,
+                                t});
+        }
+    for (int j = 0; j < row; ++j) m.supports.push_back({j, allFreedoms});
     return m;
 }
 
@@ -282,6 +289,45 @@ class TestLargeMotion : public QObject {
         }
     }
 
+    /// Pulled evenly one way: the bilinear curve of a metal that hardens, in one step and in many; the
+    /// tangent by differences.
+    void hardens() {
+        Eigen::Matrix3d elastic = Eigen::Matrix3d::Zero();
+        constexpr double E = 200000, nu = 0.3, fy = 300, H = 4000;
+        elastic << 1, nu, 0, nu, 1, 0, 0, 0, (1 - nu) / 2;
+        elastic *= E / (1 - nu * nu);
+        std::mt19937 random(31);
+        std::uniform_real_distribution<double> some(-1, 1);
+        for (int run = 0; run < 100; ++run) {
+            const Eigen::Vector3d strain = 0.02 * Eigen::Vector3d(some(random), some(random), some(random));
+            const PlaneStress s = yieldInPlane(strain, Eigen::Vector3d::Zero(), elastic, fy, H);
+            const double mises = std::sqrt(s.stress(0) * s.stress(0) + s.stress(1) * s.stress(1) -
+                                           s.stress(0) * s.stress(1) + 3 * s.stress(2) * s.stress(2));
+            if (s.equivalent > 0) QVERIFY(near(mises, fy + H * s.equivalent, 1e-8));
+            for (int i = 0; i < 3; ++i) {
+                Eigen::Vector3d step = Eigen::Vector3d::Zero();
+                step(i) = 1e-8;
+                const auto at = [&](const Eigen::Vector3d &e) {
+                    return yieldInPlane(e, Eigen::Vector3d::Zero(), elastic, fy, H).stress;
+                };
+                const Eigen::Vector3d change = (at(strain + step) - at(strain - step)) / 2e-8;
+                QVERIFY((change - s.tangent.col(i)).norm() < 1e-4 * elastic.norm());
+            }
+        }
+        // one way alone: the strain across is what leaves no stress across
+        for (const double wanted : {0.001, 0.01, 0.05}) {
+            double across = -nu * wanted;
+            for (int i = 0; i < 50; ++i) {
+                const PlaneStress s =
+                    yieldInPlane({wanted, across, 0}, Eigen::Vector3d::Zero(), elastic, fy, H);
+                across -= s.stress(1) / s.tangent(1, 1);
+            }
+            const PlaneStress s = yieldInPlane({wanted, across, 0}, Eigen::Vector3d::Zero(), elastic, fy, H);
+            const double curve = wanted * E < fy ? wanted * E : fy + E * H / (E + H) * (wanted - fy / E);
+            QVERIFY(near(s.stress(0), curve, 1e-6) && std::abs(s.stress(1)) < 1e-6);
+        }
+    }
+
     /// A fixed beam with a load in its middle: first the hinges of bending, 8 Mp/L, then, as it sags by many
     /// times its depth, a rope of its plastic axial force: P = 4 Np w/L (Haythornthwaite 1957).
     void beamBecomesARope() {
@@ -350,6 +396,39 @@ class TestLargeMotion : public QObject {
         const double coarse = clampedPlate(5), fine = clampedPlate(10);
         QVERIFY2(fine > 42.85 && fine < coarse, qPrintable(QString("%1 %2").arg(coarse).arg(fine)));
         QVERIFY(near(2 * fine - coarse, 42.85, 0.04));
+    }
+
+    /// A weight falls on the middle of a fixed strip and is stopped where the strip has taken up W (h + d).
+    /// It sags by many times its thickness, so that it carries as two ropes: P = 2 N sin a, N = b t (fy + Et
+    /// e) of the stretch e of its halves (statics, metal of two straight lines), and takes up at least the
+    /// work of these.
+    void stripStopsAFall() {
+        constexpr double L = 1000, b = 100, t = 4, fy = 250, E = 200000, W = 3000, h = 400;
+        FrameModel m = strip(L, b, t, 20, {"m", E, 0, 0, fy}, 2);
+        for (const int n : {60, 61, 62}) m.supports.push_back({n, allFreedoms});
+        m.nodes.push_back({"bar", {L / 2, b / 2, 0}});  // across it: pushed at its edges alone it would curl
+        m.rigidLinks.push_back({63, {30, 31, 32}});
+        m.nodeLoads.push_back({0, 63, Vec3(0, 0, -1), Vec3::Zero()});
+        LargeGoal goal;
+        goal.deflection = 200;
+        goal.steps = 40;
+        goal.unload = true;
+        goal.hardening = 0.01;
+        goal.leftOver = 1e-3;
+        goal.backSteps = 3;
+        goal.left = [&](const PlasticPoint &p) { return W * (h + p.deflection) - p.work; };
+        const LargeSolution path = solved(m, goal);
+        QVERIFY(!path.path.empty());
+        const PlasticPoint &last = path.path.back();
+        const double d = last.deflection, half = std::hypot(L / 2, d), stretch = half / (L / 2) - 1,
+                     tangent = E * 0.01 / 1.01;
+        const double N = b * t * (fy + tangent * (stretch - fy / E));
+        QVERIFY2(near(last.work, W * (h + d), 0.005), qPrintable(QString::number(last.work / (W * (h + d)))));
+        QVERIFY2(near(last.factor, 2 * N * d / half, 0.03), qPrintable(QString::number(d)));
+        const double rope = b * t * L * (fy * stretch + tangent * stretch * stretch / 2);
+        QVERIFY(last.work > 0.97 * rope && last.work < rope + 8 * fy * b * t * t / 4 / L * d);
+        QVERIFY(path.set > 0 && path.springBack > 0 && path.set < d);
+        QVERIFY(path.back.size() < 12);
     }
 
     /// A strip of shells bent as a cantilever carries its plastic moment at the root, no more.
