@@ -49,7 +49,9 @@ QString worded(const QString &english) {
 
 QString midSentence(const std::string &english) {
     const QString text = worded(english);
-    return phrasesInUse().book.isEmpty() ? text.toLower() : text;
+    Spoken &s = phrasesInUse();
+    const std::lock_guard lock(s.mutex);
+    return s.book.isEmpty() ? text.toLower() : text;
 }
 
 }  // namespace hefty::app

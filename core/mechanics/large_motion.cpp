@@ -102,6 +102,7 @@ class LargeSolver {
             PathState next = m_now;
             const int iterations = settle(next, byDeflection, now);
             if (iterations < 0) {
+                found = false;
                 step = now / 2;
                 if (std::abs(step) < least) return lost();
                 continue;

@@ -50,7 +50,7 @@ void layOnStone(const armor::GroundSpot &ground, int place, Idealization &model)
         if (!taken.count(n)) stone->slaves.push_back(n);
 }
 
-/// Where the given nodes of a place are, one push alone.
+/// The model with that place on the stone, pushed there in its only case.
 mechanics::FrameModel pushedThere(const Idealization &whole, const armor::GroundSpot &ground, int place) {
     Idealization model = whole;
     layOnStone(ground, place, model);
