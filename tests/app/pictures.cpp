@@ -29,14 +29,15 @@ std::function<void(DemoWindow &)> click(const char *button) {
     return [button](DemoWindow &d) { hefty::testing::openList(d, button); };
 }
 
-void duty(DemoWindow &d, const QString &ending) {
+/// Chooses a duty of Prove as a person does.
+void duty(DemoWindow &d, const QString &name) {
     auto *box = d.find<QComboBox>("duty");
-    for (int i = 0; i < box->count(); ++i)
-        if (box->itemText(i).endsWith(ending)) return box->setCurrentIndex(i);
+    box->setCurrentIndex(box->findText(name));
+    emit box->activated(box->currentIndex());
 }
 
-void slide(DemoWindow &d, const char *slider, double share) {
-    auto *s = d.find<QSlider>(slider);
+void slide(const QWidget *on, const char *slider, double share) {
+    auto *s = on->findChild<QSlider *>(slider);
     s->setValue(static_cast<int>(s->minimum() + share * (s->maximum() - s->minimum())));
 }
 
@@ -58,27 +59,27 @@ std::vector<Picture> pictures() {
              click("pageDrive")(d);
              d.find<QComboBox>("obstacle")->setCurrentText("rock garden");
              QTest::qWait(2500);
-             slide(d, "trailPlace", 0.55);
+             slide(&d.window, "trailPlace", 0.55);
          }},
         {"carrier", "layout",
          [](DemoWindow &d) {
              auto *space = d.find<QWidget>("layoutSpace");
              hefty::testing::enlarge(space);
-             slide(d, "spaceSwing", 0.62);
+             slide(space, "spaceSwing", 0.62);
          },
          "marten-wheel-carrier"},
         {"load-stop", "load"},
         {"prove", "prove"},
         {"prove-dark", "prove", [](DemoWindow &) {}, "marten-full-set", true},
-        {"fold", "prove", [](DemoWindow &d) { duty(d, "until it folds"); }},
-        {"cut", "cut"},
+        {"fold", "prove", [](DemoWindow &d) { duty(d, "Struck on the left end, until it folds"); }},
+        {"cut", "cut", [](DemoWindow &d) { d.find<QTableView>("cutTable")->selectRow(0); }},
         {"bender", "cut",
          [](DemoWindow &d) {
              piece(d, "sliders");
              click("pageBender")(d);
-             slide(d, "bendPlace", 0.6);
+             slide(&d.window, "bendPlace", 0.6);
          }},
-        {"weld", "weld"},
+        {"weld", "weld", [](DemoWindow &d) { d.session().select("beam"); }},
         {"jig", "weld", click("pageJig")},
         {"fitup", "fitup"},
         {"log", "log"},
@@ -93,6 +94,7 @@ bool still(const app::Session &s) {
 
 bool take(const Picture &p, const QDir &folder) {
     app::setLook(p.dark ? app::Look::Dark : app::Look::Light);
+    app::applyTheme();
     DemoWindow demo(p.stop, hefty::testing::demoPath(p.job), true);
     demo.window.resize(1280, 800);
     if (!QTest::qWaitFor([&] { return still(demo.session()); }, 120000)) return false;
