@@ -19,7 +19,9 @@ endif()
 # The libraries' headers take more time to compile than most of our files: floors with many files share them
 # compiled once, those that use CGAL with its options.
 function(hefty_library_headers name)
-  file(WRITE ${CMAKE_BINARY_DIR}/${name}.cpp "")
+  if(NOT EXISTS ${CMAKE_BINARY_DIR}/${name}.cpp)  # written anew it would be compiled anew
+    file(WRITE ${CMAKE_BINARY_DIR}/${name}.cpp "")
+  endif()
   add_library(${name} OBJECT ${CMAKE_BINARY_DIR}/${name}.cpp)
   target_link_libraries(${name} PRIVATE hefty_warnings Eigen3::Eigen fmt::fmt nlohmann_json::nlohmann_json
                                         tl::expected ${ARGN})

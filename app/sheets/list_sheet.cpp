@@ -3,10 +3,10 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QStackedWidget>
 #include <QVBoxLayout>
 
 #include "app/window/page_chooser.h"
+#include "app/window/page_stack.h"
 #include "app/window/theme.h"
 
 namespace hefty::app {
@@ -39,7 +39,7 @@ ListSheet::ListSheet(Session *session, const QString &title, std::vector<Part> p
 
 /// One list at a time, chosen by a row of buttons.
 QHBoxLayout *ListSheet::chooserOf(Session *session, std::vector<Part> &parts) {
-    m_pages = new QStackedWidget(this);
+    m_pages = new PageStack(this);
     std::vector<ChosenPage> choices;
     for (Part &part : parts)
         choices.push_back({part.heading, "list." + part.name,

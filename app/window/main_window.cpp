@@ -7,7 +7,6 @@
 #include <QKeyEvent>
 #include <QLabel>
 #include <QMenu>
-#include <QStackedWidget>
 #include <QToolButton>
 #include <QVBoxLayout>
 
@@ -35,6 +34,7 @@
 #include "app/window/handbook.h"
 #include "app/window/job_files.h"
 #include "app/window/language.h"
+#include "app/window/page_stack.h"
 #include "app/window/piece_chips.h"
 #include "app/window/theme.h"
 #include "app/window/tour.h"
@@ -72,7 +72,7 @@ MainWindow::MainWindow(std::shared_ptr<const stock::Stock> stock, QWidget *paren
     auto *weld = new WeldBench(m_session);
     auto *fit = new FitBench(m_session);
     auto *log = new LogBench(m_session);
-    m_benches = new QStackedWidget;
+    m_benches = new PageStack;
     for (QWidget *bench :
          std::initializer_list<QWidget *>{m_measure, m_layout, load, m_prove, m_cut, weld, fit, log})
         m_benches->addWidget(bench);

@@ -56,6 +56,17 @@ bool Assembly::isFrameRail(std::string_view part) const {
                        [part](const Fixing &f) { return f.crossmember && f.part == part; });
 }
 
+const BarPart *Assembly::railUnder(const BoltJoint &m) const {
+    if (!m.hold.empty() || !m.behind.empty() || !m.clampedBy.empty()) return nullptr;
+    for (const BarPart &b : bars) {
+        const double station = b.axes().toLocal(m.plane.origin).x();
+        if (b.from.y() * m.plane.origin.y() > 0 && station >= 0 && station <= b.length() &&
+            isFrameRail(b.name))
+            return &b;
+    }
+    return nullptr;
+}
+
 const Provenance *Assembly::made(std::string_view part) const {
     if (const BarPart *b = bar(part)) return &b->made;
     if (const SheetPart *s = sheet(part)) return &s->made;

@@ -381,6 +381,9 @@ struct Assembly {
     [[nodiscard]] bool has(std::string_view part) const;
     /// A rail of the vehicle that the piece is welded to.
     [[nodiscard]] bool isFrameRail(std::string_view part) const;
+    /// The rail, itself a part as something is welded to it, that bolts through the frame go into; null: the
+    /// rail is behind the piece, or they hold to something else, or clamp it.
+    [[nodiscard]] const BarPart *railUnder(const BoltJoint &mount) const;
     /// Who a part is; nothing for what is bought or not there.
     [[nodiscard]] const Provenance *made(std::string_view part) const;
     /// The box around all of its solids; empty if it has none.

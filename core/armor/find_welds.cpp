@@ -11,6 +11,7 @@
 #include "core/armor/meeting_edges.h"
 #include "core/armor/passing.h"
 #include "core/armor/rims.h"
+#include "core/armor/swinging.h"
 
 namespace hefty::armor {
 namespace {
@@ -144,6 +145,15 @@ WeldJoint flareOf(const Assembly &assembly, WeldJoint &joint) {
     return flare;
 }
 
+/// A plate that is bolted to a rail of the vehicle is not welded to it too.
+bool isBoltedToRail(const Assembly &assembly, const std::string &a, const std::string &b) {
+    return std::any_of(assembly.mounts.begin(), assembly.mounts.end(), [&](const BoltJoint &m) {
+        if (m.part != a && m.part != b) return false;
+        const BarPart *rail = assembly.railUnder(m);
+        return rail && (rail->name == a || rail->name == b);
+    });
+}
+
 }  // namespace
 
 void findWelds(Assembly &assembly, const Pattern *pattern, const BuildInput &input) {
@@ -166,7 +176,9 @@ void findWelds(Assembly &assembly, const Pattern *pattern, const BuildInput &inp
         for (std::size_t j = i + 1; j < made; ++j) {
             const Solid &a = assembly.solids[i];
             const Solid &b = assembly.solids[j];
-            if (farApart(a, b) || acrossFold(assembly, a.part, b.part)) continue;
+            if (farApart(a, b) || acrossFold(assembly, a.part, b.part) ||
+                isHingedApart(assembly, a.part, b.part) || isBoltedToRail(assembly, a.part, b.part))
+                continue;
             std::vector<Contact> contacts;
             if (j < bars)
                 contacts = between(assembly.bars[i], a, assembly.bars[j], b);

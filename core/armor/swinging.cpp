@@ -32,17 +32,29 @@ Names heldParts(const Assembly &a) {
 
 }  // namespace
 
+bool isHingedApart(const Assembly &assembly, const std::string &a, const std::string &b) {
+    if (assembly.gates.empty()) return false;
+    const Names held = heldParts(assembly);
+    return std::any_of(assembly.gates.begin(), assembly.gates.end(), [&](const Gate &g) {
+        const auto swings = [&g](const std::string &part) {
+            return std::find(g.parts.begin(), g.parts.end(), part) != g.parts.end();
+        };
+        return (swings(a) && held.contains(b)) || (swings(b) && held.contains(a));
+    });
+}
+
 Solid swung(Solid solid, const Gate &gate, double angle) {
-    const Eigen::AngleAxisd turn(angle, (gate.high - gate.low).normalized());
-    const auto move = [&](Polygon3 &ring) {
-        for (Vec3 &p : ring) p = gate.low + turn * (p - gate.low);
-    };
     for (Solid::Face &f : solid.faces) {
-        move(f.corners);
-        move(f.flat);
-        for (Polygon3 &h : f.holes) move(h);
+        swing(f.corners, gate, angle);
+        swing(f.flat, gate, angle);
+        for (Polygon3 &h : f.holes) swing(h, gate, angle);
     }
     return solid;
+}
+
+void swing(Polygon3 &ring, const Gate &gate, double angle) {
+    const Eigen::AngleAxisd turn(angle, (gate.high - gate.low).normalized());
+    for (Vec3 &p : ring) p = gate.low + turn * (p - gate.low);
 }
 
 void letSwing(Assembly &assembly) {

@@ -429,11 +429,15 @@ bool trimEnd(BarPart &bar, bool atTo, std::span<const Surface> onto) {
     return true;
 }
 
-double barVolume(const BarPart &bar) {
+/// Before a taper takes some of it off.
+static double volumeUntapered(const BarPart &bar) {
     const double perLength =
         bar.material.density > 0 ? bar.properties.massPerLength / bar.material.density : bar.properties.area;
-    const double whole = perLength * std::max(0.0, bar.length() - bar.trimFrom.mean - bar.trimTo.mean);
-    return std::max(0.0, whole - takenOff(bar).volume);
+    return perLength * std::max(0.0, bar.length() - bar.trimFrom.mean - bar.trimTo.mean);
+}
+
+double barVolume(const BarPart &bar) {
+    return std::max(0.0, volumeUntapered(bar) - takenOff(bar).volume);
 }
 
 namespace {
@@ -484,7 +488,7 @@ Vec3 barCenter(const BarPart &bar) {
     }
     if (!(sum > 0)) return bar.from;
     const TakenOff off = takenOff(bar);
-    const double whole = barVolume(bar) + off.volume;
+    const double whole = volumeUntapered(bar);
     if (!(off.volume > 0 && off.volume < whole)) return moment / sum;
     return (moment / sum * whole - off.moment) / (whole - off.volume);
 }

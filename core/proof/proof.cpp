@@ -92,7 +92,7 @@ std::string dutyTitle(const Proof &proof, const Check &check) {
             if ("strike/" + c.id == dutyId(proof, check))
                 return c.dropped ? c.title + ", dropped on it" : c.title + " by an animal or a post";
     for (const GroundDent &d : proof.groundDents)
-        if ("dent/skid." + d.ground == check.id) return d.name + ", dropped on it";
+        if (d.dentId() == check.id || d.roomId() == check.id) return d.name + ", dropped on it";
     return "Struck";
 }
 

@@ -131,7 +131,7 @@ struct Proof {
     std::vector<std::vector<float>> tieUse;    ///< [case][tie], of its seam check
     std::vector<CrushOrder> crushOrders;       ///< per collapse of pushOver
     std::optional<PushOver> pushOver;          ///< of every strike spot; with Detail::Halved only
-    std::vector<GroundDent> groundDents;       ///< of each sheet's softest place; with Detail::Halved only
+    std::vector<GroundDent> groundDents;       ///< of placesToDropOn(); with Detail::Halved only
     std::optional<Stability> stability;        ///< with Detail::Halved only
     std::vector<OpenGate> openGates;           ///< per gate
     std::vector<float> largestMove;            ///< [case], mm

@@ -353,23 +353,31 @@ Result<Proof> proveOnce(const Subject &of, Detail detail, double fineness, const
     return finish(of, **begun, detail, choose ? choose((*begun)->proof.duties) : std::vector<int>{}, stop);
 }
 
-/// Of each sheet that slides over the ground the place that gives way most.
-std::vector<std::size_t> softestPatches(const armor::Assembly &assembly, const Proof &proof) {
-    std::map<std::string, std::pair<double, std::size_t>> softest;  // mm, place
+/// The places of each sheet that slides over the ground at which it is dropped on: the one that gives way
+/// most under its share of the weight, and the one where that takes most of the room above it.
+std::vector<std::size_t> placesToDropOn(const Subject &of, const Proof &proof) {
+    using Most = std::pair<double, std::size_t>;  // how much, place
+    std::map<std::string, Most> softest, tightest;
     for (std::size_t c = 0; c < proof.duties.cases.size(); ++c)
-        for (std::size_t g = 0; g < assembly.grounds.size(); ++g) {
-            const armor::GroundSpot &ground = assembly.grounds[g];
+        for (std::size_t g = 0; g < of.assembly.grounds.size(); ++g) {
+            const armor::GroundSpot &ground = of.assembly.grounds[g];
             const int node = proof.idealization.groundNodes[g];
             if (ground.kind != armor::GroundSpot::Kind::Patch || node < 0 ||
                 proof.duties.cases[c].place != "skid/" + ground.id)
                 continue;
-            const auto &moves = proof.solution.cases[c].displacements[static_cast<std::size_t>(node)];
-            auto &most = softest[ground.part];
-            most = std::max(most, {std::abs(ground.push.dot(moves.head<3>())), g});
+            const auto &moves = proof.solution.cases[c].displacements;
+            Most &soft = softest[ground.part];
+            soft = std::max(soft,
+                            {std::abs(ground.push.dot(moves[static_cast<std::size_t>(node)].head<3>())), g});
+            const auto above = roomAbove(proof.idealization, moves, ground, of.vehicle);
+            if (above.empty()) continue;
+            Most &tight = tightest[ground.part];
+            tight = std::max(tight, {above.front().used(), g});
         }
-    std::vector<std::size_t> out;
-    for (const auto &[part, most] : softest) out.push_back(most.second);
-    return out;
+    std::set<std::size_t> out;
+    for (const auto &places : {softest, tightest})
+        for (const auto &[part, most] : places) out.insert(most.second);
+    return {out.begin(), out.end()};
 }
 
 /// Looks at the piece as bars, pushed over, buckling, swinging; and at sheets that come down on the ground.
@@ -380,8 +388,8 @@ Result<bool> proveBars(const Subject &of, const std::stop_token &stop, Proof &pr
     Result<std::vector<GroundDent>> dents{std::vector<GroundDent>{}};
     tbb::parallel_invoke(
         [&] {
-            dents = groundDents(of.assembly, of.rig, *railOf(of), of.rules,
-                                softestPatches(of.assembly, proof), stop);
+            dents = groundDents(of.assembly, of.vehicle, of.rig, *railOf(of), of.rules,
+                                placesToDropOn(of, proof), stop);
         },
         [&] { stable = stability(of.assembly, of.rig, *railOf(of), of.stock, of.rules); },
         [&] { pushed = pushOver(of.assembly, of.rig, *railOf(of), of.rules.mostSet); });

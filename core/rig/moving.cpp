@@ -13,9 +13,10 @@ namespace hefty::rig {
 using shape::Vec3;
 
 std::span<const MotionKind> motionKinds() {
-    static const std::array<MotionKind, 12> kinds{
+    static const std::array<MotionKind, 13> kinds{
         {{"front-up", "swings up at its front", true, -Vec3::UnitY()},
          {"rear-up", "swings up at its rear", true, Vec3::UnitY()},
+         {"rear-down", "swings down at its rear", true, -Vec3::UnitY()},
          {"front-left", "swings its front to the left", true, Vec3::UnitZ()},
          {"front-right", "swings its front to the right", true, -Vec3::UnitZ()},
          {"left-up", "swings up at its left", true, Vec3::UnitX()},
@@ -55,10 +56,9 @@ MovingThing readMovingThing(const Json &json, const std::string &path, Faults &f
     t.known = readKnown(o);
     const MotionKind *kind = motionKind(t.motion);
     if (!kind) {
-        faults.add(
-            fmt::format("The motion \"{}\" is not known.", t.motion), o.pathOf("motion"),
-            "Use front-up, rear-up, front-left, front-right, left-up, right-up or slides-forward and its "
-            "like.");
+        faults.add(fmt::format("The motion \"{}\" is not known.", t.motion), o.pathOf("motion"),
+                   "Use front-up, rear-up, rear-down, front-left, front-right, left-up, right-up or "
+                   "slides-forward and its like.");
         return t;
     }
     const double reach = o.number("reach");

@@ -75,11 +75,13 @@ WalkEntry markEntry(const Vehicle &vehicle, WalkMark mark) {
     return e;
 }
 
-/// The line a closed panel turns about, from its motion: "front-up" opens at the front, hinged behind.
+/// The line a closed panel turns about, from its motion: "front-up" opens at the front, hinged behind;
+/// "rear-down" folds down, hinged at its lower edge.
 Vec3 hingeOf(const std::string &motion, const Vec3 &low, const Vec3 &high) {
     const Vec3 middle = (low + high) / 2;
     if (motion == "front-up") return {low.x(), middle.y(), high.z()};
     if (motion == "rear-up") return {high.x(), middle.y(), high.z()};
+    if (motion == "rear-down") return {low.x(), middle.y(), low.z()};
     return middle;
 }
 

@@ -103,9 +103,14 @@ const std::vector<Row> &boxes() {
          From::FrontEnd, -520, 0, 2.72, 560, 0.87, 0.05, Region::Front, false, "front-up", 10},
         {"cab", "Tilting cab", "The cab as it stands; it tips about its front edge.", Side, Moving, fit, "T",
          From::FrontAxle, -130, 0, 3.6, 900, 1.1, 1.5, Region::Front, false, "rear-up", 20},
+        {"tailgate", "Tailgate",
+         "The panel closed; it folds down about its lower edge. A hatch that opens upward: change its motion "
+         "in Lists.",
+         Behind, Moving, fit, "L", From::RearEnd, -20, 0, 2.6, 40, 0.85, 0.75, Region::Rear, false,
+         "rear-down", 10},
         {"tailgate", "Tailgate or hatch", "The panel closed; its hinge is found at the edge it turns about.",
-         Behind, Moving, fit, "LU", From::RearEnd, -20, 0, 2.6, 40, 0.85, 0.75, Region::Rear, false,
-         "rear-up", 10},
+         Behind, Moving, fit, "U", From::RearEnd, -20, 0, 2.6, 40, 0.85, 0.75, Region::Rear, false, "rear-up",
+         10},
     };
     return rows;
 }

@@ -14,6 +14,7 @@
 #include "app/window/main_window.h"
 #include "app/window/theme.h"
 #include "app/window/traveler.h"
+#include "tests/app/patience.h"
 #include "tests/core/demo.h"
 
 /// Shared by the tests of the window: an application of its own folders, and the demo job opened.
@@ -93,11 +94,11 @@ class DemoWindow {
     }
     /// Waits for the plain appraisal of the job in hand.
     [[nodiscard]] bool answered() {
-        return QTest::qWaitFor([this] { return !session().isWorking(); }, 20000);
+        return QTest::qWaitFor([this] { return !session().isWorking(); }, 20000 * patience);
     }
     /// Waits for the appraisal with its remedies.
     [[nodiscard]] bool settle() {
-        return QTest::qWaitFor([this] { return settled(session()); }, 60000);
+        return QTest::qWaitFor([this] { return settled(session()); }, 60000 * patience);
     }
 
     app::MainWindow window;

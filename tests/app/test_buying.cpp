@@ -12,6 +12,7 @@
 using namespace hefty;
 using hefty::testing::demoPath;
 using hefty::testing::DemoWindow;
+using hefty::testing::patience;
 
 namespace {
 
@@ -58,7 +59,7 @@ class TestBuying : public QObject {
         QVERIFY(table->rowCount() > 6);
         const double before = *demo.session().appraisal()->gauge("cost")->value;
         ask(demo, yard.address);
-        QTRY_VERIFY_WITH_TIMEOUT(demo.session().job().purchasing.quotes.size() == 1, 15000);
+        QTRY_VERIFY_WITH_TIMEOUT(demo.session().job().purchasing.quotes.size() == 1, 15000 * patience);
         QVERIFY(demo.answered());
         QCOMPARE(demo.session().job().purchasing.quotes[0].lines.size(),
                  static_cast<std::size_t>(table->rowCount()));
@@ -116,7 +117,7 @@ class TestBuying : public QObject {
                   : tag == "no address" ? QString("the yard")
                                         : QString("http://127.0.0.1:9"));
         auto *says = demo.find<QLabel>("buySays");
-        QTRY_VERIFY2_WITH_TIMEOUT(says->text().contains(said), qPrintable(says->text()), 20000);
+        QTRY_VERIFY2_WITH_TIMEOUT(says->text().contains(said), qPrintable(says->text()), 20000 * patience);
         QCOMPARE(!demo.session().job().purchasing.quotes.empty(), taken);
         QVERIFY(demo.find<QPushButton>("askSupplier")->text().contains("Ask"));
     }
@@ -137,7 +138,7 @@ class TestBuying : public QObject {
 
         Yard little({"--fault", "short", "--supplier", "Little Yard"});
         ask(demo, little.address);
-        QTRY_VERIFY_WITH_TIMEOUT(demo.session().job().purchasing.quotes.size() == 1, 15000);
+        QTRY_VERIFY_WITH_TIMEOUT(demo.session().job().purchasing.quotes.size() == 1, 15000 * patience);
         QVERIFY(demo.answered());
         QTest::mouseClick(demo.find<QPushButton>("takeCheapest"), Qt::LeftButton);
         for (const auto &[need, supplier] : demo.session().job().purchasing.chosen)

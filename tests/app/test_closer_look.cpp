@@ -15,7 +15,7 @@ bool closeUp(DemoWindow &demo) {
         [&] {
             return !demo.session().isWorking() && demo.session().appraisal()->detail == proof::Detail::Halved;
         },
-        120000);
+        120000 * patience);
 }
 
 int pixelsOf(const QImage &image, const QColor &color) {
@@ -93,7 +93,7 @@ class TestCloserLook : public QObject {
             QTest::qWait(60 + 150 * i);  // at different places of the closer look
             demo.session().setSetting("trayDepth", 200.0 + i);
             QVERIFY(demo.session().isWorking());
-            QVERIFY(QTest::qWaitFor([&] { return !demo.session().isWorking(); }, 20000));
+            QVERIFY(QTest::qWaitFor([&] { return !demo.session().isWorking(); }, 20000 * patience));
             QCOMPARE(demo.session().appraisal()->detail, proof::Detail::Strips);
         }
         QVERIFY(closeUp(demo));

@@ -277,7 +277,8 @@ class TestHands : public QObject {
         QVERIFY(demo.settle());
         QTest::mouseClick(demo.find<QPushButton>("pageSheets"), Qt::LeftButton);
         QTest::mouseClick(demo.find<QPushButton>("layPlates"), Qt::LeftButton);
-        QVERIFY(QTest::qWaitFor([&] { return demo.find<QPushButton>("sheetFiles")->isEnabled(); }, 60000));
+        QVERIFY(QTest::qWaitFor([&] { return demo.find<QPushButton>("sheetFiles")->isEnabled(); },
+                                60000 * patience));
         QTemporaryDir out;
         const auto written = demo.window.findChild<SheetPage *>("sheetPage")->writeFiles(out.path());
         QVERIFY(written.has_value());

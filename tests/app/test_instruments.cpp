@@ -16,6 +16,7 @@
 using namespace hefty;
 using namespace hefty::app;
 using hefty::testing::DemoWindow;
+using hefty::testing::patience;
 
 namespace {
 
@@ -34,7 +35,8 @@ void connectStandin(DemoWindow &demo, const char *kind, const QStringList &extra
     auto *box = demo.find<QComboBox>("instrument");
     box->setCurrentIndex(box->findData(QStringLiteral("standin:%1").arg(kind)));
     click(demo, "instrumentConnect");
-    QVERIFY2(QTest::qWaitFor([&] { return strip->port()->isOpen(); }, 20000), qPrintable(state(demo)));
+    QVERIFY2(QTest::qWaitFor([&] { return strip->port()->isOpen(); }, 20000 * patience),
+             qPrintable(state(demo)));
 }
 
 }  // namespace
@@ -60,14 +62,15 @@ class TestInstruments : public QObject {
         connectStandin(demo, "tape");
         table->setCurrentIndex(table->model()->index(0, 1));
         click(demo, "instrumentRead");
-        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("taken for Wheelbase"); }, 20000));
+        QVERIFY(
+            QTest::qWaitFor([&] { return state(demo).contains("taken for Wheelbase"); }, 20000 * patience));
         const rig::Measured &m = demo.session().job().vehicle.data.at("wheelbase");
         QVERIFY(std::abs(m.value - 3220) < 3 && m.value != 3220);
         QVERIFY(m.trust == rig::Trust::Measured && !m.date.empty());
         QCOMPARE(table->currentIndex().row(), 1);
         QVERIFY(demo.session().undoStack()->undoText().startsWith("Measure"));
         click(demo, "instrumentRead");
-        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("Front frame end"); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("Front frame end"); }, 20000 * patience));
     }
     /// A tape that counts in inches gives the same millimeters.
     void inchesAreInches() {
@@ -78,7 +81,7 @@ class TestInstruments : public QObject {
         auto *table = demo.find<QTableView>("datumTable");
         table->setCurrentIndex(table->model()->index(0, 1));
         click(demo, "instrumentRead");
-        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("taken for"); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("taken for"); }, 20000 * patience));
         QVERIFY(std::abs(demo.session().job().vehicle.value("wheelbase").value() - 3220) < 3);
     }
     /// In the tape network a reading lands on the row that is chosen.
@@ -91,7 +94,7 @@ class TestInstruments : public QObject {
         const double before = demo.session().job().vehicle.survey.readings[2].value;
         connectStandin(demo, "tape");
         click(demo, "instrumentRead");
-        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("taken for"); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("taken for"); }, 20000 * patience));
         const double after = demo.session().job().vehicle.survey.readings[2].value;
         QVERIFY(after != before && std::abs(after - before) < 3);
         QCOMPARE(table->currentIndex().row(), 3);
@@ -111,11 +114,12 @@ class TestInstruments : public QObject {
         connectStandin(demo, "angle");
         table->setCurrentIndex(table->model()->index(0, 1));
         click(demo, "instrumentRead");
-        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("no measure for"); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("no measure for"); }, 20000 * patience));
         QCOMPARE(demo.session().undoStack()->count(), 0);
         table->setCurrentIndex(table->model()->index(rowOf("steerLock"), 1));
         click(demo, "instrumentRead");
-        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("taken for Steering lock"); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("taken for Steering lock"); },
+                                20000 * patience));
         QVERIFY(std::abs(*demo.session().job().vehicle.value("steerLock") - 0.59) < 0.01);
     }
     /// Four pads make two axle masses, in one undo step.
@@ -124,7 +128,7 @@ class TestInstruments : public QObject {
         QVERIFY(demo.settle());
         connectStandin(demo, "pads", {"--seed", "5", "--noise", "1"});
         click(demo, "instrumentRead");
-        QVERIFY(QTest::qWaitFor([&] { return state(demo).startsWith("Taken"); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return state(demo).startsWith("Taken"); }, 20000 * patience));
         QVERIFY(std::abs(*demo.session().job().vehicle.value("frontAxleMass") - 1180) < 8);
         QVERIFY(std::abs(*demo.session().job().vehicle.value("rearAxleMass") - 970) < 8);
         QCOMPARE(demo.session().undoStack()->count(), 1);
@@ -134,7 +138,7 @@ class TestInstruments : public QObject {
         QVERIFY(demo.settle());
         connectStandin(demo, "load");
         click(demo, "instrumentRead");
-        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("kN on the rope"); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("kN on the rope"); }, 20000 * patience));
         QCOMPARE(demo.session().undoStack()->count(), 0);
     }
     /// Every reading drops out: each is said, none lands, nothing is lost.
@@ -145,7 +149,7 @@ class TestInstruments : public QObject {
         for (int i = 0; i < 6; ++i) {
             demo.find<QLabel>("instrumentState")->clear();
             click(demo, "instrumentRead");
-            QVERIFY(QTest::qWaitFor([&] { return !state(demo).isEmpty(); }, 20000));
+            QVERIFY(QTest::qWaitFor([&] { return !state(demo).isEmpty(); }, 20000 * patience));
             QVERIFY2(state(demo).contains("no-echo") || state(demo).contains("no line") ||
                          state(demo).contains("checksum"),
                      qPrintable(state(demo)));
@@ -158,7 +162,7 @@ class TestInstruments : public QObject {
         QVERIFY(demo.settle());
         connectStandin(demo, "tape", {"--wrong-unit", "1", "--seed", "3"});
         click(demo, "instrumentRead");
-        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("no unit for it"); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("no unit for it"); }, 20000 * patience));
         QCOMPARE(demo.session().undoStack()->count(), 0);
     }
     /// The device goes away in the middle: it is said, what was taken stays, and it can be connected again.
@@ -171,10 +175,10 @@ class TestInstruments : public QObject {
         auto *table = demo.find<QTableView>("datumTable");
         table->setCurrentIndex(table->model()->index(0, 1));
         click(demo, "instrumentRead");
-        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("taken for"); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("taken for"); }, 20000 * patience));
         const double taken = *demo.session().job().vehicle.value("wheelbase");
         QProcess::execute("pkill", {"-9", "-f", "hefty-standin --kind tape"});
-        QVERIFY(QTest::qWaitFor([&] { return !strip->port()->isOpen(); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return !strip->port()->isOpen(); }, 20000 * patience));
         QVERIFY2(state(demo).contains("gone"), qPrintable(state(demo)));
         QCOMPARE(*demo.session().job().vehicle.value("wheelbase"), taken);
         connectStandin(demo, "tape");
@@ -201,7 +205,7 @@ class TestInstruments : public QObject {
         auto *table = demo.find<QTableView>("datumTable");
         table->setCurrentIndex(table->model()->index(0, 1));
         click(demo, "instrumentRead");
-        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("cannot be"); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return state(demo).contains("cannot be"); }, 20000 * patience));
         QCOMPARE(*demo.session().job().vehicle.value("wheelbase"), 3220.0);
     }
 };

@@ -16,6 +16,7 @@ using namespace hefty;
 using namespace hefty::app;
 using hefty::testing::demoPath;
 using hefty::testing::DemoWindow;
+using hefty::testing::patience;
 
 /// Several pieces in one job, through the window.
 class TestPieces : public QObject {
@@ -160,7 +161,7 @@ class TestPieces : public QObject {
         QTest::mouseClick(sheet->findChild<QPushButton *>("variantKeep"), Qt::LeftButton);
         QCOMPARE(demo.session().job().variants.size(), std::size_t{1});
         demo.session().setSetting("width", 1600.0);
-        QTRY_VERIFY_WITH_TIMEOUT(sheet->isCompared(), 30000);
+        QTRY_VERIFY_WITH_TIMEOUT(sheet->isCompared(), 30000 * patience);
         auto *table = sheet->findChild<QTableWidget *>("variantTable");
         int mass = -1;
         for (int r = 0; r < table->rowCount(); ++r)
@@ -173,7 +174,7 @@ class TestPieces : public QObject {
         QCOMPARE(demo.session().undoStack()->undoText(), QStringLiteral("Go back to Variant A"));
         QTest::mouseClick(sheet->findChild<QPushButton *>("variantForget"), Qt::LeftButton);
         QVERIFY(demo.session().job().variants.empty());
-        QTRY_VERIFY_WITH_TIMEOUT(sheet->isCompared(), 30000);
+        QTRY_VERIFY_WITH_TIMEOUT(sheet->isCompared(), 30000 * patience);
         sheet->close();
     }
     /// A body without a frame is offered what holds to bosses and step mounts, and nothing that needs rails;
@@ -308,7 +309,7 @@ class TestPieces : public QObject {
         click(start + Vec3(0, 0, 300), {0, 0});
         QVERIFY(!demo.find<QToolButton>("pick.to")->isChecked());
         auto *told = demo.find<QLabel>("buildTrial");
-        QVERIFY2(QTest::qWaitFor([&] { return told->text().contains("Enter"); }, 5000),
+        QVERIFY2(QTest::qWaitFor([&] { return told->text().contains("Enter"); }, 5000 * patience),
                  qPrintable(told->text()));
         QVERIFY2(told->text().contains("seam"), qPrintable(told->text()));
         const std::size_t before = demo.session().piece()->operations.size();

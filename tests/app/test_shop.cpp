@@ -56,10 +56,10 @@ class TestShop : public QObject {
         QVERIFY2(step->text().startsWith("Bend 1 of 2"), qPrintable(step->text()));
         auto *place = demo.find<QSlider>("bendPlace");
         QTest::mouseClick(demo.find<QPushButton>("playBends"), Qt::LeftButton);
-        QVERIFY(QTest::qWaitFor([&] { return place->value() == place->maximum(); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return place->value() == place->maximum(); }, 20000 * patience));
         QVERIFY2(step->text().startsWith("Bend 2 of 2"), qPrintable(step->text()));
         QVERIFY(QTest::qWaitFor([&] { return demo.find<QPushButton>("playBends")->text().contains("Play"); },
-                                5000));
+                                5000 * patience));
         const job::PieceAppraisal *piece = demo.session().chosen(*demo.session().appraisal());
         const double before = piece->bent[0].plan->steps[0].bend.set;
         type(demo, "testSet", "90");
@@ -185,7 +185,8 @@ class TestShop : public QObject {
         QCOMPARE(table->item(0, 3)->text(), QString("–"));
         QVERIFY(!demo.find<QPushButton>("sheetFiles")->isEnabled());
         QTest::mouseClick(demo.find<QPushButton>("layPlates"), Qt::LeftButton);
-        QVERIFY(QTest::qWaitFor([&] { return demo.find<QPushButton>("sheetFiles")->isEnabled(); }, 60000));
+        QVERIFY(QTest::qWaitFor([&] { return demo.find<QPushButton>("sheetFiles")->isEnabled(); },
+                                60000 * patience));
         QVERIFY(table->item(0, 3)->text() != "–");
         QTemporaryDir out;
         demo.folder = out.path();
@@ -222,7 +223,7 @@ class TestShop : public QObject {
         auto *begin = sheet->findChild<QPushButton *>("exportBegin");
         auto *told = sheet->findChild<QLabel *>("exportResult");
         QTest::mouseClick(begin, Qt::LeftButton);
-        QVERIFY(QTest::qWaitFor([&] { return begin->isEnabled(); }, 60000));
+        QVERIFY(QTest::qWaitFor([&] { return begin->isEnabled(); }, 60000 * patience));
         QVERIFY2(told->text().contains("files are written"), qPrintable(told->text()));
         QCOMPARE(sheet->findChild<QLineEdit *>("exportFolder")->text(), folder.path());
         for (const char *file : {"tube-front/bracket.left.dxf", "tube-front/bracket.left.svg",
@@ -234,7 +235,7 @@ class TestShop : public QObject {
             if (auto *box = sheet->findChild<QCheckBox *>(on); !box->isChecked()) box->click();
         QTest::mouseClick(begin, Qt::LeftButton);
         QTest::mouseClick(sheet->findChild<QPushButton *>("exportStop"), Qt::LeftButton);
-        QVERIFY(QTest::qWaitFor([&] { return begin->isEnabled(); }, 60000));
+        QVERIFY(QTest::qWaitFor([&] { return begin->isEnabled(); }, 60000 * patience));
         QVERIFY2(told->text().contains("Stopped"), qPrintable(told->text()));
     }
     /// A straighter order is looked for in the background, shown, taken as one step and undone; the search
@@ -249,11 +250,11 @@ class TestShop : public QObject {
         QTest::mouseClick(begin, Qt::LeftButton);
         QVERIFY(!begin->isEnabled());
         QTest::mouseClick(demo.find<QPushButton>("straighterStop"), Qt::LeftButton);
-        QTRY_VERIFY_WITH_TIMEOUT(begin->isEnabled(), 60000);
+        QTRY_VERIFY_WITH_TIMEOUT(begin->isEnabled(), 60000 * patience);
         QVERIFY2(result->text().contains("Stopped"), qPrintable(result->text()));
         QVERIFY(!demo.find<QPushButton>("straighterTake")->isEnabled());
         QTest::mouseClick(begin, Qt::LeftButton);
-        QTRY_VERIFY_WITH_TIMEOUT(begin->isEnabled(), 300000);
+        QTRY_VERIFY_WITH_TIMEOUT(begin->isEnabled(), 300000 * patience);
         auto *take = demo.find<QPushButton>("straighterTake");
         QVERIFY2(take->isEnabled() && result->text().contains("percent straighter"),
                  qPrintable(result->text()));
@@ -326,18 +327,20 @@ class TestShop : public QObject {
         which->setCurrentIndex(which->findData("standin:pull"));
         QTest::mouseClick(demo.find<QPushButton>("pullConnect"), Qt::LeftButton);
         QVERIFY(QTest::qWaitFor([&] { return demo.find<QLabel>("pullState")->text().contains("Connected"); },
-                                10000));
+                                10000 * patience));
         QVERIFY(!pull->isEnabled() && !take->isEnabled());  // nobody has said that the zone is clear
         demo.find<QCheckBox>("pullClear")->setChecked(true);
         const auto stage = [&] {
             QVERIFY(pull->isEnabled());
             QTest::mouseClick(pull, Qt::LeftButton);
-            QVERIFY2(QTest::qWaitFor(
-                         [&] { return demo.find<QLabel>("pullState")->text().startsWith("Pulled"); }, 8000),
-                     qPrintable(demo.find<QLabel>("pullState")->text()));
+            QVERIFY2(
+                QTest::qWaitFor([&] { return demo.find<QLabel>("pullState")->text().startsWith("Pulled"); },
+                                8000 * patience),
+                qPrintable(demo.find<QLabel>("pullState")->text()));
             QTest::mouseClick(demo.find<QPushButton>("pullRelease"), Qt::LeftButton);
-            QVERIFY(QTest::qWaitFor(
-                [&] { return demo.find<QLabel>("pullState")->text().startsWith("Let go"); }, 8000));
+            QVERIFY(
+                QTest::qWaitFor([&] { return demo.find<QLabel>("pullState")->text().startsWith("Let go"); },
+                                8000 * patience));
             QTest::mouseClick(take, Qt::LeftButton);
         };
         for (int i = 0; i < 4; ++i) stage();
@@ -352,7 +355,7 @@ class TestShop : public QObject {
         QTest::mouseClick(demo.find<QPushButton>("pullBegin"), Qt::LeftButton);
         page->standinTruth = {{"give", 0.05}, {"seats", 0.4}, {"yieldsAt", pulls[0].stages[0].load * 1.2}};
         QTest::mouseClick(demo.find<QPushButton>("pullConnect"), Qt::LeftButton);
-        QVERIFY(QTest::qWaitFor([&] { return pull->isEnabled(); }, 10000));
+        QVERIFY(QTest::qWaitFor([&] { return pull->isEnabled(); }, 10000 * patience));
         stage();
         QVERIFY2(says->text().contains("Next: "), qPrintable(says->text()));
         stage();
@@ -376,10 +379,10 @@ class TestShop : public QObject {
             type(demo, "fitReading", QString::number(*item.nominal + more) + " mm");
         };
         for (int row = 0; row < 4; ++row) read(row, 8);
-        QVERIFY(QTest::qWaitFor([&] { return says->text().contains("does not go on"); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return says->text().contains("does not go on"); }, 20000 * patience));
         QVERIFY2(says->text().contains("shim"), qPrintable(says->text()));
         for (int row = 0; row < 4; ++row) read(row, 0.5);
-        QVERIFY(QTest::qWaitFor([&] { return says->text().contains("it goes on"); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return says->text().contains("it goes on"); }, 20000 * patience));
     }
     void hollowsAreTold() {
         DemoWindow demo("weld", demoPath("marten-front-bumper"));

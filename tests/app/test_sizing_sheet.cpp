@@ -41,7 +41,7 @@ class TestSizingSheet : public QObject {
         connect(progress, &QProgressBar::valueChanged, s, [&most](int v) { most = std::max(most, v); });
         s->findChild<QPushButton *>("sizingBegin")->click();
         QVERIFY(progress->isVisible() && s->findChild<QPushButton *>("sizingStop")->isEnabled());
-        QTRY_VERIFY_WITH_TIMEOUT(take->isEnabled(), 120000);
+        QTRY_VERIFY_WITH_TIMEOUT(take->isEnabled(), 120000 * patience);
         QVERIFY(most > 0 && !progress->isVisible());
         QVERIFY2(said(s).contains("kg") && said(s).contains(" mm to "), qPrintable(said(s)));
         QVERIFY(demo.session().sharedJob() == before);  // nothing changes before it is taken
@@ -60,7 +60,7 @@ class TestSizingSheet : public QObject {
         QDialog *s = sheet(demo);
         s->findChild<QPushButton *>("sizingBegin")->click();
         s->findChild<QPushButton *>("sizingStop")->click();
-        QTRY_VERIFY_WITH_TIMEOUT(s->findChild<QPushButton *>("sizingBegin")->isEnabled(), 60000);
+        QTRY_VERIFY_WITH_TIMEOUT(s->findChild<QPushButton *>("sizingBegin")->isEnabled(), 60000 * patience);
         QCOMPARE(said(s), QString("The search was stopped."));
         QVERIFY(!s->findChild<QPushButton *>("sizingTake")->isEnabled());
     }
@@ -81,7 +81,7 @@ class TestSizingSheet : public QObject {
         QTest::keyClicks(mass, "20 kg");
         QTest::keyClick(mass, Qt::Key_Return);  // taken, and begun with
         QVERIFY(!s->findChild<QPushButton *>("sizingBegin")->isEnabled());
-        QTRY_VERIFY_WITH_TIMEOUT(s->findChild<QPushButton *>("sizingBegin")->isEnabled(), 120000);
+        QTRY_VERIFY_WITH_TIMEOUT(s->findChild<QPushButton *>("sizingBegin")->isEnabled(), 120000 * patience);
         QVERIFY2(said(s).contains("more than the 20") && said(s).contains("kg"), qPrintable(said(s)));
         QVERIFY(!s->findChild<QPushButton *>("sizingTake")->isEnabled());
     }
@@ -94,7 +94,7 @@ class TestSizingSheet : public QObject {
         QVERIFY(demo.settle());
         QDialog *s = sheet(demo);
         s->findChild<QPushButton *>("sizingBegin")->click();
-        QTRY_VERIFY_WITH_TIMEOUT(s->findChild<QPushButton *>("sizingBegin")->isEnabled(), 120000);
+        QTRY_VERIFY_WITH_TIMEOUT(s->findChild<QPushButton *>("sizingBegin")->isEnabled(), 120000 * patience);
         QVERIFY2(said(s).contains("No larger size helps"), qPrintable(said(s)));
     }
 };

@@ -22,6 +22,7 @@ using namespace hefty;
 using namespace hefty::app;
 using hefty::testing::DemoWindow;
 using hefty::testing::gauge;
+using hefty::testing::patience;
 using hefty::testing::typeInto;
 
 namespace {
@@ -51,13 +52,14 @@ class TestStanding : public QObject {
 
     static bool driven(DemoWindow &demo) {
         auto *view = demo.find<TrailView>("trailView");
-        return QTest::qWaitFor([view] { return view->drive() != nullptr; }, 10000);
+        return QTest::qWaitFor([view] { return view->drive() != nullptr; }, 10000 * patience);
     }
     static int strikesAfter(DemoWindow &demo, const std::function<void()> &change) {
         auto *view = demo.find<TrailView>("trailView");
         const auto before = view->drive();
         change();
-        if (!QTest::qWaitFor([&] { return view->drive() && view->drive() != before; }, 10000)) return -1;
+        if (!QTest::qWaitFor([&] { return view->drive() && view->drive() != before; }, 10000 * patience))
+            return -1;
         return static_cast<int>(view->drive()->run.strikes.size());
     }
 
@@ -217,7 +219,7 @@ class TestStanding : public QObject {
         const QImage before = view->grab().toImage();
         const int pose = view->pose();
         click(demo, "trailPlay");
-        QVERIFY(QTest::qWaitFor([&] { return view->pose() > pose + 20; }, 5000));
+        QVERIFY(QTest::qWaitFor([&] { return view->pose() > pose + 20; }, 5000 * patience));
         click(demo, "trailPlay");
         QVERIFY(before != view->grab().toImage());
         const int stopped = view->pose();
@@ -232,11 +234,11 @@ class TestStanding : public QObject {
         auto *limits = demo.find<QLabel>("driveLimits");
         click(demo, "findLimits");
         QVERIFY(!demo.find<QPushButton>("findLimits")->isEnabled());
-        QVERIFY(QTest::qWaitFor([&] { return limits->text().contains("Highest ledge"); }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return limits->text().contains("Highest ledge"); }, 20000 * patience));
         QVERIFY(demo.find<QPushButton>("findLimits")->isEnabled());
         click(demo, "findLimits");
         click(demo, "stopLimits");
-        QVERIFY(QTest::qWaitFor([&] { return limits->text() == "Stopped."; }, 20000));
+        QVERIFY(QTest::qWaitFor([&] { return limits->text() == "Stopped."; }, 20000 * patience));
     }
     /// A measured profile is driven; one with a gap is refused with its place, and nothing is lost.
     void profileFromFile() {
@@ -272,7 +274,7 @@ class TestStanding : public QObject {
         QVERIFY(demo.settle());
         click(demo, "pageDrive");
         auto *state = demo.find<QLabel>("driveState");
-        QVERIFY(QTest::qWaitFor([&] { return state->text().contains("Rear spring rate"); }, 5000));
+        QVERIFY(QTest::qWaitFor([&] { return state->text().contains("Rear spring rate"); }, 5000 * patience));
         QVERIFY(!demo.find<TrailView>("trailView")->drive());
     }
 };

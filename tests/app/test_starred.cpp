@@ -22,6 +22,7 @@ using namespace hefty;
 using namespace hefty::app;
 using hefty::testing::demoPath;
 using hefty::testing::DemoWindow;
+using hefty::testing::patience;
 
 namespace {
 
@@ -292,7 +293,8 @@ class TestStarred : public QObject {
 
     static void prove(DemoWindow &demo) {
         demo.window.goTo(stopIndex("prove"));
-        QVERIFY(QTest::qWaitFor([&demo] { return hefty::testing::settled(demo.session()); }, 240000));
+        QVERIFY(
+            QTest::qWaitFor([&demo] { return hefty::testing::settled(demo.session()); }, 240000 * patience));
         const auto appraisal = demo.session().appraisal();
         for (const job::Finding &f : appraisal->findings)
             QVERIFY2(f.severity != job::Severity::Stop, f.id.c_str());

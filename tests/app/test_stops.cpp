@@ -14,6 +14,7 @@ using namespace hefty;
 using namespace hefty::app;
 using hefty::testing::demoPath;
 using hefty::testing::DemoWindow;
+using hefty::testing::patience;
 
 /// The stops after laying out, by one job of several pieces.
 class TestStops : public QObject {
@@ -26,7 +27,7 @@ class TestStops : public QObject {
     void ladderOfThePiece() {
         DemoWindow demo("prove", demoPath("marten-full-set"), true);
         QVERIFY(QTest::qWaitFor([&] { return demo.session().appraisal()->detail != proof::Detail::Strips; },
-                                120000));
+                                120000 * patience));
         auto *ladder = demo.find<QWidget>("ladder");
         QVERIFY(ladder->isVisible() && ladder->accessibleDescription().contains("winch line"));
         demo.session().choosePiece("rear-beam");
@@ -133,7 +134,7 @@ class TestStops : public QObject {
     void lookFirstGoesThere() {
         DemoWindow demo("log", demoPath("marten-full-set"), true);
         QVERIFY(QTest::qWaitFor([&] { return demo.session().appraisal()->detail != proof::Detail::Strips; },
-                                60000));
+                                60000 * patience));
         const auto plan = job::inspectionsOf(demo.session().job(), *demo.session().appraisal());
         QVERIFY(plan.first.size() > 2);
         auto *table = demo.window.findChild<QTableWidget *>("inspectFirst");
@@ -185,15 +186,15 @@ class TestStops : public QObject {
         auto *table = demo.find<QTableWidget>("weldTable");
         auto *view = demo.find<PlanView>("weldView");
         table->selectRow(0);
-        QTRY_VERIFY_WITH_TIMEOUT(view->later.size() > 3, 30000);  // once the order is worked out
+        QTRY_VERIFY_WITH_TIMEOUT(view->later.size() > 3, 30000 * patience);  // once the order is worked out
         const std::size_t first = view->later.size();
         table->selectRow(table->rowCount() - 3);
         const std::size_t nearly = view->later.size();
         QVERIFY(nearly < first);
         auto *play = demo.find<QPushButton>("playOrder");
         QTest::mouseClick(play, Qt::LeftButton);
-        QTRY_COMPARE_WITH_TIMEOUT(table->currentRow(), table->rowCount() - 1, 8000);
-        QTRY_VERIFY_WITH_TIMEOUT(play->text().contains("Play"), 4000);
+        QTRY_COMPARE_WITH_TIMEOUT(table->currentRow(), table->rowCount() - 1, 8000 * patience);
+        QTRY_VERIFY_WITH_TIMEOUT(play->text().contains("Play"), 4000 * patience);
         QVERIFY(view->later.size() <= nearly);
     }
     void seamIsTicked() {

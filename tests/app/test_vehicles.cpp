@@ -19,6 +19,7 @@
 using namespace hefty;
 using namespace hefty::app;
 using hefty::testing::DemoWindow;
+using hefty::testing::patience;
 using hefty::testing::typeInto;
 
 namespace {
@@ -113,7 +114,7 @@ class TestVehicles : public QObject {
         demo.window.goTo(app::stopIndex("layout"));
         click(demo, "pageDrive");
         auto *view = demo.find<TrailView>("trailView");
-        QVERIFY(QTest::qWaitFor([view] { return view->drive() != nullptr; }, 10000));
+        QVERIFY(QTest::qWaitFor([view] { return view->drive() != nullptr; }, 10000 * patience));
     }
     /// Heron's wrong reading is shown, gone to, and measured again.
     void heronsReading() {

@@ -14,6 +14,7 @@
 
 using namespace hefty;
 using namespace hefty::app;
+using hefty::testing::patience;
 
 /// Models keep Qt's contract while the job changes under them; the look keeps its own promises.
 class TestViews : public QObject {
@@ -31,12 +32,12 @@ class TestViews : public QObject {
         CutModel cuts(&session);
         QAbstractItemModelTester a(&data), b(&checks), c(&cuts);
         QVERIFY(session.open(QString::fromStdString(hefty::testing::demoPath())).has_value());
-        QTRY_VERIFY_WITH_TIMEOUT(!session.isWorking() && checks.rowCount() > 40, 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(!session.isWorking() && checks.rowCount() > 40, 20000 * patience);
         QCOMPARE(cuts.rowCount(), static_cast<int>(session.appraisal()->pieces[0].fabrication->cuts.size()));
         session.setUnits(measure::UnitSystem::Inch);
         QVERIFY(cuts.index(0, 2).data().toString().endsWith("\""));
         session.newJob();
-        QTRY_VERIFY_WITH_TIMEOUT(checks.rowCount() == 0, 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(checks.rowCount() == 0, 20000 * patience);
     }
     void datumModelRefusesWhatItCannotTake() {
         Session session(std::make_shared<const stock::Stock>(hefty::testing::shippedStock()));
@@ -109,3 +110,4 @@ class TestViews : public QObject {
 
 QTEST_MAIN(TestViews)
 #include "test_views.moc"
+#include "tests/app/patience.h"

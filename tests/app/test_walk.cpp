@@ -31,6 +31,7 @@
 
 using namespace hefty;
 using namespace hefty::app;
+using hefty::testing::patience;
 
 namespace {
 
@@ -88,7 +89,7 @@ class TestWalk : public QObject {
 
         // open the demo
         trigger("openDemo");
-        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000 * patience);
         QVERIFY2(told.isEmpty(), qPrintable(told));
         QCOMPARE(session.appraisal()->toSettle("prove"), 1);
 
@@ -105,7 +106,7 @@ class TestWalk : public QObject {
         QTest::keyClick(editor, Qt::Key_Return);
         QCOMPARE(*session.job().vehicle.value("frontFrameEnd"), 647.7);
         QCOMPARE(session.undoStack()->count(), 1);
-        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000 * patience);
 
         // drag the corner cut and see the angle in the wheel path grow
         QTest::keyClick(&window, Qt::Key_2, Qt::ControlModifier);
@@ -119,7 +120,7 @@ class TestWalk : public QObject {
         QTest::mouseRelease(front, Qt::LeftButton, {}, from - QPoint(0, 8));
         QVERIFY(std::get<double>(session.piece()->settings.at("cornerCut")) > 10);
         QCOMPARE(session.undoStack()->count(), 2);  // one drag, one step
-        QTRY_VERIFY_WITH_TIMEOUT(settled(session) && gauge(session, "wheelPath") > before, 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(settled(session) && gauge(session, "wheelPath") > before, 20000 * patience);
         QVERIFY(window.findChild<GaugeButton *>("gauge.wheelPath")->valueText().contains("°"));
 
         // take a remedy and see the finding go; undo brings it back
@@ -127,13 +128,13 @@ class TestWalk : public QObject {
         QVERIFY(remedy);
         QTest::mouseClick(remedy, Qt::LeftButton);
         QTRY_VERIFY_WITH_TIMEOUT(settled(session) && !session.appraisal()->finding("check/bolt/winch.bolts"),
-                                 20000);
+                                 20000 * patience);
         QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier);
         QTRY_VERIFY_WITH_TIMEOUT(settled(session) && session.appraisal()->finding("check/bolt/winch.bolts"),
-                                 20000);
+                                 20000 * patience);
         QTest::keyClick(&window, Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
         QTRY_VERIFY_WITH_TIMEOUT(settled(session) && !session.appraisal()->finding("check/bolt/winch.bolts"),
-                                 20000);
+                                 20000 * patience);
 
         // save, reopen
         saveTo = m_dir.filePath("mine.girder.json");
@@ -143,7 +144,7 @@ class TestWalk : public QObject {
         trigger("new");
         QVERIFY(window.openPath(saveTo));
         QVERIFY(session.job() == saved);
-        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000 * patience);
 
         // export the cut list and the job sheet, and look into its pages
         saveTo = m_dir.filePath("cuts.csv");
@@ -185,7 +186,7 @@ class TestWalk : public QObject {
         window.show();
         QVERIFY(QTest::qWaitForWindowExposed(&window));
         Session &session = *window.session();
-        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000 * patience);
         auto *front = window.findChild<PlanView *>("layoutFront");
         front->findChild<QToolButton *>("enlarge.layoutFront")->click();
         front->focusTarget("height");
@@ -193,7 +194,7 @@ class TestWalk : public QObject {
         QCOMPARE(std::get<double>(session.piece()->settings.at("height")), 631.0);
         QTest::keyClick(front, Qt::Key_Up, Qt::ShiftModifier);
         QCOMPARE(std::get<double>(session.piece()->settings.at("height")), 641.0);
-        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000 * patience);
         // Esc puts a running drag back
         const QPoint from = front->targetPlace("height")->toPoint();
         QTest::mousePress(front, Qt::LeftButton, {}, from);
@@ -239,7 +240,7 @@ class TestWalk : public QObject {
         };
         Welcome *sheet = open();
         QVERIFY(sheet);
-        QTRY_VERIFY_WITH_TIMEOUT(sheet->isPainted(), 60000);
+        QTRY_VERIFY_WITH_TIMEOUT(sheet->isPainted(), 60000 * patience);
         const auto cards = sheet->findChildren<QToolButton *>(QRegularExpression("^demo\\."));
         const QDir folder(QString::fromStdString(demoFolder()));
         QCOMPARE(cards.size(), folder.entryList({"*.girder.json"}).size());
@@ -287,7 +288,7 @@ class TestWalk : public QObject {
     void unitsSwitchLive() {
         MainWindow window(sharedStock());
         QVERIFY(window.openPath(QString::fromStdString(hefty::testing::demoPath())));
-        QTRY_VERIFY_WITH_TIMEOUT(settled(*window.session()), 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(settled(*window.session()), 20000 * patience);
         auto *clearance = window.findChild<GaugeButton *>("gauge.clearance");
         QVERIFY(clearance->valueText().endsWith("mm"));
         window.findChild<QAction *>("units")->trigger();
@@ -300,10 +301,10 @@ class TestWalk : public QObject {
         MainWindow window(sharedStock());
         QVERIFY(window.openPath(QString::fromStdString(hefty::testing::demoPath())));
         Session &session = *window.session();
-        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000 * patience);
         window.findChild<QAction *>("pin")->trigger();
         session.setSetting("height", 660.0);
-        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(settled(session), 20000 * patience);
         // the brackets stay on the rails: the lowest point does not move, the approach angle does
         QCOMPARE(window.findChild<GaugeButton *>("gauge.clearance")->changeText(), QStringLiteral("±0 mm"));
         const QString change = window.findChild<GaugeButton *>("gauge.approach")->changeText();
@@ -315,7 +316,7 @@ class TestWalk : public QObject {
         QVERIFY(window.openPath(QString::fromStdString(hefty::testing::demoPath())));
         window.goTo(app::stopIndex("prove"));
         window.show();
-        QTRY_VERIFY_WITH_TIMEOUT(settled(*window.session()), 20000);
+        QTRY_VERIFY_WITH_TIMEOUT(settled(*window.session()), 20000 * patience);
         auto *table = window.findChild<QTableView *>("checkTable");
         auto *duty = window.findChild<QComboBox *>("duty");
         table->selectRow(0);
@@ -338,7 +339,7 @@ class TestWalk : public QObject {
         child.start(QCoreApplication::applicationFilePath(), {});
         QVERIFY(child.waitForStarted());
         const QString folder = home.path() + "/hefty-girder/hefty-girder/journal";
-        QTRY_VERIFY_WITH_TIMEOUT(!QDir(folder).entryList({"*.json"}).isEmpty(), 30000);
+        QTRY_VERIFY_WITH_TIMEOUT(!QDir(folder).entryList({"*.json"}).isEmpty(), 30000 * patience);
         ::kill(static_cast<pid_t>(child.processId()), SIGKILL);
         QVERIFY(child.waitForFinished());
         QCOMPARE(child.exitStatus(), QProcess::CrashExit);
@@ -390,3 +391,4 @@ int main(int argc, char **argv) {
     return QTest::qExec(&test, argc, argv);
 }
 #include "test_walk.moc"
+#include "tests/app/patience.h"

@@ -9,7 +9,6 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QScrollArea>
-#include <QStackedWidget>
 #include <QTableView>
 #include <QVBoxLayout>
 
@@ -18,6 +17,7 @@
 #include "app/stops/cut/sheet_page.h"
 #include "app/views/cut_part_view.h"
 #include "app/window/page_chooser.h"
+#include "app/window/page_stack.h"
 #include "app/window/quantity_edit.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
@@ -336,7 +336,7 @@ CutBench::CutBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
 void CutBench::layPages(QWidget *bars) {
     m_sheets = new SheetPage(m_session, this);
     connect(m_sheets, &SheetPage::filesAsked, this, &CutBench::sheetFilesAsked);
-    m_pages = new QStackedWidget(this);
+    m_pages = new PageStack(this);
     QHBoxLayout *chooser = pageChooser(m_pages,
                                        {{tr("Parts"), "pageParts", bars},
                                         {tr("Bender"), "pageBender", new BendPage(m_session, this)},

@@ -9,7 +9,6 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QScrollArea>
-#include <QStackedWidget>
 #include <QToolButton>
 #include <QVBoxLayout>
 
@@ -20,6 +19,7 @@
 #include "app/stops/measure/drive_page.h"
 #include "app/views/space_view.h"
 #include "app/window/page_chooser.h"
+#include "app/window/page_stack.h"
 #include "app/window/quantity_edit.h"
 #include "app/window/theme.h"
 #include "app/window/worded.h"
@@ -85,7 +85,7 @@ LayoutBench::LayoutBench(Session *session, QWidget *parent) : QWidget(parent), m
     drawn->addWidget(tray);
     m_angles = new AnglesPage(session, this);
     m_drive = new DrivePage(session, this);
-    m_pages = new QStackedWidget(this);
+    m_pages = new PageStack(this);
     QHBoxLayout *chooser = pageChooser(m_pages,
                                        {{tr("Draw"), "pageDraw", drawing},
                                         {tr("Angles"), "pageAngles", m_angles},

@@ -8,7 +8,6 @@
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSignalBlocker>
-#include <QStackedWidget>
 #include <QVBoxLayout>
 
 #include "app/stops/load/ride_page.h"
@@ -17,6 +16,7 @@
 #include "app/views/drawing_marks.h"
 #include "app/views/space_view.h"
 #include "app/window/page_chooser.h"
+#include "app/window/page_stack.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
@@ -26,7 +26,7 @@ namespace hefty::app {
 
 LoadBench::LoadBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("loadBench");
-    auto *pages = new QStackedWidget(this);
+    auto *pages = new PageStack(this);
     auto *stuck = new StuckPage(session, this);
     connect(stuck, &StuckPage::whyAsked, this, &LoadBench::whyAsked);
     auto *ride = new RidePage(session, this);

@@ -2,7 +2,6 @@
 
 #include <QHBoxLayout>
 #include <QPushButton>
-#include <QStackedWidget>
 
 #include "app/stops/fitup/pull_page.h"
 #include "app/stops/log/inspect_page.h"
@@ -12,6 +11,7 @@
 #include <QVBoxLayout>
 
 #include "app/window/list_maker.h"
+#include "app/window/page_stack.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
 #include "app/window/worded.h"
@@ -119,7 +119,7 @@ RecordList entryList(const Session *session) {
 
 LogBench::LogBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("logBench");
-    auto *pages = new QStackedWidget(this);
+    auto *pages = new PageStack(this);
     auto *pull = new PullPage(session, this);
     connect(pull, &PullPage::whyAsked, this, &LogBench::whyAsked);
     auto *inspect = new InspectPage(session, this);

@@ -5,7 +5,6 @@
 #include <QHeaderView>
 #include <QLabel>
 #include <QPushButton>
-#include <QStackedWidget>
 #include <QTableView>
 #include <QVBoxLayout>
 
@@ -17,6 +16,7 @@
 #include "app/stops/measure/survey_page.h"
 #include "app/stops/measure/template_page.h"
 #include "app/stops/measure/walk_page.h"
+#include "app/window/page_stack.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
 #include "app/window/worded.h"
@@ -46,7 +46,7 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     m_top->showArmor = m_top->showOutline = m_top->showKeepOuts = false;
     m_top->showSurvey = true;
     m_top->setFit({-4500, -1000, 0}, {800, 1000, 0});
-    m_second = new QStackedWidget(this);
+    m_second = new PageStack(this);
     m_second->addWidget(m_front);
     m_second->addWidget(m_top);
     m_model = new DatumModel(session, this);
@@ -73,7 +73,7 @@ MeasureBench::MeasureBench(Session *session, QWidget *parent) : QWidget(parent),
     dataLayout->setContentsMargins(0, 0, 0, 0);
     dataLayout->addWidget(m_table, 1);
     dataLayout->addWidget(m_how);
-    m_lists = new QStackedWidget(this);
+    m_lists = new PageStack(this);
     m_chooser = new ListChooser(m_lists, this);
     m_walk = new WalkPage(session, this);
     m_chooser->offer(tr("Walk around"), "listWalk", m_walk);

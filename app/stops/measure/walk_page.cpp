@@ -9,10 +9,10 @@
 #include <QListWidget>
 #include <QPainter>
 #include <QPushButton>
-#include <QStackedWidget>
 #include <QVBoxLayout>
 
 #include "app/stops/measure/datum_places.h"
+#include "app/window/page_stack.h"
 #include "app/window/theme.h"
 #include "app/window/worded.h"
 
@@ -36,7 +36,7 @@ ViewSide sideOf(WalkView view) {
 
 WalkPage::WalkPage(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("walkPage");
-    m_pictures = new QStackedWidget(this);
+    m_pictures = new PageStack(this);
     m_viewButtons = new QButtonGroup(this);
     auto *sides = new QHBoxLayout;
     sides->setSpacing(4);

@@ -9,7 +9,6 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QSlider>
-#include <QStackedWidget>
 #include <QStyledItemDelegate>
 #include <QTableView>
 #include <QVBoxLayout>
@@ -18,6 +17,7 @@
 #include "app/stops/prove/ledger_page.h"
 #include "app/views/structure_view.h"
 #include "app/window/page_chooser.h"
+#include "app/window/page_stack.h"
 #include "app/window/theme.h"
 #include "app/window/worded.h"
 
@@ -285,7 +285,7 @@ ProveBench::ProveBench(Session *session, QWidget *parent) : QWidget(parent), m_s
     auto *side = new QWidget(this);
     side->setFixedWidth(356);
     right->setContentsMargins(0, 0, 0, 0);
-    m_pages = new QStackedWidget(side);
+    m_pages = new PageStack(side);
     auto *column = new QVBoxLayout(side);
     column->setContentsMargins(0, 0, 0, 0);
     column->addLayout(pageChooser(

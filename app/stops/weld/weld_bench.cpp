@@ -11,7 +11,6 @@
 #include <QLineEdit>
 #include <QPainter>
 #include <QPushButton>
-#include <QStackedWidget>
 #include <QTimer>
 #include <QVBoxLayout>
 
@@ -20,6 +19,7 @@
 #include "app/views/plan_view.h"
 #include "app/views/space_view.h"
 #include "app/window/page_chooser.h"
+#include "app/window/page_stack.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
@@ -32,7 +32,7 @@ using measure::Quantity;
 
 WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName("weldBench");
-    auto *pages = new QStackedWidget(this);
+    auto *pages = new PageStack(this);
     QHBoxLayout *chooser = pageChooser(pages,
                                        {{tr("Seams"), "pageSeams", makeSeams()},
                                         {tr("Jig"), "pageJig", new JigPage(session, this)},

@@ -16,7 +16,6 @@ namespace {
 // House practice, mm (docs/methods.md, "Hoop frames").
 constexpr double aroundTube = 22;     // of plate around a tube that goes through it
 constexpr double shackleBeyond = 45;  // from the main tube's far side to the middle of the shackle's hole
-constexpr double bodyPlate = 8;       // thickness of the plates across on a body without rails
 constexpr double besideBend = 50;     // an upright stands this far from the bends of the upper hoop
 
 }  // namespace
@@ -51,6 +50,8 @@ std::vector<SettingDescriptor> hoopFrameSettings(bool rear) {
     s.push_back(plateMaterialSetting("Grade of the rail plates."));
     s.push_back(thicknessSetting("bracketThickness", "Rail plates", "Plates", 12,
                                  "Plates bolted outside the rails."));
+    s.push_back(thicknessSetting("bodyPlateThickness", "Plates on the body", "Plates", 8,
+                                 "Where there are no rails: bolted to the body, the others stand on them."));
     s.push_back(yesNoSetting("pulls", "Pulled at the plates", "Plates", true,
                              "Yes: the rail plates reach beyond the main tube and take a shackle."));
     s.push_back(shackleSetting("For the rail plates."));
@@ -143,7 +144,7 @@ void HoopFrame::check() {
             if (std::abs(s.at.x() - m_end.x) > 3)
                 return m_make.refuse(fmt::format("{} does not lie in the plane of the others.", s.label),
                                      "holds", "Put spacers on those further in and measure their faces.");
-        if (number("setback") < bodyPlate + m_main.section.height / 2 + 15)
+        if (number("setback") < number("bodyPlateThickness") + m_main.section.height / 2 + 15)
             m_make.refuse("The main tube stands against the plates on the body.", "setback",
                           "Set it further out.");
     }
@@ -236,7 +237,7 @@ void HoopFrame::addPlate(const Side &side) {
 /// Upright along the vehicle on the plate across that is bolted to the body.
 SheetPart &HoopFrame::addStandingPlate(const Side &side, const std::vector<Vec2> &reaches) {
     addBodyPlate(side);
-    const double t = number("bracketThickness"), face = m_end.x + m_out * bodyPlate;
+    const double t = number("bracketThickness"), face = m_end.x + m_out * number("bodyPlateThickness");
     double low = 1e9, high = -1e9;
     for (const HoldSpot &s : spotsOf(side)) {
         low = std::min(low, s.at.z() - aroundBolt + 5);
@@ -255,6 +256,7 @@ SheetPart &HoopFrame::addStandingPlate(const Side &side, const std::vector<Vec2>
 
 void HoopFrame::addBodyPlate(const Side &side) {
     const double y = side.sign * (plateOutside() - number("bracketThickness") / 2);
+    const double t = number("bodyPlateThickness");
     std::vector<Vec2> corners;
     for (const HoldSpot &s : spotsOf(side))
         for (const double u : {-aroundBolt, aroundBolt})
@@ -262,10 +264,10 @@ void HoopFrame::addBodyPlate(const Side &side) {
                 corners.emplace_back(s.at.y() + u, s.at.z() + v);
                 corners.emplace_back(y + u, s.at.z() + v);
             }
-    SheetPart &p = m_make.sheet(side.of("across"),
-                                {Role::Foot, {}, "bracketWeld", 0, side.people("plate on the body"), {}},
-                                uprightAcross(m_end.x + m_out * bodyPlate / 2),
-                                shape::convexHull(std::move(corners)), bodyPlate, m_plate);
+    SheetPart &p = m_make.sheet(
+        side.of("across"),
+        {Role::Foot, "bodyPlateThickness", "bracketWeld", 0, side.people("plate on the body"), {}},
+        uprightAcross(m_end.x + m_out * t / 2), shape::convexHull(std::move(corners)), t, m_plate);
     parts::addCrossStrips(p);
     for (const HoldSpot &s : spotsOf(side))
         boltToHold(m_make, p, s, m_make.text("mountBoltGrade"), "mountBoltGrade");

@@ -11,9 +11,8 @@ namespace hefty::armor {
 namespace {
 
 // House practice, mm (docs/methods.md, "Wheel carriers").
-constexpr double armBeyondHinge = 60;  // so that the hub's ring of weld has metal around it
-constexpr double hubWall = 8;          // of the tube that turns on the spindle
-constexpr double keeperHeight = 30;    // of the keeper above the middle of the arm
+constexpr double hubWall = 8;        // of the tube that turns on the spindle
+constexpr double keeperHeight = 30;  // of the keeper above the middle of the arm
 
 }  // namespace
 
@@ -141,10 +140,10 @@ void WheelGate::add() {
 }
 
 void WheelGate::addArm() {
-    const double to = latchY() - m_side * armBeyondLatch, from = hingeY() + m_side * armBeyondHinge;
+    const double to = latchY() - m_side * armBeyondLatch, from = hingeY() + m_side * m_seat.beyond;
     std::vector<PathPoint> bends;
     if (m_seat.bulge > 0) {
-        const double aside = armBeyondHinge + m_seat.bendRadius / 2, run = bulgeRun(), r = m_seat.bendRadius;
+        const double aside = m_seat.beyond + m_seat.bendRadius / 2, run = bulgeRun(), r = m_seat.bendRadius;
         const double y0 = hingeY() - m_side * aside, y1 = latchY() + m_side * aside;
         bends = {{{m_seat.x, y0, armZ()}, r},
                  {{middle(), y0 - m_side * run, armZ()}, r},
@@ -205,7 +204,7 @@ double WheelGate::coverTo() const {
 void WheelGate::checkCover() {
     if (!m_make.wanted("coverReach")) return;
     double end = latchY() + m_side * 20;  // room for the latch
-    if (m_seat.bulge > 0) end = latchY() + m_side * (armBeyondHinge + 1.5 * m_seat.bendRadius + bulgeRun());
+    if (m_seat.bulge > 0) end = latchY() + m_side * (m_seat.beyond + 1.5 * m_seat.bendRadius + bulgeRun());
     if ((coverTo() - end) * m_side < 0)
         m_make.refuse(fmt::format("The cover plate reaches to the {}.",
                                   m_seat.bulge > 0 ? "bends of the arm" : "latch"),

@@ -12,6 +12,7 @@ struct GateSeat {
     bool keeperStands = true;  ///< the keeper stands on the post; else it is there as "keeper"
     double bulge = 0;          ///< of the body between hinge and latch that the arm is bent around, mm
     double bendRadius = 0;     ///< of the arm, to its center line, mm
+    double beyond = 60;        ///< mm of the arm beyond its hinge, house practice
 };
 [[nodiscard]] GateSeat gateSeatOn(const BarPart &beam);  ///< level and across the vehicle
 

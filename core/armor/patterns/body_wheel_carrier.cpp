@@ -12,12 +12,15 @@
 namespace hefty::armor {
 namespace {
 
-constexpr double postDown = 160;  // mm, of the hinge post below the arm, at least
+constexpr double postDown = 160;    // mm, of the hinge post below the arm, at least
+constexpr double beyondHinge = 35;  // mm of the arm: when it swings its end comes toward the body
+constexpr double clear = 3;         // mm from there to the plate
 
 std::vector<SettingDescriptor> bodyWheelCarrierSettings() {
     std::vector<SettingDescriptor> s;
-    s.push_back(choiceSetting("postSection", "Hinge post", "Carrier", Choice::SquareTube, "SHS 60x60x5",
-                              "Stands on the hinge plate; the spindle stands in it."));
+    s.push_back(choiceSetting("postSection", "Hinge post", "Carrier", Choice::SquareTube, "SHS 100x100x5",
+                              "Stands on the hinge plate; the spindle stands in it, as far out as the "
+                              "swinging end of the arm wants."));
     s.push_back(
         lengthSetting("armHeight", "Underside of the arm", "Carrier", 780, 300, 1600, "Above the floor."));
     s.push_back(
@@ -61,6 +64,7 @@ class BodyCarrier {
         seat.x = postX();
         seat.top = number("armHeight") - number("armGap");
         seat.keeperStands = false;
+        seat.beyond = beyondHinge;
         seat.bulge = number("bulge");
         seat.bendRadius = seat.bulge > 0 ? number("bendRadius") : 0;
         WheelGate gate(m_make, seat, -1, m_plate);
@@ -101,6 +105,11 @@ class BodyCarrier {
                                                      std::abs(s.at.x() - body()), m_hinge.front().label),
                                          "holds",
                                          "Put spacers on those further ahead and measure their faces.");
+        const double reach =
+            std::hypot(m_make.barOf("armSection", "tubeMaterial").section.width / 2, beyondHinge);
+        if (m_post.section.width / 2 < reach + clear - 0.01)
+            m_make.refuse("Swung open, the end of the arm strikes the hinge plate.", "postSection",
+                          "Take a wider hinge post or a slimmer arm.");
         if (number("hingeOut") < m_post.section.height / 2 + 20)
             m_make.refuse("The hinge stands in the middle of the vehicle.", "hingeOut",
                           "Set it further out.");

@@ -10,6 +10,7 @@
 #include "core/clearance/overlaps.h"
 #include "core/clearance/sweeps.h"
 #include "core/job/appraise/airflow.h"
+#include "core/job/appraise/gate_paths.h"
 #include "core/job/appraise/in_view.h"
 #include "core/workshop/convex_bodies.h"
 
@@ -62,6 +63,33 @@ FitProblem overlapProblem(const clearance::Overlap &o, std::string sentence, std
     return p;
 }
 
+/// A part in the middle of a sentence.
+std::string calledIn(const armor::Assembly &assembly, const std::string &part) {
+    const std::string label = assembly.labelOf(part);
+    return label == part ? part : "the " + label;
+}
+
+/// @param past   what stays, in the middle of a sentence
+/// @param piece  that it is of, "@rear-frame"; empty: the same
+FitProblem gateProblem(const armor::Assembly &of, const armor::Gate &g, const GateHit &hit,
+                       const std::string &past, const std::string &piece) {
+    const std::string part = calledIn(of, hit.pair.a);
+    const double angle = std::abs(hit.angle);
+    FitProblem p;
+    p.id = fmt::format("gate/{}/own/{}~{}{}", g.name, hit.pair.a, hit.pair.b, piece);
+    p.part = hit.pair.a;
+    p.at = hit.pair.at;
+    p.value = -hit.pair.depth;
+    p.sentence = angle == 0 ? measure::Phrase(fmt::format("Shut already, {} stands in {}.", part, past))
+                            : measure::Phrase{
+                                  fmt::format("Swung out, {} runs into {} after {{0}} of {{1}}.", part, past),
+                                  {{angle, Quantity::Angle}, {std::abs(g.opens), Quantity::Angle}}};
+    p.working.title = fmt::format("{} on its way past {}", of.labelOf(hit.pair.a), past);
+    p.working.step("s", "where they first lie in each other", "bisection between free and touching", "",
+                   degrees(angle), "°", "convex bodies, separating axes (docs/methods.md)");
+    return p;
+}
+
 class FitFinder {
   public:
     FitFinder(const Job &job, const armor::Assembly &assembly, const rig::Stood &stood, std::stop_token stop)
@@ -76,6 +104,7 @@ class FitFinder {
         if (m_stop.stop_requested()) return std::move(m_out);
         if (auto r = wheels(); !r) return tl::unexpected(r.error());
         if (auto r = gates(); !r) return tl::unexpected(r.error());
+        if (auto r = ownGates(); !r) return tl::unexpected(r.error());
         if (auto r = tires(); !r) return tl::unexpected(r.error());
         if (auto r = ownParts(); !r) return tl::unexpected(r.error());
         if (auto r = tools(); !r) return tl::unexpected(r.error());
@@ -94,7 +123,16 @@ class FitFinder {
         }
         const auto found = clearance::sweep(m_bodies, sweeps);
         if (!found) return tl::unexpected(found.error());
-        for (const SweepGap &g : *found) {
+        const auto past = clearance::sweep(openGates(), sweeps);
+        if (!past) return tl::unexpected(past.error());
+        for (SweepGap g : *found) {
+            if (isOnGate(g.body)) {  // its gate is opened before
+                const auto open = std::find_if(past->begin(), past->end(), [&g](const SweepGap &o) {
+                    return o.id == g.id && o.body == g.body;
+                });
+                if (open == past->end()) continue;
+                g = *open;
+            }
             const auto it = std::find_if(m_job.vehicle.moving.begin(), m_job.vehicle.moving.end(),
                                          [&g](const rig::MovingThing &t) { return t.id == g.id; });
             addThing(*it, g);
@@ -102,18 +140,33 @@ class FitFinder {
         return true;
     }
 
+    [[nodiscard]] bool isOnGate(const std::string &part) const {
+        return std::any_of(m_assembly.gates.begin(), m_assembly.gates.end(), [&](const armor::Gate &g) {
+            return std::find(g.parts.begin(), g.parts.end(), part) != g.parts.end();
+        });
+    }
+
+    [[nodiscard]] std::vector<ConvexBody> openGates() const {
+        std::vector<ConvexBody> out;
+        for (const armor::Gate &g : m_assembly.gates)
+            for (ConvexBody &b : swung(m_bodies, g, g.opens)) out.push_back(std::move(b));
+        return out;
+    }
+
     void addThing(const rig::MovingThing &t, const SweepGap &g) {
         const bool swings = rig::motionKind(t.motion)->swings;
         const Quantity way = swings ? Quantity::Angle : Quantity::Length;
         FitProblem p;
         p.id = fmt::format("sweep/{}/{}", t.id, g.body);
+        const std::string part =
+            isOnGate(g.body) ? fmt::format("{}, swung open,", called(g.body)) : called(g.body);
         if (g.touches)
-            p.sentence = {fmt::format("{} meets {} after {{0}} of its {{1}}.", t.name, called(g.body)),
+            p.sentence = {fmt::format("{} meets {} after {{0}} of its {{1}}.", t.name, part),
                           {{*g.touches, way}, {t.reach, way}}};
         else
-            p.sentence = {fmt::format("{} passes {} at {{0}}, {{1}} along its way; {{2}} is wanted.", t.name,
-                                      called(g.body)),
-                          {{g.smallest, Quantity::DrilledLength}, {g.at, way}, {g.wanted, Quantity::Length}}};
+            p.sentence = {
+                fmt::format("{} passes {} at {{0}}, {{1}} along its way; {{2}} is wanted.", t.name, part),
+                {{g.smallest, Quantity::DrilledLength}, {g.at, way}, {g.wanted, Quantity::Length}}};
         finish(std::move(p), g,
                gapWorking(fmt::format("{} on its way past {}", t.name, g.body), g, swings,
                           "sweep (docs/methods.md)"));
@@ -187,6 +240,19 @@ class FitFinder {
             const auto found = clearance::sweep(swinging, sweeps);
             if (!found) return tl::unexpected(found.error());
             for (const SweepGap &gap : *found) addGate(g, nameOf(gap.id), gap);
+        }
+        return true;
+    }
+    /// The piece's own gates past its own parts that stay.
+    Result<bool> ownGates() {
+        std::vector<ConvexBody> stay;
+        for (const ConvexBody &b : m_bodies)
+            if (!isOnGate(b.id)) stay.push_back(b);
+        for (const armor::Gate &g : m_assembly.gates) {
+            const auto hits = gateHits(g, m_bodies, stay, throughWalls, m_stop);
+            if (!hits) return tl::unexpected(hits.error());
+            for (const GateHit &h : *hits)
+                m_out.push_back(gateProblem(m_assembly, g, h, called(h.pair.b), ""));
         }
         return true;
     }
@@ -266,11 +332,7 @@ class FitFinder {
         constexpr double alongside = 0.98;
         return std::abs(one->axes().x.dot(other->axes().x)) > alongside;
     }
-    /// In the middle of a sentence.
-    [[nodiscard]] std::string called(const std::string &part) const {
-        const std::string label = m_assembly.labelOf(part);
-        return label == part ? part : "the " + label;
-    }
+    [[nodiscard]] std::string called(const std::string &part) const { return calledIn(m_assembly, part); }
     /// "1 of the left bracket"
     [[nodiscard]] std::string boltOf(const std::string &id) const {
         for (const armor::BoltJoint &m : m_assembly.mounts)
@@ -382,6 +444,24 @@ Result<std::vector<FitProblem>> partsThrough(const armor::Assembly &of, const st
 
 namespace {
 
+/// The gates of a piece past another one.
+Result<std::vector<FitProblem>> gatesPast(const armor::Assembly &of, const PieceAppraisal &other,
+                                          const std::stop_token &stop) {
+    std::vector<FitProblem> out;
+    if (of.gates.empty()) return out;
+    const std::vector<ConvexBody> bodies = bodiesToFit(of), stay = bodiesToFit(other.shape());
+    for (const armor::Gate &g : of.gates) {
+        const auto hits = gateHits(g, bodies, stay, throughWalls, stop);
+        if (!hits) return tl::unexpected(hits.error());
+        for (const GateHit &h : *hits)
+            if (h.angle != 0)  // shut, partsThrough() tells of it
+                out.push_back(gateProblem(
+                    of, g, h, fmt::format("{} of \"{}\"", calledIn(other.shape(), h.pair.b), other.id),
+                    "@" + other.id));
+    }
+    return out;
+}
+
 /// What is left of the radiator's face, if less than the house asks for.
 void addAirflow(Appraisal &a, const Job &job) {
     const auto air = airflowOf(job.vehicle, shapesOf(a));
@@ -445,6 +525,8 @@ void addFit(Appraisal &a, const Job &job, const std::stop_token &stop) {
             if (a.pieces[k].assembly)
                 take(piece.id,
                      partsThrough(*piece.assembly, piece.id, bodiesToFit(*piece.assembly), a.pieces[k]));
+        for (const PieceAppraisal &other : a.pieces)
+            if (other.assembly && other.id != piece.id) take(piece.id, gatesPast(piece.shape(), other, stop));
     }
     addAirflow(a, job);
     addInView(a, job);

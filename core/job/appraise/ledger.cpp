@@ -35,7 +35,8 @@ class Ledger {
             for (const armor::BoltJoint &j : *joints)
                 add(LedgerLine::Kind::Bolts, j.name, j.label.empty() ? j.name : j.label);
         for (const armor::SlipFit &s : m_assembly.slips) add(LedgerLine::Kind::Hold, s.name, s.label);
-        for (const armor::Fixing &f : m_assembly.fixings) add(LedgerLine::Kind::Hold, f.name, f.label);
+        for (const armor::Fixing &f : m_assembly.fixings)
+            if (!f.crossmember) add(LedgerLine::Kind::Hold, f.name, f.label);  // that is the frame itself
         for (const armor::LineBearing &b : m_assembly.bearings)
             add(LedgerLine::Kind::Hold, b.name,
                 fmt::format("bearing line of {}", m_assembly.labelOf(b.part)));

@@ -119,7 +119,8 @@ std::vector<Finding> lengthFindings(const Job &job, double front, double rear) {
 
 std::vector<Finding> gapFindings(const Job &job, const armor::Assembly &assembly) {
     FindingList out;
-    const std::vector<clearance::ConvexBody> bodies = workshop::convexBodies(assembly);
+    std::vector<clearance::ConvexBody> bodies = workshop::convexBodies(assembly);
+    std::erase_if(bodies, [&assembly](const auto &body) { return assembly.isFrameRail(body.id); });
     std::vector<clearance::ClearBox> boxes;
     for (const rig::KeepOut &k : job.vehicle.keepOuts) boxes.push_back({k.id, k.low, k.high, k.gap});
     const auto tight = clearance::gaps(bodies, boxes);

@@ -61,8 +61,9 @@ mechanics::FrameModel pushedThere(const Idealization &whole, const armor::Ground
     return std::move(frame);
 }
 
-GroundDent dropped(const mechanics::FrameModel &frame, int place, const armor::GroundSpot &ground,
-                   double weight, double height, const std::stop_token &stop) {
+GroundDent dropped(const Idealization &model, int place, const armor::GroundSpot &ground,
+                   const rig::Vehicle &vehicle, double weight, double height, const std::stop_token &stop) {
+    const mechanics::FrameModel frame = pushedThere(model, ground, place);
     GroundDent out;
     out.ground = ground.id;
     out.name = ground.name;
@@ -99,15 +100,16 @@ GroundDent dropped(const mechanics::FrameModel &frame, int place, const armor::G
     out.taken = last.work;
     out.set = solved->set;
     out.firstOrder = restGive * last.factor;
+    out.above = roomAbove(model, solved->displacements, ground, vehicle);
     for (const double s : solved->shellStrain) out.strain = std::max(out.strain, s);
     return out;
 }
 
 }  // namespace
 
-Result<std::vector<GroundDent>> groundDents(const Assembly &assembly, const rig::RigGeometry &rig,
-                                            const stock::Material &railMaterial, const HouseRules &rules,
-                                            const std::vector<std::size_t> &grounds,
+Result<std::vector<GroundDent>> groundDents(const Assembly &assembly, const rig::Vehicle &vehicle,
+                                            const rig::RigGeometry &rig, const stock::Material &railMaterial,
+                                            const HouseRules &rules, const std::vector<std::size_t> &grounds,
                                             const std::stop_token &stop) {
     if (grounds.empty()) return std::vector<GroundDent>{};
     const auto model = idealize(assembly, rig, railMaterial, Detail::Shells, coarse);
@@ -116,8 +118,8 @@ Result<std::vector<GroundDent>> groundDents(const Assembly &assembly, const rig:
     tbb::parallel_for(std::size_t{0}, grounds.size(), [&](std::size_t i) {
         const armor::GroundSpot &g = assembly.grounds[grounds[i]];
         const int place = model->groundNodes[grounds[i]];
-        out[i] = dropped(pushedThere(*model, g, place), place, g, weightOnSpot(rig, g.share, rules),
-                         rules.dropHeight, stop);
+        out[i] =
+            dropped(*model, place, g, vehicle, weightOnSpot(rig, g.share, rules), rules.dropHeight, stop);
     });
     if (stop.stop_requested()) return fail(ProblemKind::Stopped, "The proof was stopped.", "proof");
     return out;

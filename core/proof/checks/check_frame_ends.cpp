@@ -34,6 +34,7 @@ MemberStrength railStrength(const CheckContext &context, const Bar &rail) {
 void checkFrameEnd(const CheckContext &context, std::size_t mount) {
     const armor::BoltJoint &j = context.assembly.mounts[mount];
     const std::vector<int> &beams = context.proof.idealization.railBeams[mount];
+    if (context.assembly.railUnder(j)) return;  // proved as a bar among the piece's own
     if (beams.empty()) {
         if (j.hold.empty())
             context.leave({"frame/" + j.name, j.name, "The frame rail at its bolts",
@@ -108,13 +109,15 @@ void tellRail(const CheckContext &context, const armor::BarPart &rail) {
                        "taken as a channel",
                        "Look into it and say so (Measure).", at});
     const auto &mounts = context.assembly.mounts;
-    if (std::any_of(mounts.begin(), mounts.end(), [&at](const armor::BoltJoint &m) {
-            return m.hold.empty() && m.behind.empty() && m.plane.origin.y() * at.y() > 0;
+    if (std::any_of(mounts.begin(), mounts.end(), [&](const armor::BoltJoint &m) {
+            return m.hold.empty() && m.behind.empty() && m.plane.origin.y() * at.y() > 0 &&
+                   !context.assembly.railUnder(m);
         }))
-        context.leave(
-            {"both/" + rail.name, rail.name, title,
-             "what is bolted to it and what is welded to it are proved as if the other were not there",
-             "Bolt or weld all of it.", at});
+        context.leave({"both/" + rail.name, rail.name, title,
+                       "what is bolted to it beyond the crossmembers next to what is welded, or clamps it, "
+                       "is proved as if "
+                       "the other were not there",
+                       "Bolt or weld all of it.", at});
 }
 
 }  // namespace

@@ -167,9 +167,9 @@ void checkGroundDent(const CheckContext &context, const GroundDent &d) {
     constexpr double mostStrain = 0.05;  // EN 1993-1-5 C.8: beyond it the sheet may tear
     const std::string title = d.name + ": dent that a drop leaves";
     if (!d.lost.empty())
-        return context.leave({"dent/skid." + d.ground, d.part, title, d.lost,
+        return context.leave({d.dentId(), d.part, title, d.lost,
                               "Take a thicker sheet, ribs, or supports nearer to each other.", d.at});
-    Check check = context.begin(CheckKind::Dent, "dent/skid." + d.ground, d.part, title, 0);
+    Check check = context.begin(CheckKind::Dent, d.dentId(), d.part, title, 0);
     check.dutyClass = DutyClass::Survival;
     check.demand = d.set;
     check.capacity = context.rules.mostSet;
@@ -197,6 +197,31 @@ void checkGroundDent(const CheckContext &context, const GroundDent &d) {
         "By large motions: a thin sheet that has bent far carries as a membrane, which first order does not "
         "see. The stone is flat, 100 mm wide and stiff.");
     w.note("Tires and springs take up part of a real drop; they are left out.");
+    if (d.above.empty()) w.note("Nothing that was surveyed lies above it.");
+    check.loadCase = -1;
+    context.out.checks.push_back(std::move(check));
+}
+
+/// Whether a sheet that is dropped on strikes what lies above it.
+void checkRoomAbove(const CheckContext &context, const GroundDent &d) {
+    if (!d.lost.empty() || d.above.empty()) return;
+    const RoomAbove &tightest = d.above.front();
+    Check check = context.begin(CheckKind::Dent, d.roomId(), d.part,
+                                d.name + ": room up to what lies above, when it is dropped on", 0);
+    check.dutyClass = DutyClass::Survival;
+    check.demand = tightest.moved;
+    check.capacity = tightest.room;
+    check.unit = "mm";
+    check.utilization = tightest.used();
+    check.at = tightest.at;
+    working::Working &w = check.working;
+    w.given("d", "the place gives way by, when the weight is stopped", d.give, "mm", "large motions");
+    for (const RoomAbove &r : d.above)
+        w.given("r", r.name + ": room above the sheet at rest", r.room, "mm", "measured, drawing")
+            .given("δ", r.name + ": the sheet comes nearer by", r.moved, "mm", "large motions");
+    w.step("u", "utilization", "δ/r of the tightest",
+           fmt::format("{}/{}", number(check.demand), number(check.capacity)), check.utilization, "", "");
+    w.note("What was not surveyed is not looked at. Bolts and seams that stand on the sheet need room too.");
     check.loadCase = -1;
     context.out.checks.push_back(std::move(check));
 }
@@ -204,7 +229,10 @@ void checkGroundDent(const CheckContext &context, const GroundDent &d) {
 }  // namespace
 
 void checkImpacts(const CheckContext &context) {
-    for (const GroundDent &d : context.proof.groundDents) checkGroundDent(context, d);
+    for (const GroundDent &d : context.proof.groundDents) {
+        checkGroundDent(context, d);
+        checkRoomAbove(context, d);
+    }
     if (!context.proof.pushOver) return;
     for (const Collapse &c : context.proof.pushOver->collapses) {
         checkEnergy(context, c);

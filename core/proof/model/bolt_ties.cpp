@@ -13,8 +13,8 @@ void BoltTies::planBolts() {
     for (const armor::BoltJoint &m : m_in.mounts) {
         m_mountSeats.push_back(m_seats.on(m.part, m.plane.origin));
         std::vector<Seat> &behind = m_behindSeats.emplace_back();
-        if (!m.behind.empty())
-            for (const Vec3 &at : m.at) behind.push_back(m_seats.on(m.behind, at));
+        if (const std::string part = behindOf(m); !part.empty())
+            for (const Vec3 &at : m.at) behind.push_back(m_seats.on(part, at));
         const armor::BoltJoint inner = backingOf(m);
         m_backingSeats.push_back(inner.part.empty() ? Seat{} : m_seats.on(inner.part, inner.plane.origin));
     }
@@ -30,7 +30,8 @@ void BoltTies::planBolts() {
 
 void BoltTies::tieMounts() {
     for (std::size_t i = 0; i < m_in.mounts.size(); ++i)
-        if (m_in.mounts[i].hold.empty() && m_seats.isThere(m_mountSeats[i]))
+        if (m_in.mounts[i].hold.empty() && m_seats.isThere(m_mountSeats[i]) &&
+            behindOf(m_in.mounts[i]).empty())
             m_rails.plan(m_in.mounts[i].plane.origin);
     m_rails.make();
     for (std::size_t i = 0; i < m_in.mounts.size(); ++i) {
@@ -40,13 +41,13 @@ void BoltTies::tieMounts() {
             m_out.railBeams.emplace_back();
             continue;
         }
-        if (m.hold.empty())
+        if (m.hold.empty() && behindOf(m).empty())
             m_out.railBeams.push_back(m_rails.beamsAt(m.plane.origin));
         else
             m_out.railBeams.emplace_back();
         const Vec3 shearAxes = Vec3::Ones() - m.axis.cwiseAbs();
         const Vec3 stiffness = shearAxes * boltShearStiffness + m.axis.cwiseAbs() * alongBolt(m);
-        if (!m.behind.empty()) {
+        if (!behindOf(m).empty()) {
             tieBehind(i, stiffness);
             continue;
         }
@@ -58,6 +59,14 @@ void BoltTies::tieMounts() {
         m_out.mountSprings.push_back(tieToRail(m, m_mountSeats[i], rail, stiffness));
         if (!m.clampedBy.empty()) tieBacking(i, rail, stiffness);
     }
+}
+
+/// The part that the bolts of a mount go into: one of the piece that this one stands on, or a rail that is
+/// itself a part; empty: the vehicle is behind them.
+std::string BoltTies::behindOf(const armor::BoltJoint &m) const {
+    if (!m.behind.empty()) return m.behind;
+    const armor::BarPart *rail = m_in.railUnder(m);
+    return rail ? rail->name : std::string();
 }
 
 /// The bolts of a plate as springs to a node of the rail; without shells as one.
@@ -95,7 +104,8 @@ armor::BoltJoint BoltTies::backingOf(const armor::BoltJoint &m) const {
     return inner;
 }
 
-/// Every bolt between this piece and the one that it stands on: a spring from rim to rim.
+/// Every bolt between this piece and the one that it stands on, or a rail that is part of it: a spring from
+/// rim to rim.
 void BoltTies::tieBehind(std::size_t mount, const Vec3 &stiffness) {
     const armor::BoltJoint &m = m_in.mounts[mount];
     std::vector<int> springs;

@@ -29,13 +29,14 @@ class BoltTies {
     [[nodiscard]] armor::BoltJoint backingOf(const armor::BoltJoint &m) const;
     void tieFairlead();
     void tieBehind(std::size_t mount, const Vec3 &stiffness);
+    [[nodiscard]] std::string behindOf(const armor::BoltJoint &m) const;
     const Assembly &m_in;
     const stock::Material &m_railMaterial;
     Rails m_rails;
     Seats &m_seats;
     Idealization &m_out;
     std::vector<Seat> m_mountSeats;
-    std::vector<std::vector<Seat>> m_behindSeats;  ///< per mount and bolt, on the piece that it stands on
+    std::vector<std::vector<Seat>> m_behindSeats;  ///< per mount and bolt, on behindOf() it
     std::vector<Seat> m_backingSeats;              ///< per mount, on the inner plate of a clamp
     std::vector<std::vector<Seat>> m_footSeats;
     std::vector<Seat> m_fairleadSeats;

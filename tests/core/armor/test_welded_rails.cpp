@@ -131,6 +131,42 @@ class TestWeldedRails : public QObject {
         QVERIFY(unproved(proved(job, built(job)), "both/rail.left"));
         QVERIFY(!unproved(proved(job, built(job)), "both/rail.right"));
     }
+    /// A piece bolted to rails that are parts of it, as something else is welded to them, bends them as it
+    /// bends the vehicle's own behind it: its bolts carry the same, its plates are not welded on, the rails
+    /// are proved as bars.
+    void boltedToAWeldedRail() {
+        const job::Job job = demo("plover-kit-front");
+        job::Job bare = job;  // the frame's horns as they are
+        std::erase_if(bare.pieces[0].operations, [](const Json &o) {
+            return o["op"] == "rail" || (o.contains("at") && o["at"].contains("part") &&
+                                         o["at"]["part"].get<std::string>().starts_with("rail."));
+        });
+        QVERIFY(bare.pieces[0].operations.size() + 6 == job.pieces[0].operations.size());
+        const proof::Proof without = proved(bare, built(bare));
+        const Assembly a = built(job);
+        const proof::Proof with = proved(job, a);
+        for (const WeldJoint &w : a.welds)
+            QVERIFY2(
+                w.name.find("rail.") == std::string::npos || w.name.find("bracket.") == std::string::npos,
+                w.name.c_str());
+        for (const std::string side : {"left", "right"}) {
+            const BoltJoint &m = *std::find_if(a.mounts.begin(), a.mounts.end(),
+                                               [&](const BoltJoint &j) { return j.name == "mount." + side; });
+            QVERIFY(a.railUnder(m) && a.railUnder(m)->name == "rail." + side);
+            QVERIFY(!unproved(with, "both/rail." + side) && !unproved(with, "frame/mount." + side));
+            const auto use = [](const proof::Proof &p, const std::string &id) {
+                for (const proof::Check &c : p.checks)
+                    if (c.id == id) return c.utilization;
+                return -1.0;
+            };
+            const double bolt = use(with, "bolt/mount." + side), before = use(without, "bolt/mount." + side);
+            QVERIFY2(before > 0 && std::abs(bolt - before) < 0.1 * before,
+                     qPrintable(QString("%1 %2").arg(bolt).arg(before)));
+            const double rail = use(with, "member/rail." + side), frame = use(without, "frame/mount." + side);
+            QVERIFY2(rail > 0 && std::abs(rail - frame) < 0.25 * frame,
+                     qPrintable(QString("%1 %2").arg(rail).arg(frame)));
+        }
+    }
     /// A rail is not moved, thickened, drilled, mirrored or cut by hand; taken out it goes with what holds
     /// it.
     void railsStayAsTheyAre_data() {

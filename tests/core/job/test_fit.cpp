@@ -44,6 +44,56 @@ class TestFit : public QObject {
         QCOMPARE(access.size(), std::size_t{2});
         QVERIFY(access[0]->severity == Severity::Note && access[0]->working);
     }
+    /// A round stake in the way of an arm, 600 mm from its hinge at 45 degrees: they lie 2 mm in each other
+    /// when the arm's middle line passes it at 30 + 21.2 - 2 mm, 45 - asin(49.2/600) degrees. Welded they are
+    /// not.
+    void gatePastItsOwnPiece() {
+        Job job = loadJob(demoFolder() + "/marten-wheel-carrier.girder.json").value();
+        const Appraisal drawn = fitted(job);
+        QVERIFY(found(drawn, "gate/carrier/own/").empty());
+        const armor::Gate &g = drawn.pieces[0].assembly->gates.front();
+        const double deep = drawn.pieces[0].assembly->bar("carrier.arm")->section.width / 2;
+        const armor::Vec3 at = (g.low + g.high) / 2 + 600 * armor::Vec3(-std::sqrt(0.5), -std::sqrt(0.5), 0);
+        Json stake{{"op", "tube"}, {"name", "stake"}, {"section", "CHS 42.4x4"}};
+        stake["from"]["at"] = {at.x(), at.y(), at.z() - 300};
+        stake["to"]["at"] = {at.x(), at.y(), at.z() + 300};
+        job.pieces[0].operations.push_back(stake);
+        const Appraisal staked = fitted(job);
+        const auto hit = found(staked, "gate/carrier/own/carrier.arm~stake");
+        QCOMPARE(hit.size(), std::size_t{1});
+        QVERIFY(hit[0]->severity == Severity::Fix && hit[0]->working);
+        const double wanted = 45 - degrees(std::asin((deep + 21.2 - 2) / 600));
+        QVERIFY2(std::abs(hit[0]->working->steps.front().value - wanted) < 0.2,
+                 qPrintable(QString("%1 %2").arg(hit[0]->working->steps.front().value).arg(wanted)));
+        // The same where it stands on another piece.
+        armor::Piece other;
+        other.id = other.name = "stakes";
+        other.pattern = "from-nothing";
+        std::swap(other.operations, job.pieces[0].operations);
+        job.pieces.push_back(other);
+        const Appraisal apart = fitted(job);
+        const auto past = found(apart, "gate/carrier/own/carrier.arm~stake@stakes");
+        QCOMPARE(past.size(), std::size_t{1});
+        QVERIFY(std::abs(past[0]->working->steps.front().value - hit[0]->working->steps.front().value) <
+                1e-9);
+    }
+    /// A tailgate behind a shut carrier is no clash: the carrier is opened before. What stays is met all the
+    /// same.
+    void tailgateBehindACarrier() {
+        Job job = loadJob(demoFolder() + "/marten-wheel-carrier.girder.json").value();
+        rig::MovingThing gate;
+        gate.id = "tailgate";
+        gate.motion = "rear-down";
+        gate.low = {-4336, -550, 860};
+        gate.high = {-4300, 550, 1190};
+        gate.hinge = {-4336, 0, 860};
+        gate.reach = radians(88);
+        gate.gap = 10;
+        job.vehicle.moving.push_back(gate);
+        QVERIFY(found(fitted(job), "sweep/tailgate/").empty());
+        job.vehicle.moving.back().hinge.z() = job.vehicle.moving.back().low.z() = 640;  // down onto the beam
+        QVERIFY(!found(fitted(job), "sweep/tailgate/beam").empty());
+    }
     /// The wheel is carried clear of its upright and brace; laid onto the upright its tire runs through both.
     void carriedTire() {
         Job job = loadJob(demoFolder() + "/marten-wheel-carrier.girder.json").value();

@@ -148,6 +148,13 @@ class TestWalk : public QObject {
         QVERIFY((v.moving[0].hinge - Vec3(-400, 0, 1120)).norm() < 1e-12);
         QVERIFY(takeMark(v, hood.mark, {-350, -700, 1080}, {740, 700, 1120}, byTape).has_value());
         QVERIFY((v.moving[0].hinge - Vec3(-350, 0, 1120)).norm() < 1e-12);
+        // The tailgate of a pickup folds down about its lower edge, the hatch of a body opens upward.
+        QCOMPARE(entry(walkAround(v), "tailgate").mark.motion, std::string("rear-up"));
+        v.kind = VehicleKind::LadderFrame;
+        const WalkEntry gate = entry(walkAround(v), "tailgate");
+        QCOMPARE(gate.mark.motion, std::string("rear-down"));
+        QVERIFY(takeMark(v, gate.mark, {-4340, -620, 840}, {-4300, 620, 1190}, byTape).has_value());
+        QVERIFY((v.moving[1].hinge - Vec3(-4340, 0, 840)).norm() < 1e-12);
     }
     void mirroredPoint() {
         Vehicle v = marten();
