@@ -67,7 +67,7 @@ std::vector<Picture> pictures() {
              hefty::testing::enlarge(space);
              slide(space, "spaceSwing", 0.62);
          },
-         "marten-wheel-carrier"},
+         "marten-big-wheel"},
         {"load-stop", "load"},
         {"prove", "prove"},
         {"prove-dark", "prove", [](DemoWindow &) {}, "marten-full-set", true},

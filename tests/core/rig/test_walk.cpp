@@ -149,6 +149,7 @@ class TestWalk : public QObject {
         QVERIFY(takeMark(v, hood.mark, {-350, -700, 1080}, {740, 700, 1120}, byTape).has_value());
         QVERIFY((v.moving[0].hinge - Vec3(-350, 0, 1120)).norm() < 1e-12);
         // The tailgate of a pickup folds down about its lower edge, the hatch of a body opens upward.
+        v.kind = VehicleKind::Unibody;
         QCOMPARE(entry(walkAround(v), "tailgate").mark.motion, std::string("rear-up"));
         v.kind = VehicleKind::LadderFrame;
         const WalkEntry gate = entry(walkAround(v), "tailgate");
