@@ -82,8 +82,10 @@ Eigen::AlignedBox3d Assembly::extent() const {
 }
 
 std::string Assembly::labelOf(std::string_view part) const {
-    const Provenance *p = made(part);
-    return p && !p->label.empty() ? p->label : std::string(part);
+    if (const Provenance *p = made(part); p && !p->label.empty()) return p->label;
+    for (const BoughtPart &b : bought)
+        if (b.name == part && !b.label.empty()) return b.label;
+    return std::string(part);
 }
 
 namespace {
@@ -122,9 +124,7 @@ Assembly opened(const Assembly &assembly, const Gate &gate, double angle) {
     out.solids.clear();
     const Turn turn{gate.low,
                     Eigen::AngleAxisd(angle, (gate.high - gate.low).normalized()).toRotationMatrix()};
-    const auto swings = [&gate](const std::string &part) {
-        return std::find(gate.parts.begin(), gate.parts.end(), part) != gate.parts.end();
-    };
+    const auto swings = [&gate](const std::string &part) { return gate.swings(part); };
     for (BarPart &t : out.bars)
         if (swings(t.name)) turn.turn(t);
     for (SheetPart &p : out.sheets)

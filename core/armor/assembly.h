@@ -1,5 +1,6 @@
 #pragma once
 
+#include <algorithm>
 #include <optional>
 #include <string>
 #include <vector>
@@ -295,6 +296,25 @@ struct Gate {
     double latchRating = 0;  ///< N, as its maker says; 0: not said
     double holdPin = 0;      ///< diameter of the pin that keeps it open, mm; 0: it has none
     double opens = 0;        ///< rad, about the axis from low to high; below 0: the other way around
+
+    [[nodiscard]] bool swings(std::string_view part) const {
+        return std::find(parts.begin(), parts.end(), part) != parts.end();
+    }
+};
+
+/// A receiver of the piece: what slides into it is kept by a pin across it.
+struct ReceiverTube {
+    std::string part;
+    Vec3 mouth = Vec3::Zero();
+    Vec3 way = Vec3::UnitX();                   ///< out of it
+    double inside = 0, wall = 0, ultimate = 0;  ///< of its square tube
+    double rating = 0;                          ///< N along it, as its maker says; 0: not said
+    double pinDiameter = 0;
+    std::string pinGrade;         ///< of a bolt that serves as it
+    double pinBack = 0;           ///< behind the mouth
+    Vec3 hole = Vec3::Zero();     ///< of the block's shackle
+    std::string shackle;          ///< in the block; empty: nobody is recovered by it
+    std::string snatchRope = {};  ///< as in Anchor
 };
 
 /// Where a trailer is coupled.
@@ -359,6 +379,7 @@ struct Assembly {
     std::vector<SlipFit> slips;     ///< into receivers of the vehicle
     std::vector<Fixing> fixings;    ///< by what is on the vehicle already
     std::vector<Anchor> anchors;
+    std::vector<ReceiverTube> receivers;
     std::optional<WinchMount> winch;
     std::vector<StepSpot> steps;
     std::vector<StrikeSpot> strikes;

@@ -11,7 +11,6 @@
 #include "core/armor/meeting_edges.h"
 #include "core/armor/passing.h"
 #include "core/armor/rims.h"
-#include "core/armor/swinging.h"
 
 namespace hefty::armor {
 namespace {
@@ -177,7 +176,7 @@ void findWelds(Assembly &assembly, const Pattern *pattern, const BuildInput &inp
             const Solid &a = assembly.solids[i];
             const Solid &b = assembly.solids[j];
             if (farApart(a, b) || acrossFold(assembly, a.part, b.part) ||
-                isHingedApart(assembly, a.part, b.part) || isBoltedToRail(assembly, a.part, b.part))
+                isBoltedToRail(assembly, a.part, b.part))
                 continue;
             std::vector<Contact> contacts;
             if (j < bars)

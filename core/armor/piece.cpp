@@ -6,6 +6,7 @@
 
 #include <fmt/format.h>
 
+#include "core/armor/bores.h"
 #include "core/armor/builder.h"
 #include "core/armor/making/maker.h"
 #include "core/armor/operations/operations.h"
@@ -238,6 +239,7 @@ Result<Assembly> build(const BuildInput &input) {
     findWelds(*assembly, p, input);
     applyWeldTweaks(*assembly, input.piece);
     letSwing(*assembly);
+    boreForBars(*assembly);
     if (auto loose = leftLoose(*assembly, input)) return tl::unexpected(std::move(*loose));
     noteWhatNothingHolds(*assembly);
     return assembly;

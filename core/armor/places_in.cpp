@@ -50,6 +50,7 @@ std::vector<Vec3 *> placesIn(Assembly &a) {
     for (GroundSpot &s : a.grounds) g.add(s.at);
     for (CarriedWheel &w : a.wheels) g.add(w.center, w.hub);
     for (Gate &s : a.gates) g.add(s.low, s.high, s.latch);
+    for (ReceiverTube &r : a.receivers) g.add(r.mouth, r.hole);
     if (a.coupling) g.add(a.coupling->at);
     for (LineBearing &l : a.bearings) g.add(l.from, l.to);
     return std::move(g.found);
@@ -62,6 +63,7 @@ std::vector<Vec3 *> directionsIn(Assembly &a) {
     for (BoltJoint *j : boltsIn(a)) g.add(j->axis, j->plane.x, j->plane.y, j->plane.z, j->slotAlong);
     for (Fixing &f : a.fixings) g.add(f.way);
     for (Anchor &n : a.anchors) g.add(n.forward);
+    for (ReceiverTube &r : a.receivers) g.add(r.way);
     for (StrikeSpot &s : a.strikes) g.add(s.direction);
     for (GroundSpot &s : a.grounds) g.add(s.push);
     for (LineBearing &l : a.bearings) g.add(l.push);

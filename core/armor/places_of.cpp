@@ -40,6 +40,11 @@ void movePlacesOf(Assembly &a, const std::string &part, const Vec3 &by) {
             w.center += by;
             w.hub += by;
         }
+    for (ReceiverTube &r : a.receivers)
+        if (r.part == part) {
+            r.mouth += by;
+            r.hole += by;
+        }
     if (a.coupling && a.coupling->part == part) a.coupling->at += by;
 }
 
@@ -59,6 +64,7 @@ void removePlacesOf(Assembly &a, const std::string &part) {
     std::erase_if(a.wheels, ofPart);
     std::erase_if(a.gates, [&part](const Gate &g) { return g.post == part || g.arm == part; });
     for (Gate &g : a.gates) std::erase(g.parts, part);
+    std::erase_if(a.receivers, ofPart);
     if (a.coupling && a.coupling->part == part) a.coupling.reset();
 }
 

@@ -116,6 +116,7 @@ class Renamer {
         named(m_of.jacks);
         named(m_of.grounds);
         for (CarriedWheel &w : m_of.wheels) rename(w.part);
+        for (ReceiverTube &r : m_of.receivers) rename(r.part);
         if (m_of.coupling) rename(m_of.coupling->part);
         for (LineBearing &b : m_of.bearings) {
             rename(b.name);
@@ -191,6 +192,7 @@ Assembly standingOn(const Assembly &upper, const Assembly &lower, const std::str
     append(out.slips, std::move(below.slips));
     append(out.fixings, std::move(below.fixings));
     append(out.anchors, std::move(below.anchors));
+    append(out.receivers, std::move(below.receivers));
     append(out.steps, std::move(below.steps));
     append(out.strikes, std::move(below.strikes));
     append(out.jacks, std::move(below.jacks));

@@ -32,17 +32,6 @@ Names heldParts(const Assembly &a) {
 
 }  // namespace
 
-bool isHingedApart(const Assembly &assembly, const std::string &a, const std::string &b) {
-    if (assembly.gates.empty()) return false;
-    const Names held = heldParts(assembly);
-    return std::any_of(assembly.gates.begin(), assembly.gates.end(), [&](const Gate &g) {
-        const auto swings = [&g](const std::string &part) {
-            return std::find(g.parts.begin(), g.parts.end(), part) != g.parts.end();
-        };
-        return (swings(a) && held.contains(b)) || (swings(b) && held.contains(a));
-    });
-}
-
 Solid swung(Solid solid, const Gate &gate, double angle) {
     for (Solid::Face &f : solid.faces) {
         swing(f.corners, gate, angle);
@@ -63,6 +52,10 @@ void letSwing(Assembly &assembly) {
         const Names stays = reached(assembly, heldParts(assembly), swings);
         for (const std::string &part : reached(assembly, swings, stays))
             if (!swings.contains(part)) gate.parts.push_back(part);
+        std::erase_if(assembly.welds, [&](const WeldJoint &w) {
+            return (swings.contains(w.a) && stays.contains(w.b)) ||
+                   (swings.contains(w.b) && stays.contains(w.a));
+        });
     }
 }
 

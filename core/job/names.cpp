@@ -14,4 +14,9 @@ std::string asSubject(const armor::Assembly &assembly, const std::string &part) 
     return assembly.has(part) ? "The " + assembly.labelOf(part) : part;
 }
 
+std::string asObject(const armor::Assembly &assembly, const std::string &part) {
+    const std::string label = assembly.labelOf(part);
+    return label == part ? part : "the " + label;
+}
+
 }  // namespace hefty::job

@@ -11,4 +11,7 @@ namespace hefty::job {
 /// As the first words of a sentence: "The left bracket"; the id of nothing in it stays as it is.
 [[nodiscard]] std::string asSubject(const armor::Assembly &assembly, const std::string &part);
 
+/// The same in the middle of one: "the left bracket".
+[[nodiscard]] std::string asObject(const armor::Assembly &assembly, const std::string &part);
+
 }  // namespace hefty::job

@@ -429,12 +429,16 @@ bool trimEnd(BarPart &bar, bool atTo, std::span<const Surface> onto) {
     return true;
 }
 
+namespace {
+
 /// Before a taper takes some of it off.
-static double volumeUntapered(const BarPart &bar) {
+double volumeUntapered(const BarPart &bar) {
     const double perLength =
         bar.material.density > 0 ? bar.properties.massPerLength / bar.material.density : bar.properties.area;
     return perLength * std::max(0.0, bar.length() - bar.trimFrom.mean - bar.trimTo.mean);
 }
+
+}  // namespace
 
 double barVolume(const BarPart &bar) {
     return std::max(0.0, volumeUntapered(bar) - takenOff(bar).volume);

@@ -12,6 +12,12 @@ const armor::Anchor *CheckContext::pulledAt() const {
     return nullptr;
 }
 
+const armor::ReceiverTube *CheckContext::pulledBlock() const {
+    for (const armor::ReceiverTube &r : assembly.receivers)
+        if (hasLadder() && r.part == proof.duties.ladder.anchor) return &r;
+    return nullptr;
+}
+
 void CheckContext::addRung(const std::string &part, const std::string &title,
                            const std::function<double(std::size_t)> &nominalUse, std::string means,
                            bool flies) const {

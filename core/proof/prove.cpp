@@ -62,6 +62,10 @@ void addBoughtRungs(const CheckContext &context) {
         addRopeRung(context, anchor->snatchRope);
         return addShackleRung(context, anchor->shackle);
     }
+    if (const armor::ReceiverTube *block = context.pulledBlock()) {
+        addRopeRung(context, block->snatchRope);
+        return addShackleRung(context, block->shackle);
+    }
     if (!context.assembly.winch) return;
     addRopeRung(context, context.assembly.winch->rope);
     if (!context.assembly.anchors.empty()) addShackleRung(context, context.assembly.anchors.front().shackle);
@@ -114,8 +118,8 @@ using Family = void (*)(const CheckContext &);
 /// Those that tell what a load does on its way: a ladder is made of them.
 constexpr std::array onTheWay{checkMembers,    checkOpenings,      checkPlates,   checkWelds,
                               checkSeams,      checkPlatesOnWalls, checkTabs,     checkBolts,
-                              checkWinchBolts, checkHolds,         checkSlips,    checkFixings,
-                              checkFrameEnds,  checkBranches,      addBoughtRungs};
+                              checkWinchBolts, checkHolds,         checkSlips,    checkReceivers,
+                              checkFixings,    checkFrameEnds,     checkBranches, addBoughtRungs};
 /// Those that look at a life or a gate.
 constexpr std::array besides{checkFatigue, checkToes, checkGates, checkStuds};
 /// Those that look at the piece as bars.

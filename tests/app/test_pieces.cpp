@@ -263,8 +263,8 @@ class TestPieces : public QObject {
         const auto appraisal = demo.session().appraisal();
         const job::PieceAppraisal *own = demo.session().chosen(*appraisal);
         QVERIFY(own && own->assembly && own->proof);
-        QVERIFY2(own->assembly->notes.empty(),
-                 own->assembly->notes.empty() ? "" : own->assembly->notes[0].text.text.c_str());
+        const auto notes = hefty::testing::toMend(*own->assembly);
+        QVERIFY2(notes.empty(), notes.empty() ? "" : notes[0].text.text.c_str());
         for (const char *part :
              {"beam", "bracket.left", "bracket.right", "receiver", "tab.left", "tab.right"})
             QVERIFY2(own->assembly->has(part), part);

@@ -18,6 +18,10 @@ inline std::string demoPath(const std::string &name = "marten-front-bumper") {
     return demoFolder() + "/" + name + ".girder.json";
 }
 
+inline job::Job demo(const std::string &name) {
+    return job::loadJob(demoPath(name)).value();
+}
+
 inline job::Job demoJob() {
     static const job::Job job = job::loadJob(demoPath()).value();
     return job;
@@ -26,6 +30,14 @@ inline job::Job demoJob() {
 inline armor::Assembly buildDemo(const job::Job &job) {
     const auto rig = rig::geometry(job.vehicle).value();
     return armor::build({job.pieces[0], job.vehicle, rig, shippedStock()}).value();
+}
+
+/// What a build says that is to be mended, beside what it only tells.
+inline std::vector<armor::BuildNote> toMend(const armor::Assembly &a) {
+    std::vector<armor::BuildNote> out;
+    for (const armor::BuildNote &n : a.notes)
+        if (!n.onlyTold) out.push_back(n);
+    return out;
 }
 
 /// The demo vehicle measured.

@@ -8,6 +8,7 @@
 
 #include "core/armor/making/cover.h"
 #include "core/armor/making/house_practice.h"
+#include "core/armor/making/receiver.h"
 #include "core/armor/making/settings.h"
 
 namespace hefty::armor {
@@ -17,6 +18,7 @@ namespace {
 constexpr double aroundTube = 22;     // of plate around a tube that goes through it
 constexpr double shackleBeyond = 45;  // from the main tube's far side to the middle of the shackle's hole
 constexpr double besideBend = 50;     // an upright stands this far from the bends of the upper hoop
+constexpr double besideReceiver = 3;  // between the receiver and the tubes above and below it
 
 }  // namespace
 
@@ -48,14 +50,19 @@ std::vector<SettingDescriptor> hoopFrameSettings(bool rear) {
                               "Lower tube, hoop and uprights."));
     s.push_back(tubeMaterialSetting("Grade on the mill certificate of the tubes."));
     s.push_back(plateMaterialSetting("Grade of the rail plates."));
-    s.push_back(thicknessSetting("bracketThickness", "Rail plates", "Plates", 12,
-                                 "Plates bolted outside the rails."));
-    s.push_back(thicknessSetting("bodyPlateThickness", "Plates on the body", "Plates", 8,
-                                 "Where there are no rails: bolted to the body, the others stand on them."));
+    s.push_back(
+        thicknessSetting("bracketThickness", "Rail plates", "Plates", 12,
+                         "Plates bolted outside the rails; on a body without rails those that are bolted "
+                         "to it and those that stand on them."));
     s.push_back(yesNoSetting("pulls", "Pulled at the plates", "Plates", true,
                              "Yes: the rail plates reach beyond the main tube and take a shackle."));
     s.push_back(shackleSetting("For the rail plates."));
     s.push_back(snatchRopeSetting("plates"));
+    s.push_back(yesNoSetting("receiverBetween", "Receiver between the tubes", "Bought", false,
+                             "Yes: on two plates that main and lower tube go through."));
+    addReceiverSettings(s, "Bought receiver tube between main and lower tube.", 0);
+    s.push_back(thicknessSetting("receiverPlates", "Plates beside the receiver", "Plates", 10,
+                                 "Upright, one on each side of it."));
     s.push_back(mountBoltGradeSetting());
     s.push_back(addedBoltsSetting("Drilled through plate and rail beside the measured holes, on each side."));
     s.push_back(fillerSetting());
@@ -82,6 +89,7 @@ std::vector<Cure> hoopFrameCures(bool rear) {
             {"role/mount", "lowerDrop", 20},
             {"role/mount", "setback", -10},
             {"check/bolt/", "addedBolts", 1},
+            {"role/receiver", "receiverReach", -10},
             {"check/impact/", "uprights", 1}};
 }
 
@@ -94,6 +102,8 @@ HoopFrame::HoopFrame(Maker &maker, bool rear)
           holdSpots(maker.vehicle(), {"body-point", "body-mount", "bumper-mount"}, rear ? "rear" : "front")),
       m_end(maker.rig().hasFrame() ? maker.railEnd(rear) : endOfBody(rear)),
       m_shackle(maker.found("shackle", &stock::Stock::shackle)),
+      m_receiver(maker.wanted("receiverBetween") ? maker.found("receiver", &stock::Stock::receiver)
+                                                 : nullptr),
       m_out(rear ? -1 : 1),
       m_x(m_end.x + m_out * maker.number("setback")),
       m_z(maker.number("height")),
@@ -144,7 +154,7 @@ void HoopFrame::check() {
             if (std::abs(s.at.x() - m_end.x) > 3)
                 return m_make.refuse(fmt::format("{} does not lie in the plane of the others.", s.label),
                                      "holds", "Put spacers on those further in and measure their faces.");
-        if (number("setback") < number("bodyPlateThickness") + m_main.section.height / 2 + 15)
+        if (number("setback") < number("bracketThickness") + m_main.section.height / 2 + aroundTube)
             m_make.refuse("The main tube stands against the plates on the body.", "setback",
                           "Set it further out.");
     }
@@ -162,6 +172,14 @@ void HoopFrame::check() {
     if (drop > 0 && drop < least)
         m_make.refuse("Main and lower tube leave no room for a weld between them.", "lowerDrop",
                       "Set them further apart, or leave the lower tube out.");
+    if (m_receiver && drop - (m_main.section.height + m_second.section.height) / 2 <
+                          m_receiver->outside + 2 * besideReceiver)
+        m_make.refuse(fmt::format("The receiver ({:.1f} mm) does not go between main and lower tube.",
+                                  m_receiver->outside),
+                      "lowerDrop",
+                      fmt::format("Set them {:.0f} mm apart or further.",
+                                  (m_main.section.height + m_second.section.height) / 2 +
+                                      m_receiver->outside + 2 * besideReceiver));
     const double up = number("upperHeight");
     if (up > 0 && up < number("bendRadius") + least)
         m_make.refuse("The hoop is too low for its bends.", "upperHeight", "Raise it or take a tighter die.");
@@ -176,6 +194,7 @@ void HoopFrame::add() {
     addMain();
     if (m_make.wanted("lowerDrop")) addLower();
     for (const Side &side : bothSides) addPlate(side);
+    if (m_receiver) addReceiverBetween();
     if (m_make.wanted("upperHeight")) {
         addUpper();
         addUprights();
@@ -199,6 +218,41 @@ void HoopFrame::addLower() {
                {m_x, half, z}, {m_x, -half, z});
 }
 
+namespace {
+
+/// A ring of plate around a tube that goes through it, seen along the tube.
+void addRing(std::vector<Vec2> &corners, const Vec2 &middle, double radius) {
+    for (int i = 0; i < 16; ++i) {
+        const double a = 2 * std::numbers::pi * i / 16;
+        corners.emplace_back(middle + radius * Vec2(std::cos(a), std::sin(a)));
+    }
+}
+
+}  // namespace
+
+/// Its plates are cut like those on the rails: around both tubes, the edges ahead and behind welded to it.
+void HoopFrame::addReceiverBetween() {
+    const double drop = number("lowerDrop"), t = number("receiverPlates"),
+                 mainRadius = m_main.section.height / 2, lowerRadius = m_second.section.height / 2;
+    ReceiverPlace r = receiverBySettings(m_make);
+    r.out = m_out;
+    r.z = m_z - mainRadius - (drop - mainRadius - lowerRadius) / 2;
+    r.mouth = m_x + m_out * (mainRadius + aroundTube + number("receiverReach"));
+    r.material = m_main.material;
+    addReceiver(m_make, "receiver", *m_receiver, r);
+    for (const Side &side : bothSides) {
+        std::vector<Vec2> corners;
+        addRing(corners, {m_x, m_z}, mainRadius + aroundTube);
+        addRing(corners, {m_x, m_z - drop}, lowerRadius + aroundTube);
+        SheetPart &p = m_make.sheet(
+            side.of("cheek"),
+            {Role::Mount, "receiverPlates", "tubeWeld", 0, side.people("plate of the receiver"), {}},
+            uprightAlong(side.sign * (m_receiver->outside + t) / 2), shape::convexHull(std::move(corners)), t,
+            m_plate);
+        p.strips.push_back({{m_x, m_z}, {m_x, m_z - drop}, 2 * (lowerRadius + aroundTube)});
+    }
+}
+
 void HoopFrame::addPlate(const Side &side) {
     RailBracket b;
     b.end = m_end;
@@ -212,19 +266,12 @@ void HoopFrame::addPlate(const Side &side) {
     b.added = static_cast<int>(std::lround(number("addedBolts")));
     b.addedBy = "addedBolts";
     b.face = m_x;
-    // A ring of plate around every tube that goes through it.
-    const auto ring = [&](double x, double z, double radius) {
-        for (int i = 0; i < 16; ++i) {
-            const double a = 2 * std::numbers::pi * i / 16;
-            b.reaches.emplace_back(x + radius * std::cos(a), z + radius * std::sin(a));
-        }
-    };
-    ring(m_x, m_z, m_main.section.height / 2 + aroundTube);
+    addRing(b.reaches, {m_x, m_z}, m_main.section.height / 2 + aroundTube);
     if (m_make.wanted("lowerDrop"))
-        ring(m_x, m_z - number("lowerDrop"), m_second.section.height / 2 + aroundTube);
+        addRing(b.reaches, {m_x, m_z - number("lowerDrop")}, m_second.section.height / 2 + aroundTube);
     if (m_make.wanted("pulls")) {
         const double hole = m_shackle->pinDiameter + 3;
-        ring(m_x + m_out * (m_main.section.height / 2 + shackleBeyond), m_z, 1.5 * hole);
+        addRing(b.reaches, {m_x + m_out * (m_main.section.height / 2 + shackleBeyond), m_z}, 1.5 * hole);
     }
     if (onBody())
         addStandingPlate(side, b.reaches);
@@ -237,7 +284,7 @@ void HoopFrame::addPlate(const Side &side) {
 /// Upright along the vehicle on the plate across that is bolted to the body.
 SheetPart &HoopFrame::addStandingPlate(const Side &side, const std::vector<Vec2> &reaches) {
     addBodyPlate(side);
-    const double t = number("bracketThickness"), face = m_end.x + m_out * number("bodyPlateThickness");
+    const double t = number("bracketThickness"), face = m_end.x + m_out * number("bracketThickness");
     double low = 1e9, high = -1e9;
     for (const HoldSpot &s : spotsOf(side)) {
         low = std::min(low, s.at.z() - aroundBolt + 5);
@@ -256,7 +303,7 @@ SheetPart &HoopFrame::addStandingPlate(const Side &side, const std::vector<Vec2>
 
 void HoopFrame::addBodyPlate(const Side &side) {
     const double y = side.sign * (plateOutside() - number("bracketThickness") / 2);
-    const double t = number("bodyPlateThickness");
+    const double t = number("bracketThickness");
     std::vector<Vec2> corners;
     for (const HoldSpot &s : spotsOf(side))
         for (const double u : {-aroundBolt, aroundBolt})
@@ -266,7 +313,7 @@ void HoopFrame::addBodyPlate(const Side &side) {
             }
     SheetPart &p = m_make.sheet(
         side.of("across"),
-        {Role::Foot, "bodyPlateThickness", "bracketWeld", 0, side.people("plate on the body"), {}},
+        {Role::Foot, "bracketThickness", "bracketWeld", 0, side.people("plate on the body"), {}},
         uprightAcross(m_end.x + m_out * t / 2), shape::convexHull(std::move(corners)), t, m_plate);
     parts::addCrossStrips(p);
     for (const HoldSpot &s : spotsOf(side))
@@ -367,6 +414,8 @@ void HoopFrame::addHandles() {
     h.push_back({"setback", "side", onMain(0) + Vec3(m_out * r, 0, 0), Vec3(m_out, 0, 0)});
     h.push_back({"height", "side", onMain(0) + Vec3(0, 0, r), Vec3::UnitZ()});
     h.push_back({"height", "front", onMain(0) + Vec3(0, 0, r), Vec3::UnitZ()});
+    if (m_receiver)
+        h.push_back({"receiverReach", "side", m_make.out().receivers.front().mouth, Vec3(m_out, 0, 0)});
     if (m_make.wanted("lowerDrop"))
         h.push_back({"lowerDrop", "front", onMain(200) - Vec3(0, 0, number("lowerDrop")), -Vec3::UnitZ()});
     if (m_make.wanted("upperHeight")) {

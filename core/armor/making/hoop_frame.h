@@ -21,6 +21,7 @@ class HoopFrame {
   private:
     void addMain();
     void addLower();
+    void addReceiverBetween();
     void addPlate(const Side &side);
     SheetPart &addStandingPlate(const Side &side, const std::vector<Vec2> &reaches);
     void addBodyPlate(const Side &side);
@@ -45,6 +46,7 @@ class HoopFrame {
     std::vector<HoldSpot> m_spots;  ///< of a body without rails
     RailEnd m_end;
     const stock::Shackle *m_shackle;
+    const stock::Receiver *m_receiver;  ///< none: not wanted
     double m_out, m_x, m_z, m_half;
 };
 

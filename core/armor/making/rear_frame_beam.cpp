@@ -17,7 +17,7 @@ std::vector<SettingDescriptor> rearFrameBeamSettings() {
                                  "Plates bolted to the outside of the rails."));
     addGussetSettings(s, 100, 8);
     addThroughTabSettings(s, {.thickness = 20, .height = 80, .spacing = 860, .reach = 45});
-    addReceiverSettings(s);
+    addReceiverSettings(s, "Bought receiver tube through the middle of the beam.", 1500);
     s.push_back(mountBoltGradeSetting());
     s.push_back(
         addedBoltsSetting("Drilled through plate and rail ahead of the measured holes, on each side."));
@@ -136,13 +136,11 @@ void RearFrameBeam::addEndPlate(const Side &side) {
 }
 
 void RearFrameBeam::addReceiverHere() {
-    ReceiverThroughBeam r = receiverBySettings(m_make);
+    ReceiverPlace r = receiverBySettings(m_make);
     r.z = m_beam.z();
-    r.nearFace = m_near;
-    r.farFace = m_beam.far();
+    r.mouth = m_beam.far() - m_make.number("receiverReach");
     r.material = m_tube.material;
-    r.clear = 2 * m_tube.halfFlat();
-    addReceiver(m_make, "receiver", *m_receiver, r);
+    addReceiverThrough(m_make, "receiver", *m_receiver, r, {m_near, m_beam.far(), 2 * m_tube.halfFlat()});
 }
 
 void RearFrameBeam::addBracket(const Side &side) {

@@ -114,11 +114,12 @@ void SkidSheet::check() {
     if (m_make.refused()) return;
     if (m_spots.size() < 3)
         return m_make.refuse(
-            fmt::format("{} that looks down lies over the flat part of the {}; at least three have to.",
-                        m_spots.empty()       ? "No hold"
-                        : m_spots.size() == 1 ? "One hold"
-                                              : "Two holds",
-                        called()),
+            fmt::format(
+                "Of the holds that look down {} over the flat part of the {}; at least three have to.",
+                m_spots.empty()       ? "none lies"
+                : m_spots.size() == 1 ? "one lies"
+                                      : "two lie",
+                called()),
             "holds", "Measure bosses or holes of crossmembers (Lists, Holds), or make it longer.");
     for (const HoldSpot &s : m_spots)
         if (std::abs(s.at.z() - under()) > flatWithin)
@@ -127,6 +128,7 @@ void SkidSheet::check() {
                             std::abs(s.at.z() - under()), s.at.z() > under() ? "higher" : "lower",
                             m_spots.front().label),
                 "holds", "Put spacers on the higher ones and measure their undersides.");
+    checkOverhang();
     if (m_tray && number("width") / 2 < 3 * cornerCut(number("bendRadius"), number("thickness")))
         m_make.refuse("The tray is too narrow for sides.", "width", "Make it wider.");
     if (m_make.wanted("openingLength")) {
@@ -136,6 +138,20 @@ void SkidSheet::check() {
             m_make.refuse("The service opening leaves too little metal beside it.", "openingLength",
                           "Make it smaller or move it.");
     }
+}
+
+/// A flat sheet without ribs that stands out far beyond its holds is all but free to move.
+void SkidSheet::checkOverhang() {
+    constexpr double most = 100;  // times its thickness: house practice
+    if (m_tray || m_make.wanted("ribs")) return;
+    const auto [last, first] =
+        std::minmax_element(m_spots.begin(), m_spots.end(),
+                            [](const HoldSpot &a, const HoldSpot &b) { return a.at.x() < b.at.x(); });
+    const double out = std::max(last->at.x() - m_rear, m_front - first->at.x());
+    if (out > most * number("thickness"))
+        m_make.refuse(
+            fmt::format("The flat part stands out {:.0f} mm beyond its last hold: it would flap.", out),
+            "length", "Make it shorter, stiffen it by ribs, or measure further holds (Lists, Holds).");
 }
 
 FoldedOutline SkidSheet::outline() const {

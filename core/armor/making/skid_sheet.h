@@ -19,6 +19,7 @@ class SkidSheet {
 
   private:
     [[nodiscard]] double number(std::string_view id) const { return m_make.number(id); }
+    void checkOverhang();
     [[nodiscard]] double under() const { return m_spots.front().at.z(); }
     [[nodiscard]] bool folded() const;
     [[nodiscard]] const char *called() const { return m_tray ? "guard" : "skid"; }  ///< by people

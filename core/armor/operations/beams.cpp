@@ -132,22 +132,27 @@ void addReceiverTube(Record &r) {
     const BarPart *b = r.beam("beam");
     const std::string id = r.in.text("receiver", std::string("receiver-50"));
     const stock::Receiver *receiver = r.maker.stock().receiver(id);
-    ReceiverThroughBeam place;
+    ReceiverPlace place;
     place.y = r.in.number("across", 0);
-    place.reach = r.in.number("reach", 30);
+    const double reach = r.in.number("reach", 30);
+    place.shackle = r.in.text("shackle", std::string());
+    place.pinGrade = r.in.text("pin", std::string("8.8"));
     place.towMass = r.in.number("towMass", 0);
     place.leg = {r.in.number("weld", 6), {}};
     if (!receiver) r.refuse(fmt::format("the stock has no receiver \"{}\".", id));
+    if (!place.shackle.empty() && !r.maker.stock().shackle(place.shackle))
+        r.refuse(fmt::format("the stock has no shackle \"{}\".", place.shackle));
     if (!r.fine() || !standsOn(r, *b, place.y)) return;
     place.out = outwardOf(r, *b);
     place.z = b->from.z();
-    place.nearFace = b->from.x() - place.out * b->section.width / 2;
-    place.farFace = b->from.x() + place.out * b->section.width / 2;
+    const AroundReceiver beam{b->from.x() - place.out * b->section.width / 2,
+                              b->from.x() + place.out * b->section.width / 2,
+                              b->section.height - 2 * b->properties.outerRadius};
+    place.mouth = beam.farFace + place.out * reach;
     place.material = b->material;
-    place.clear = b->section.height - 2 * b->properties.outerRadius;
-    if (receiver->outside + 8 > place.clear)
+    if (receiver->outside + 8 > beam.clear)
         return r.refuse("the receiver does not go through the flat of the beam.");
-    addReceiver(r.maker, name, *receiver, place);
+    addReceiverThrough(r.maker, name, *receiver, place, beam);
 }
 
 void addCap(Record &r) {

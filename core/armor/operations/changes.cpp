@@ -146,6 +146,17 @@ void addTwinAnchors(std::vector<Anchor> &anchors, const Twins &twins) {
     }
 }
 
+void addTwinReceivers(std::vector<ReceiverTube> &receivers, const Twins &twins) {
+    const std::vector<ReceiverTube> was = receivers;
+    for (ReceiverTube other : was) {
+        const auto it = twins.find(other.part);
+        if (it == twins.end()) continue;
+        other.part = it->second;
+        for (Vec3 *v : {&other.mouth, &other.way, &other.hole}) *v = mirrored(*v);
+        receivers.push_back(std::move(other));
+    }
+}
+
 /// What is carried on mirrored parts, with what was bought for it.
 void addTwinLoads(Assembly &out, const Twins &twins) {
     const std::vector<CarriedWheel> was = out.wheels;
@@ -178,6 +189,7 @@ void addTwinPlacesOf(Assembly &out, const Twins &twins) {
         g.push = mirrored(g.push);
     });
     addTwinAnchors(out.anchors, twins);
+    addTwinReceivers(out.receivers, twins);
     addTwinLoads(out, twins);
 }
 

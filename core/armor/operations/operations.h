@@ -22,7 +22,8 @@
 ///     {"op": "bracket", "end": "front|rear", "beam", "thickness", "material", "grade", "weld"}   on both
 ///     rails
 ///     {"op": "tab", "name", "beam", "across", "thickness", "height", "reach", "material", "shackle", "weld"}
-///     {"op": "receiver", "name", "beam", "across", "receiver", "reach", "towMass", "weld"}
+///     {"op": "receiver", "name", "beam", "across", "receiver", "reach", "towMass", "shackle", "pin",
+///     "weld"}   with a shackle: a block with it is put in to be recovered by
 ///     {"op": "cap", "name", "bar", "end": "start|end", "material", "weld"}
 ///     {"op": "hole", "part", "at": [u,v], "diameter", "purpose"}
 ///     {"op": "trim", "bar", "end": "start|end", "onto": part}   cuts an end to lie on another part

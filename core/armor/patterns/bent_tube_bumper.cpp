@@ -7,7 +7,7 @@ Pattern bentTubeBumper() {
         "bent-tube-bumper",
         "Bent-tube front",
         "A round tube bent around the nose through two plates on the rails, a straight one below it and a "
-        "bent hoop above on coped uprights; the plates take shackles.",
+        "bent hoop above on coped uprights; the plates take shackles, a receiver can lie between the tubes.",
         Where::Front,
         "LTS",
         hoopFrameSettings(false),

@@ -7,12 +7,12 @@
 #include <fmt/format.h>
 
 #include "core/base/constants.h"
-#include "core/clearance/overlaps.h"
 #include "core/clearance/sweeps.h"
 #include "core/job/appraise/airflow.h"
 #include "core/job/appraise/gate_paths.h"
 #include "core/job/appraise/in_view.h"
-#include "core/workshop/convex_bodies.h"
+#include "core/job/appraise/parts_through.h"
+#include "core/job/names.h"
 
 namespace hefty::job {
 namespace {
@@ -20,13 +20,6 @@ namespace {
 using clearance::ConvexBody;
 using clearance::SweepGap;
 using measure::Quantity;
-
-/// The bodies of a piece; rails of the vehicle that it is welded to are where they are.
-std::vector<ConvexBody> bodiesToFit(const armor::Assembly &assembly) {
-    std::vector<ConvexBody> out = workshop::convexBodies(assembly);
-    std::erase_if(out, [&assembly](const ConvexBody &body) { return assembly.isFrameRail(body.id); });
-    return out;
-}
 
 working::Working gapWorking(const std::string &title, const SweepGap &g, bool swings, const char *source) {
     working::Working w;
@@ -44,52 +37,6 @@ working::Working gapWorking(const std::string &title, const SweepGap &g, bool sw
     return w;
 }
 
-/// Deeper than parts that are only laid on each other, mm.
-constexpr double touching = 1;
-
-/// Of parts of one piece: deeper than a seam's fit and a rounded corner leave to be told apart, mm.
-constexpr double throughWalls = 2;
-
-/// How deep two parts lie in each other, as a problem of the first.
-FitProblem overlapProblem(const clearance::Overlap &o, std::string sentence, std::string title) {
-    FitProblem p;
-    p.part = o.a;
-    p.sentence = {std::move(sentence), {{o.depth, Quantity::Length}}};
-    p.value = -o.depth;
-    p.at = o.at;
-    p.working.title = std::move(title);
-    p.working.step("d", "how deep they lie in each other", "convex bodies, separating axes", "", o.depth,
-                   "mm", "docs/methods.md");
-    return p;
-}
-
-/// A part in the middle of a sentence.
-std::string calledIn(const armor::Assembly &assembly, const std::string &part) {
-    const std::string label = assembly.labelOf(part);
-    return label == part ? part : "the " + label;
-}
-
-/// @param past   what stays, in the middle of a sentence
-/// @param piece  that it is of, "@rear-frame"; empty: the same
-FitProblem gateProblem(const armor::Assembly &of, const armor::Gate &g, const GateHit &hit,
-                       const std::string &past, const std::string &piece) {
-    const std::string part = calledIn(of, hit.pair.a);
-    const double angle = std::abs(hit.angle);
-    FitProblem p;
-    p.id = fmt::format("gate/{}/own/{}~{}{}", g.name, hit.pair.a, hit.pair.b, piece);
-    p.part = hit.pair.a;
-    p.at = hit.pair.at;
-    p.value = -hit.pair.depth;
-    p.sentence = angle == 0 ? measure::Phrase(fmt::format("Shut already, {} stands in {}.", part, past))
-                            : measure::Phrase{
-                                  fmt::format("Swung out, {} runs into {} after {{0}} of {{1}}.", part, past),
-                                  {{angle, Quantity::Angle}, {std::abs(g.opens), Quantity::Angle}}};
-    p.working.title = fmt::format("{} on its way past {}", of.labelOf(hit.pair.a), past);
-    p.working.step("s", "where they first lie in each other", "bisection between free and touching", "",
-                   degrees(angle), "°", "convex bodies, separating axes (docs/methods.md)");
-    return p;
-}
-
 class FitFinder {
   public:
     FitFinder(const Job &job, const armor::Assembly &assembly, const rig::Stood &stood, std::stop_token stop)
@@ -104,14 +51,21 @@ class FitFinder {
         if (m_stop.stop_requested()) return std::move(m_out);
         if (auto r = wheels(); !r) return tl::unexpected(r.error());
         if (auto r = gates(); !r) return tl::unexpected(r.error());
-        if (auto r = ownGates(); !r) return tl::unexpected(r.error());
-        if (auto r = tires(); !r) return tl::unexpected(r.error());
-        if (auto r = ownParts(); !r) return tl::unexpected(r.error());
+        if (auto r = take(ownGatesPast(m_assembly, m_bodies, m_stop)); !r) return tl::unexpected(r.error());
+        if (auto r = take(tiresThrough(m_assembly, m_bodies)); !r) return tl::unexpected(r.error());
+        if (auto r = take(ownPartsThrough(m_assembly, m_bodies, m_stop)); !r)
+            return tl::unexpected(r.error());
         if (auto r = tools(); !r) return tl::unexpected(r.error());
         return std::move(m_out);
     }
 
   private:
+    Result<bool> take(Result<std::vector<FitProblem>> problems) {
+        if (!problems) return tl::unexpected(problems.error());
+        std::move(problems->begin(), problems->end(), std::back_inserter(m_out));
+        return true;
+    }
+
     Result<bool> things() {
         std::vector<clearance::Sweep> sweeps;
         for (const rig::MovingThing &t : m_job.vehicle.moving) {
@@ -141,9 +95,8 @@ class FitFinder {
     }
 
     [[nodiscard]] bool isOnGate(const std::string &part) const {
-        return std::any_of(m_assembly.gates.begin(), m_assembly.gates.end(), [&](const armor::Gate &g) {
-            return std::find(g.parts.begin(), g.parts.end(), part) != g.parts.end();
-        });
+        return std::any_of(m_assembly.gates.begin(), m_assembly.gates.end(),
+                           [&part](const armor::Gate &g) { return g.swings(part); });
     }
 
     [[nodiscard]] std::vector<ConvexBody> openGates() const {
@@ -229,7 +182,7 @@ class FitFinder {
         for (const armor::Gate &g : m_assembly.gates) {
             std::vector<ConvexBody> swinging;
             for (const ConvexBody &b : m_bodies)
-                if (std::find(g.parts.begin(), g.parts.end(), b.id) != g.parts.end()) swinging.push_back(b);
+                if (g.swings(b.id)) swinging.push_back(b);
             std::vector<clearance::Sweep> sweeps;
             const auto add = [&](const std::string &id, const Vec3 &low, const Vec3 &high, double gap) {
                 sweeps.push_back(
@@ -243,96 +196,7 @@ class FitFinder {
         }
         return true;
     }
-    /// The piece's own gates past its own parts that stay.
-    Result<bool> ownGates() {
-        std::vector<ConvexBody> stay;
-        for (const ConvexBody &b : m_bodies)
-            if (!isOnGate(b.id)) stay.push_back(b);
-        for (const armor::Gate &g : m_assembly.gates) {
-            const auto hits = gateHits(g, m_bodies, stay, throughWalls, m_stop);
-            if (!hits) return tl::unexpected(hits.error());
-            for (const GateHit &h : *hits)
-                m_out.push_back(gateProblem(m_assembly, g, h, called(h.pair.b), ""));
-        }
-        return true;
-    }
-    /// The tires that a piece carries, and its own parts.
-    Result<bool> tires() {
-        std::vector<ConvexBody> others;
-        for (const ConvexBody &b : m_bodies)
-            if (m_assembly.bar(b.id) || m_assembly.sheet(b.id)) others.push_back(b);
-        const auto found = clearance::overlaps(workshop::carriedTires(m_assembly), others, touching);
-        if (!found) return tl::unexpected(found.error());
-        for (const clearance::Overlap &o : *found) {
-            FitProblem p =
-                overlapProblem(o,
-                               fmt::format("The tire of the wheel carried on {} runs through {}, {{0}} deep.",
-                                           called(o.a), called(o.b)),
-                               fmt::format("Tire of the carried wheel and {}", m_assembly.labelOf(o.b)));
-            p.id = fmt::format("tire/{}/{}", o.a, o.b);
-            p.part = o.b;
-            p.working.note("The tire is a ring from six tenths of its radius outward: its dish is free.");
-            m_out.push_back(std::move(p));
-        }
-        return true;
-    }
-    /// Parts of the piece that run through each other and are not joined there.
-    Result<bool> ownParts() {
-        std::map<std::string, std::vector<ConvexBody>> bodies;
-        std::map<std::string, Eigen::AlignedBox3d> boxes;
-        for (const ConvexBody &b : m_bodies)
-            if (m_assembly.bar(b.id) || m_assembly.sheet(b.id)) {
-                for (const auto &face : b.faces)
-                    for (const Vec3 &c : face) boxes[b.id].extend(c);
-                bodies[b.id].push_back(b);
-            }
-        for (auto one = bodies.begin(); one != bodies.end(); ++one) {
-            std::vector<ConvexBody> others;
-            for (auto other = std::next(one); other != bodies.end(); ++other)
-                if (boxes[one->first].intersects(boxes[other->first]) &&
-                    !mayShareRoom(one->first, other->first))
-                    others.insert(others.end(), other->second.begin(), other->second.end());
-            if (m_stop.stop_requested()) return true;
-            if (others.empty()) continue;
-            const auto found = clearance::overlaps(one->second, others, throughWalls);
-            if (!found) return tl::unexpected(found.error());
-            for (const clearance::Overlap &o : *found) {
-                FitProblem p = overlapProblem(
-                    o,
-                    fmt::format("Two parts run through each other, {{0}} deep, and nothing joins them there: "
-                                "{} and {}.",
-                                called(o.a), called(o.b)),
-                    fmt::format("{} and {}", m_assembly.labelOf(o.a), m_assembly.labelOf(o.b)));
-                p.id = fmt::format("overlap/{}~{}", o.a, o.b);
-                m_out.push_back(std::move(p));
-            }
-        }
-        return true;
-    }
-    /// Joined parts; a tube in a larger one; what goes through an opening, as bodies know none.
-    [[nodiscard]] bool mayShareRoom(const std::string &a, const std::string &b) const {
-        const auto isPair = [&](const std::string &x, const std::string &y) {
-            return (x == a && y == b) || (x == b && y == a);
-        };
-        for (const armor::WeldJoint &w : m_assembly.welds)
-            if (isPair(w.a, w.b)) return true;
-        for (const armor::Gate &g : m_assembly.gates) {
-            const auto swings = [&g](const std::string &part) {
-                return std::find(g.parts.begin(), g.parts.end(), part) != g.parts.end();
-            };
-            if (isPair(g.post, g.arm) || isPair(g.keeper, g.latched) || swings(a) != swings(b)) return true;
-        }
-        const armor::BarPart *one = m_assembly.bar(a), *other = m_assembly.bar(b);
-        const armor::SheetPart *plate = m_assembly.sheet(a), *second = m_assembly.sheet(b);
-        for (const armor::BarPart *bar : {one, other})
-            if (bar && (!bar->openings.empty() || bar->made.isOnVehicle())) return true;
-        for (const armor::SheetPart *sheet : {plate, second})
-            if (sheet && !sheet->cutouts.empty()) return true;
-        if (!one || !other || !one->hollow() || !other->hollow()) return false;
-        constexpr double alongside = 0.98;
-        return std::abs(one->axes().x.dot(other->axes().x)) > alongside;
-    }
-    [[nodiscard]] std::string called(const std::string &part) const { return calledIn(m_assembly, part); }
+    [[nodiscard]] std::string called(const std::string &part) const { return asObject(m_assembly, part); }
     /// "1 of the left bracket"
     [[nodiscard]] std::string boltOf(const std::string &id) const {
         for (const armor::BoltJoint &m : m_assembly.mounts)
@@ -425,42 +289,7 @@ Result<std::vector<FitProblem>> fitProblems(const Job &job, const armor::Assembl
     return FitFinder(job, assembly, stood, stop).run();
 }
 
-Result<std::vector<FitProblem>> partsThrough(const armor::Assembly &of, const std::string &piece,
-                                             const std::vector<ConvexBody> &bodies,
-                                             const PieceAppraisal &other) {
-    const auto found = clearance::overlaps(bodies, bodiesToFit(*other.assembly), touching);
-    if (!found) return tl::unexpected(found.error());
-    std::vector<FitProblem> out;
-    for (const clearance::Overlap &o : *found) {
-        const std::string one = of.labelOf(o.a), through = other.assembly->labelOf(o.b);
-        FitProblem p = overlapProblem(
-            o, fmt::format("The {} runs through the {} of \"{}\", {{0}} deep.", one, through, other.id),
-            fmt::format("{} and {}", one, through));
-        p.id = fmt::format("overlap/{}@{}~{}@{}", o.a, piece, o.b, other.id);
-        out.push_back(std::move(p));
-    }
-    return out;
-}
-
 namespace {
-
-/// The gates of a piece past another one.
-Result<std::vector<FitProblem>> gatesPast(const armor::Assembly &of, const PieceAppraisal &other,
-                                          const std::stop_token &stop) {
-    std::vector<FitProblem> out;
-    if (of.gates.empty()) return out;
-    const std::vector<ConvexBody> bodies = bodiesToFit(of), stay = bodiesToFit(other.shape());
-    for (const armor::Gate &g : of.gates) {
-        const auto hits = gateHits(g, bodies, stay, throughWalls, stop);
-        if (!hits) return tl::unexpected(hits.error());
-        for (const GateHit &h : *hits)
-            if (h.angle != 0)  // shut, partsThrough() tells of it
-                out.push_back(gateProblem(
-                    of, g, h, fmt::format("{} of \"{}\"", calledIn(other.shape(), h.pair.b), other.id),
-                    "@" + other.id));
-    }
-    return out;
-}
 
 /// What is left of the radiator's face, if less than the house asks for.
 void addAirflow(Appraisal &a, const Job &job) {

@@ -24,14 +24,6 @@ struct FitProblem {
                                                           const rig::Stood &stood,
                                                           const std::stop_token &stop = {});
 
-/// Parts of a piece, as bodies, that run through those of another one.
-/// @param of, piece  the assembly that the bodies are of, and its id
-/// @error BadInput  a part without volume
-[[nodiscard]] Result<std::vector<FitProblem>> partsThrough(const armor::Assembly &of,
-                                                           const std::string &piece,
-                                                           const std::vector<clearance::ConvexBody> &bodies,
-                                                           const PieceAppraisal &other);
-
 /// Room for a socket: its radius over the bolt's diameter, and its length with the ratchet's head [mm].
 inline constexpr double socketRadius = 1.05, socketLength = 110;
 

@@ -1,9 +1,6 @@
 #pragma once
 
-#include <stop_token>
-
-#include "core/armor/assembly.h"
-#include "core/clearance/overlaps.h"
+#include "core/job/appraise/fit.h"
 
 /// The way of a piece's gates past parts of armor.
 namespace hefty::job {
@@ -13,21 +10,19 @@ namespace hefty::job {
 [[nodiscard]] std::vector<clearance::ConvexBody> swung(const std::vector<clearance::ConvexBody> &bodies,
                                                        const armor::Gate &gate, double angle);
 
-/// Two parts that run into each other while a gate is opened.
-struct GateHit {
-    clearance::Overlap pair;  ///< what swings, what stays
-    double angle = 0;         ///< rad of the way when they lie deeper in each other than `least`
-};
+/// What a piece's gates run into on their way of the parts of the same piece that stay, each pair once:
+/// turned in 64 steps, the angle halved out to a thousandth of the way and less.
+/// @param bodies  of the piece
+/// @error BadInput  a part without volume
+/// @source docs/methods.md, "Sweeps"
+[[nodiscard]] Result<std::vector<FitProblem>> ownGatesPast(const armor::Assembly &of,
+                                                           const std::vector<clearance::ConvexBody> &bodies,
+                                                           const std::stop_token &stop = {});
 
-/// What a gate runs into on its way, each pair once, in the order of the way: turned in 64 steps, the angle
-/// halved out to a thousandth of the way and less.
-/// @param bodies  of the gate's piece
-/// @param stay    what does not swing with it
-/// @param least   mm, as overlaps() has it
-/// @error those of overlaps()
-[[nodiscard]] Result<std::vector<GateHit>> gateHits(const armor::Gate &gate,
-                                                    const std::vector<clearance::ConvexBody> &bodies,
-                                                    const std::vector<clearance::ConvexBody> &stay,
-                                                    double least, const std::stop_token &stop = {});
+/// The same of the parts of another piece; what already lies in them when the gate is shut is told by
+/// partsThrough().
+[[nodiscard]] Result<std::vector<FitProblem>> gatesPast(const armor::Assembly &of,
+                                                        const PieceAppraisal &other,
+                                                        const std::stop_token &stop = {});
 
 }  // namespace hefty::job

@@ -5,7 +5,7 @@
 #include <fmt/format.h>
 
 #include "core/armor/operations/operations.h"
-#include "core/job/appraise/fit.h"
+#include "core/job/appraise/parts_through.h"
 #include "core/job/appraise/pieces_below.h"
 #include "core/job/appraise/vehicle_findings.h"
 #include "core/workshop/convex_bodies.h"

@@ -14,7 +14,7 @@ namespace {
 
 constexpr double coarse = 0.5;       // of the shells' usual fineness: what counts is the panel, not its seams
 constexpr double patch = 50;         // mm, half of the stone that it comes down on
-constexpr double unitPush = 1000;    // N: the case that the factor of a path multiplies
+constexpr double pathPush = 1000;    // N: the case that the factor of a path multiplies
 constexpr double nearEnough = 1e-3;  // of the push
 constexpr double missed = 0.02;      // of the energy
 constexpr int steps = 5;             // to where the first stiffness would stop it
@@ -57,7 +57,7 @@ mechanics::FrameModel pushedThere(const Idealization &whole, const armor::Ground
     mechanics::FrameModel &frame = model.model;
     frame.contacts.clear();  // what bears one way only is left out: it could only carry with the piece
     frame.cases = {ground.id};
-    frame.nodeLoads = {{0, place, ground.push * unitPush, Vec3::Zero()}};
+    frame.nodeLoads = {{0, place, ground.push * pathPush, Vec3::Zero()}};
     return std::move(frame);
 }
 
@@ -79,7 +79,7 @@ GroundDent dropped(const Idealization &model, int place, const armor::GroundSpot
     }
     mechanics::LargeGoal goal;
     // k d²/2 = W (h + d) with the stiffness of the place at rest
-    const double stiffness = unitPush / restGive, d1 = weight / stiffness;
+    const double stiffness = pathPush / restGive, d1 = weight / stiffness;
     goal.deflection = furthest * (d1 + std::sqrt(d1 * d1 + 2 * d1 * height));
     goal.steps = furthest * steps;
     goal.unload = true;
@@ -95,7 +95,7 @@ GroundDent dropped(const Idealization &model, int place, const armor::GroundSpot
     const mechanics::PlasticPoint &last = solved->path.back();
     if (goal.left(last) > missed * last.work)
         out.lost = "it does not stop the weight before it has given way too far";
-    out.push = last.factor * unitPush;
+    out.push = last.factor * pathPush;
     out.give = last.deflection;
     out.taken = last.work;
     out.set = solved->set;

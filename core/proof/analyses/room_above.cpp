@@ -18,7 +18,7 @@ struct FacePoint {
     double moved;
 };
 
-/// How far from a place along a direction a box begins; none where it is not met, or the place is in it.
+/// How far from a place along a direction a box begins, 0 in it; none where it is not met.
 std::optional<double> wayToBox(const Vec3 &from, const Vec3 &along, const rig::KeepOut &box) {
     double enter = -std::numeric_limits<double>::infinity();
     double leave = std::numeric_limits<double>::infinity();
@@ -31,8 +31,8 @@ std::optional<double> wayToBox(const Vec3 &from, const Vec3 &along, const rig::K
         enter = std::max(enter, std::min(a, b));
         leave = std::min(leave, std::max(a, b));
     }
-    if (enter <= 0 || enter > leave) return std::nullopt;
-    return enter;
+    if (leave < 0 || enter > leave) return std::nullopt;
+    return std::max(0.0, enter);
 }
 
 class LookAbove {
@@ -85,8 +85,8 @@ class LookAbove {
             const double u = d.dot(across) / area, v = ab.dot(d.cross(m_push)) / area;
             if (u < 0 || v < 0 || u + v > 1) continue;
             const double room = (d - u * ab - v * ac).dot(m_push);
-            if (room > 0)
-                take({point->id, point->name, room, (1 - u - v) * a.moved + u * b.moved + v * c.moved, at});
+            take({point->id, point->name, std::max(0.0, room),
+                  (1 - u - v) * a.moved + u * b.moved + v * c.moved, at});
         }
     }
 

@@ -204,10 +204,13 @@ void checkGroundDent(const CheckContext &context, const GroundDent &d) {
 
 /// Whether a sheet that is dropped on strikes what lies above it.
 void checkRoomAbove(const CheckContext &context, const GroundDent &d) {
-    if (!d.lost.empty() || d.above.empty()) return;
+    const std::string title = d.name + ": room up to what lies above, when it is dropped on";
+    if (!d.lost.empty())
+        return context.leave({d.roomId(), d.part, title, d.lost,
+                              "Take a thicker sheet, ribs, or supports nearer to each other.", d.at});
+    if (d.above.empty()) return;  // the Working of the dent says so
     const RoomAbove &tightest = d.above.front();
-    Check check = context.begin(CheckKind::Dent, d.roomId(), d.part,
-                                d.name + ": room up to what lies above, when it is dropped on", 0);
+    Check check = context.begin(CheckKind::Dent, d.roomId(), d.part, title, 0);
     check.dutyClass = DutyClass::Survival;
     check.demand = tightest.moved;
     check.capacity = tightest.room;

@@ -2,7 +2,7 @@
 
 #include <fmt/format.h>
 
-#include "core/joints/bolt_limits.h"
+#include "core/proof/checks/pin_checks.h"
 #include "core/proof/strength/attachment.h"
 #include "core/proof/strength/declared.h"
 
@@ -34,6 +34,12 @@ SlipForces forcesIn(const CheckContext &context, std::size_t slip, std::size_t c
     return f;
 }
 
+AcrossPin pinOf(const CheckContext &context, std::size_t index) {
+    const armor::SlipFit &s = context.assembly.slips[index];
+    return {s.name, s.label, s.pin,
+            [&context, index](std::size_t c) { return forcesIn(context, index, c).pin; }};
+}
+
 /// The pin across the walls of receiver and tube.
 void checkPin(const CheckContext &context, std::size_t index) {
     const armor::SlipFit &s = context.assembly.slips[index];
@@ -42,56 +48,19 @@ void checkPin(const CheckContext &context, std::size_t index) {
                               "the receiver's wall or the pin's grade is not known",
                               "Measure the wall of the receiver (Holds) and choose a pin of a known grade.",
                               s.pin});
-    const joints::Pin pin{s.pinDiameter, s.inside + s.receiverWall, s.outside, s.pinYield};
-    constexpr double omega = 1.67;
-    const joints::PinStrength strength = joints::pinStrength(pin);
-    const double Rn = std::min(strength.bending, strength.shear);
-    const Governing g = governing(context, [&](std::size_t c) {
-        return forcesIn(context, index, c).pin * context.omega(c, omega) / Rn;
-    });
-    Check check = context.begin(CheckKind::Bolt, "pin/" + s.name, s.name, fmt::format("Pin in {}", s.label),
-                                g.loadCase);
-    check.at = s.pin;
-    check.demand = check.utilization = g.use;
-    const double used = context.omega(g.loadCase, omega);
-    check.working.given("P", "along the tube", forcesIn(context, index, g.loadCase).pin, "N",
-                        "from the proof: the pin alone holds along the tube");
-    (void)joints::pinStrength(pin, &check.working);
-    check.working.step("u", "use", "Omega P / Pn", fmt::format("{:.3g} P / {}", used, number(Rn)), g.use, "",
-                       "AISC 360-16 B3");
-    context.add(std::move(check));
+    checkAcrossPin(context, pinOf(context, index),
+                   {s.pinDiameter, s.inside + s.receiverWall, s.outside, s.pinYield});
 }
 
-/// One wall that the pin bears on.
-struct PinWall {
-    const char *id, *what;
-    double thickness, ultimate, edge;
-};
-
-void checkPinHole(const CheckContext &context, std::size_t index, const PinWall &wall) {
+void checkWall(const CheckContext &context, std::size_t index, PinWall wall) {
     const armor::SlipFit &s = context.assembly.slips[index];
+    wall.id = fmt::format("{}.{}", s.name, wall.id);
     if (!(wall.thickness > 0) || !(wall.ultimate > 0) || !(wall.edge > s.pinDiameter / 2))
-        return context.leave({fmt::format("pinhole/{}.{}", s.name, wall.id), s.part,
+        return context.leave({"pinhole/" + wall.id, s.part,
                               fmt::format("{} under the pin in {}", wall.what, s.label),
                               "its wall, its metal or the distance to its end is not known",
                               "Measure wall and pin of the receiver (Holds) and find out its metal.", s.pin});
-    constexpr double omega = 2, pinPlay = 1;
-    const double hole = s.pinDiameter + pinPlay;
-    const double Rn = 2 * holeBearing(s.pinDiameter, hole, wall.thickness, wall.ultimate, wall.edge);
-    const Governing g = governing(context, [&](std::size_t c) {
-        return forcesIn(context, index, c).pin * context.omega(c, omega) / Rn;
-    });
-    Check check = context.begin(CheckKind::Bearing, fmt::format("pinhole/{}.{}", s.name, wall.id), s.name,
-                                fmt::format("{} under the pin in {}", wall.what, s.label), g.loadCase);
-    check.at = s.pin;
-    check.demand = check.utilization = g.use;
-    const double used = context.omega(g.loadCase, omega);
-    check.working.given("P", "along the tube", forcesIn(context, index, g.loadCase).pin, "N",
-                        "from the proof");
-    (void)holeBearing(s.pinDiameter, hole, wall.thickness, wall.ultimate, wall.edge, &check.working);
-    check.working.step("u", "use, both walls", "Omega P / 2 Rn",
-                       fmt::format("{:.3g} P / {}", used, number(Rn)), g.use, "", "AISC 360-16 J3.10");
-    context.add(std::move(check));
+    checkPinHole(context, pinOf(context, index), s.pinDiameter, wall);
 }
 
 /// The side walls of the tube where an edge presses it across its whole width, one way or the other.
@@ -176,10 +145,10 @@ void checkSlips(const CheckContext &context) {
         }
         checkPin(context, i);
         const armor::BarPart *tube = context.assembly.bar(s.part);
-        checkPinHole(context, i,
-                     {"tube", "Walls of the tube", tube ? tube->properties.wall : 0,
-                      tube ? tube->material.ultimate : 0, (s.pin - s.inner).norm()});
-        checkPinHole(
+        checkWall(context, i,
+                  {"tube", "Walls of the tube", tube ? tube->properties.wall : 0,
+                   tube ? tube->material.ultimate : 0, (s.pin - s.inner).norm()});
+        checkWall(
             context, i,
             {"receiver", "Walls of the receiver", s.receiverWall, s.ultimate, (s.pin - s.mouth).norm()});
         checkMouth(context, i, true);

@@ -36,6 +36,8 @@ struct CheckContext {
     [[nodiscard]] const LoadCase &loadCase(std::size_t c) const { return proof.duties.cases[c]; }
     /// The tab that the ladder's pulls are at; none: the winch line, or there is no ladder.
     [[nodiscard]] const armor::Anchor *pulledAt() const;
+    /// The receiver whose block they are at.
+    [[nodiscard]] const armor::ReceiverTube *pulledBlock() const;
     [[nodiscard]] bool hasLadder() const { return !proof.duties.ladder.cases.empty(); }
     /// True of the cases that the ladder is told from.
     [[nodiscard]] bool isLadder(std::size_t c) const {
@@ -96,6 +98,8 @@ void checkWinchBolts(const CheckContext &context);
 void checkHolds(const CheckContext &context);
 /// Tubes in receivers: pins, walls under the edges that press them, what the receivers carry.
 void checkSlips(const CheckContext &context);
+/// The piece's own receivers: pins, walls under them, what their makers rate them at.
+void checkReceivers(const CheckContext &context);
 /// What is on the vehicle already and holds a bar.
 void checkFixings(const CheckContext &context);
 void checkFrameEnds(const CheckContext &context);

@@ -28,13 +28,14 @@ class Expander {
         : m_assembly(assembly), m_rig(rig), m_stock(stock), m_rules(rules), m_model(idealization) {}
 
     Duties run() {
+        gatherHung();
         addGravityOnly();
         if (m_assembly.winch && m_model.drumNode >= 0 && m_model.fairleadNode >= 0) {
             addWinch();
             addDoubleLine();
         }
         addRecovery();
-        for (const armor::Anchor &a : m_assembly.anchors) addSnatch(a);
+        for (const Hung &h : m_hung) addSnatch(h);
         for (std::size_t i = 0; i < m_model.stepNodes.size(); ++i) addStep(i);
         for (std::size_t i = 0; i < m_model.jackNodes.size(); ++i) addJack(i);
         for (std::size_t i = 0; i < m_model.groundNodes.size(); ++i) addGround(i);
@@ -44,6 +45,13 @@ class Expander {
     }
 
   private:
+    /// Where a shackle is hung: in the hole of a tab, or in the block in a receiver.
+    struct Hung {
+        std::string part, shackle, snatchRope;
+        Vec3 forward;
+        const armor::Anchor *tab = nullptr;
+        std::size_t receiver = 0;  ///< if it is no tab
+    };
     /// Where something acts.
     struct Place {
         std::string id, what;  ///< "recovery/tab.left", "Recovery from left tab"
@@ -93,16 +101,32 @@ class Expander {
         m_out.cases[static_cast<std::size_t>(loadCase)].arrows.push_back({a.hole, force});
     }
 
-    /// The way of a pull at a tab: to its own left and up from the way that it points.
-    static Vec3 pullDirection(const armor::Anchor &a, double side, double lift) {
-        const Vec3 left = Vec3::UnitZ().cross(a.forward);
-        return (a.forward * std::cos(side) + left * std::sin(side)) * std::cos(lift) +
+    /// Where something can be pulled at by a shackle.
+    void gatherHung() {
+        for (const armor::Anchor &a : m_assembly.anchors)
+            if (canPull(a)) m_hung.push_back({a.name, a.shackle, a.snatchRope, a.forward, &a});
+        for (std::size_t i = 0; i < m_assembly.receivers.size(); ++i)
+            if (const armor::ReceiverTube &r = m_assembly.receivers[i];
+                !r.shackle.empty() && m_model.receiverNodes[i] >= 0)
+                m_hung.push_back({r.part, r.shackle, r.snatchRope, r.way, nullptr, i});
+    }
+    void pullHung(int loadCase, const Hung &h, const Vec3 &force) {
+        if (h.tab) return pullAnchor(loadCase, *h.tab, force);
+        const Vec3 &hole = m_assembly.receivers[h.receiver].hole;
+        m_out.cases[static_cast<std::size_t>(loadCase)].anchors.push_back(h.part);
+        push(loadCase, m_model.receiverNodes[h.receiver], hole, force, hole);
+    }
+
+    /// The way of a pull at a shackle: to its own left and up from the way that it points.
+    static Vec3 pullDirection(const Vec3 &forward, double side, double lift) {
+        const Vec3 left = Vec3::UnitZ().cross(forward);
+        return (forward * std::cos(side) + left * std::sin(side)) * std::cos(lift) +
                Vec3::UnitZ() * std::sin(lift);
     }
-    /// The way of a pull at a tab in words. A tab behind looks back: what it calls its left is the vehicle's
-    /// right.
-    static Way wayOf(const armor::Anchor &a, const char *id, double side, double lift) {
-        const bool back = a.forward.x() < 0;
+    /// The way of a pull at a shackle in words. One behind looks back: what it calls its left is the
+    /// vehicle's right.
+    static Way wayOf(const Vec3 &forward, const char *id, double side, double lift) {
+        const bool back = forward.x() < 0;
         const std::string upDown = lift > 0 ? "up" : "down";
         if (side == 0 && lift == 0) return {id, back ? " straight back" : " straight ahead"};
         if (side == 0) return {id, " " + upDown + "ward"};
@@ -110,8 +134,8 @@ class Expander {
         const std::string right = back ? "the vehicle's left" : "the right";
         return {id, " to " + (side > 0 ? left : right) + (lift == 0 ? "" : " and " + upDown)};
     }
-    [[nodiscard]] Place placeOf(const char *duty, const char *what, const armor::Anchor &a) const {
-        return {fmt::format("{}/{}", duty, a.name), what + m_assembly.labelOf(a.name)};
+    [[nodiscard]] Place placeOf(const char *duty, const char *what, const std::string &part) const {
+        return {fmt::format("{}/{}", duty, part), what + m_assembly.labelOf(part)};
     }
 
     void addGravityOnly() { begin("gravity", {"gravity", "Standing still, own weight"}); }
@@ -188,7 +212,7 @@ class Expander {
             if (!canPull(a) || a.forward.x() * winchWay() < 0)
                 continue;  // the rope comes back to the side that it went out on
             const int c =
-                begin("double-line", placeOf("double-line", "Double line through a block, back to ", a));
+                begin("double-line", placeOf("double-line", "Double line through a block, back to ", a.name));
             const Vec3 line = winchLine(0, 0);
             applyLine(c, T, line, 0);
             pullAnchor(c, a, line * T);
@@ -206,14 +230,14 @@ class Expander {
                                                                             {"left-down", s, -l},
                                                                             {"right-up", -s, l},
                                                                             {"right-down", -s, -l}}};
-        for (const armor::Anchor &a : m_assembly.anchors) {
-            const stock::Shackle *shackle = m_stock.shackle(a.shackle);
-            if (!canPull(a) || !shackle) continue;
-            LadderPulls pulls{a.name, {a.name}, shackle->workingLoad, {}};
+        for (const Hung &h : m_hung) {
+            const stock::Shackle *shackle = m_stock.shackle(h.shackle);
+            if (!shackle) continue;
+            LadderPulls pulls{h.part, {h.part}, shackle->workingLoad, {}};
             for (const auto &[id, side, lift] : cone) {
-                const int c =
-                    begin("recovery", placeOf("recovery", "Recovery from ", a), wayOf(a, id, side, lift));
-                pullAnchor(c, a, pullDirection(a, side, lift) * shackle->workingLoad);
+                const int c = begin("recovery", placeOf("recovery", "Recovery from ", h.part),
+                                    wayOf(h.forward, id, side, lift));
+                pullHung(c, h, pullDirection(h.forward, side, lift) * shackle->workingLoad);
                 m_out.cases.back().linePull = shackle->workingLoad;
                 pulls.cases.push_back(c);
             }
@@ -224,9 +248,11 @@ class Expander {
 
     /// One for every kind of tab: those that only differ in their side are alike.
     void addRecoveryLadder(LadderPulls pulls) {
-        const armor::Anchor &a = *anchor(pulls.anchor);
+        const armor::Anchor *tab = anchor(pulls.anchor);
         for (LadderPulls &known : m_out.otherLadders) {
-            const armor::Anchor &o = *anchor(known.anchor);
+            const armor::Anchor *other = anchor(known.anchor);
+            if (!tab || !other) continue;
+            const armor::Anchor &a = *tab, &o = *other;
             if (!o.hole.cwiseAbs().isApprox(a.hole.cwiseAbs(), 1e-9) || o.thickness != a.thickness ||
                 o.shackle != a.shackle)
                 continue;
@@ -252,8 +278,9 @@ class Expander {
         const int c = begin("recovery", {"recovery/bridle", "Recovery by a bridle from both tabs"});
         for (const armor::Anchor &a : m_assembly.anchors) {
             const double toward = a.hole.y() > 0 ? -b : b;
-            pullAnchor(c, a,
-                       pullDirection(a, a.forward.x() < 0 ? -toward : toward, 0) * shackle->workingLoad);
+            pullAnchor(
+                c, a,
+                pullDirection(a.forward, a.forward.x() < 0 ? -toward : toward, 0) * shackle->workingLoad);
         }
         m_out.cases.back().linePull = 2 * shackle->workingLoad * std::cos(b);
     }
@@ -265,10 +292,10 @@ class Expander {
         push(c, m_model.stepNodes[i], s.at, Vec3(0, 0, -m_rules.stepLoad), s.at);
     }
 
-    void addSnatch(const armor::Anchor &a) {
-        const stock::Rope *rope = m_stock.rope(a.snatchRope);
-        const stock::Shackle *shackle = m_stock.shackle(a.shackle);
-        if (!rope || !shackle || !canPull(a) || !(m_rules.snatchSpeed > 0)) return;
+    void addSnatch(const Hung &h) {
+        const stock::Rope *rope = m_stock.rope(h.snatchRope);
+        const stock::Shackle *shackle = m_stock.shackle(h.shackle);
+        if (!rope || !shackle || !(m_rules.snatchSpeed > 0)) return;
         const double pull =
             std::min(asMeasured(*rope, m_rules).snatchForce(m_rig.worst.total, m_rules.snatchSpeed),
                      shackle->breakingStrength);
@@ -278,9 +305,9 @@ class Expander {
         const auto measured = m_rules.ropes.find(rope->id);
         for (const auto &[id, side] :
              {std::pair("straight", 0.0), std::pair("left", s), std::pair("right", -s)}) {
-            const int c = begin("snatch", placeOf("snatch", "Snatched by the recovery rope at ", a),
-                                wayOf(a, id, side, 0));
-            pullAnchor(c, a, pullDirection(a, side, 0) * pull);
+            const int c = begin("snatch", placeOf("snatch", "Snatched by the recovery rope at ", h.part),
+                                wayOf(h.forward, id, side, 0));
+            pullHung(c, h, pullDirection(h.forward, side, 0) * pull);
             m_out.cases.back().linePull = pull;
             if (measured != m_rules.ropes.end())
                 m_out.cases.back().basis =
@@ -400,6 +427,7 @@ class Expander {
     const stock::Stock &m_stock;
     const HouseRules &m_rules;
     Idealization &m_model;
+    std::vector<Hung> m_hung;
     Duties m_out;
 };
 

@@ -214,6 +214,8 @@ class Idealizer {
         for (const armor::JackPoint &j : m_in.jacks) m_jackSeats.push_back(m_seats.on(j.part, j.at));
         for (const armor::GroundSpot &g : m_in.grounds) m_groundSeats.push_back(m_seats.on(g.part, g.at));
         for (const armor::CarriedWheel &w : m_in.wheels) m_wheelSeats.push_back(m_seats.on(w.part, w.hub));
+        for (const armor::ReceiverTube &r : m_in.receivers)
+            m_receiverSeats.push_back(m_seats.on(r.part, r.mouth));
         if (m_in.coupling) m_couplingSeat = m_seats.on(m_in.coupling->part, m_in.coupling->at);
     }
     static Matrix6 seamStiffness(const std::vector<armor::WeldLine> &lines, const Vec3 &at) {
@@ -286,6 +288,9 @@ class Idealizer {
             m_out.wheelNodes.push_back(
                 hub < 0 ? hub : arm(m_out, hub, fmt::format("wheel{}", i), m_in.wheels[i].center));
         }
+        for (std::size_t i = 0; i < m_in.receivers.size(); ++i)
+            m_out.receiverNodes.push_back(
+                m_seats.nodeIfThere(m_receiverSeats[i], "receiver." + m_in.receivers[i].part));
         if (m_in.coupling) m_out.couplingNode = m_seats.nodeIfThere(m_couplingSeat, "coupling");
     }
 
@@ -321,7 +326,8 @@ class Idealizer {
     Hangings m_hangings;
     std::vector<PlannedPiece> m_pieces;
     std::vector<PlannedStretch> m_stretches;
-    std::vector<Seat> m_anchorSeats, m_stepSeats, m_strikeSeats, m_jackSeats, m_groundSeats, m_wheelSeats;
+    std::vector<Seat> m_anchorSeats, m_stepSeats, m_strikeSeats, m_jackSeats, m_groundSeats, m_wheelSeats,
+        m_receiverSeats;
     Seat m_couplingSeat, m_fairleadSeat;
 };
 

@@ -113,6 +113,7 @@ struct Idealization {
     std::vector<int> stepNodes;                           ///< per step spot
     std::vector<int> strikeNodes;                         ///< per strike spot
     std::vector<int> jackNodes, groundNodes, wheelNodes;  ///< per place of the assembly
+    std::vector<int> receiverNodes;                       ///< per receiver of the assembly, at its mouth
     int couplingNode = -1;
     std::vector<GateSprings> gates;  ///< per gate of the assembly
     std::vector<SlipSprings> slips;  ///< per slip fit of the assembly; -1: the tube is not there

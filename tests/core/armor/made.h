@@ -12,10 +12,6 @@ namespace hefty::testing {
 
 using namespace hefty::armor;
 
-inline job::Job demo(const char *name) {
-    return job::loadJob(demoPath(name)).value();
-}
-
 inline Assembly built(const job::Job &job) {
     return build({job.pieces[0], job.vehicle, rig::geometry(job.vehicle).value(), shippedStock()}).value();
 }

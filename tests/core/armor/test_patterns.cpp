@@ -121,7 +121,7 @@ class TestPatterns : public QObject {
             roundBar("branch", diameter, Vec3(std::cos(angle), 0, std::sin(angle)) * 500, {0, 0, 0}));
         a.bars[1].trimTo.onto = {"chord"};
         trimEnds(a);
-        QVERIFY(a.notes.empty());
+        QVERIFY(hefty::testing::toMend(a).empty());
         const auto seams = endsOn(a.bars[1], a.bars[0]);
         QCOMPARE(seams.size(), std::size_t(1));
         QCOMPARE(seams[0].kind, SeamKind::Around);
@@ -156,7 +156,7 @@ class TestPatterns : public QObject {
     /// The rear beam: everything is held, both tabs and the receiver go through both walls.
     void rearBeam() {
         const Assembly a = assemblyOf("rear-beam");
-        QVERIFY(a.notes.empty());
+        QVERIFY(hefty::testing::toMend(a).empty());
         for (const char *part : {"tab.left", "tab.right", "receiver"})
             QCOMPARE(weld(a, "beam", part)->contacts.size(), std::size_t(2));
         for (const char *part : {"bracket.left", "gusset.right"}) QVERIFY(weld(a, "beam", part));
@@ -167,7 +167,8 @@ class TestPatterns : public QObject {
     /// The sliders: legs and outer tube are coped, step plates lie between the tubes.
     void sliders() {
         const Assembly a = assemblyOf("sliders");
-        QVERIFY2(a.notes.empty(), a.notes.empty() ? "" : a.notes[0].text.text.c_str());
+        QVERIFY2(hefty::testing::toMend(a).empty(),
+                 hefty::testing::toMend(a).empty() ? "" : hefty::testing::toMend(a)[0].text.text.c_str());
         for (const std::string side : {"left", "right"}) {
             QCOMPARE(weld(a, "main." + side, "outer." + side)->contacts.size(), std::size_t(2));
             for (const std::string n : {".1", ".2", ".3"}) {
@@ -335,8 +336,9 @@ class TestPatterns : public QObject {
              R"({"op":"polish","part":"beam"})"})
             piece.operations.push_back(Json::parse(text));
         const Assembly a = buildPattern(job, piece).value();
-        QCOMPARE(a.notes.size(), std::size_t(1));  // polishing is not known, and is said to be kept
-        QVERIFY(a.notes[0].text.text.find("polish") != std::string::npos);
+        QCOMPARE(hefty::testing::toMend(a).size(),
+                 std::size_t(1));  // polishing is not known, and is said to be kept
+        QVERIFY(hefty::testing::toMend(a)[0].text.text.find("polish") != std::string::npos);
         Piece plain = job.pieces[1];
         plain.settings.clear();
         const Assembly b = buildPattern(job, plain).value();
@@ -366,7 +368,7 @@ class TestPatterns : public QObject {
         QVERIFY(before.winch && !before.feet.empty() && before.bought.size() == 3);
         piece.operations.push_back({{"op", "remove"}, {"part", "winch"}});
         const Assembly a = buildPattern(job, piece).value();
-        QVERIFY(a.notes.empty());
+        QVERIFY(hefty::testing::toMend(a).empty());
         QVERIFY(!a.winch && a.feet.empty() && a.bought.empty());
         QVERIFY(a.has("tray") && a.anchors.size() == before.anchors.size());
         QCOMPARE(a.sheets.size(), before.sheets.size());
@@ -395,7 +397,7 @@ class TestPatterns : public QObject {
         Piece piece = job.pieces[1];
         piece.operations.push_back(Json::parse(operation.toStdString()));
         const Assembly a = buildPattern(job, piece).value(), before = assemblyOf("rear-beam");
-        QCOMPARE(a.notes.size(), std::size_t(1));
+        QCOMPARE(hefty::testing::toMend(a).size(), std::size_t(1));
         QCOMPARE(a.bars.size(), before.bars.size());
         QCOMPARE(a.sheets.size(), before.sheets.size());
         QCOMPARE(a.welds.size(), before.welds.size());

@@ -9,13 +9,10 @@
 
 using namespace hefty;
 using namespace hefty::armor;
+using hefty::testing::demo;
 using hefty::testing::shippedStock;
 
 namespace {
-
-job::Job demo(const char *name) {
-    return job::loadJob(demoFolder() + "/" + name + ".girder.json").value();
-}
 
 /// A setting at a random place of its range, or a random choice of the stock.
 SettingValue randomValue(const SettingDescriptor &d, std::mt19937 &random) {

@@ -3,7 +3,7 @@
 #include <cmath>
 
 #include "core/base/constants.h"
-#include "core/job/appraise/fit.h"
+#include "core/job/appraise/parts_through.h"
 #include "core/workshop/convex_bodies.h"
 #include "tests/core/demo.h"
 

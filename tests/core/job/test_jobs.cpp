@@ -171,7 +171,7 @@ class TestJobs : public QObject {
         const Job job = loadJob(demoPath("marten-tube-front")).value();
         const Appraisal a = appraise(job, shippedStock());
         const armor::Assembly &front = *a.pieces[0].assembly;
-        QVERIFY(front.notes.empty());
+        QVERIFY(hefty::testing::toMend(front).empty());
         for (const std::string side : {"left", "right"}) {
             double held = 0;
             for (const armor::WeldJoint &w : front.welds)

@@ -100,9 +100,10 @@ class TestJobsCaught : public QObject {
                     taken += f;
                     largest = std::max(largest, f.norm());
                 }
-            const double own =
-                gravity * 1.2 * d.a.pieces[0].fabrication->mass;  // its own weight is in the case
-            QVERIFY2((applied.cwiseAbs() - taken.cwiseAbs()).norm() < own, p.duties.cases[c].id.c_str());
+            // A spring's force is what it does to the piece or to the vehicle; the case has the piece's
+            // weight.
+            const double left = std::min((applied - taken).norm(), (applied + taken).norm());
+            QVERIFY2(left < 2 * gravity * d.a.pieces[0].fabrication->mass, p.duties.cases[c].id.c_str());
             QVERIFY2(largest < 0.5 * applied.norm(), p.duties.cases[c].id.c_str());
         }
     }
@@ -304,7 +305,8 @@ class TestJobsCaught : public QObject {
     }
     /// The bent front beside the winch bumper that it was weighed against, pinned with it: both are built on
     /// the same vehicle, and the approach of both is told. Its main tube is bent in one plane, so that one
-    /// setting of the bender makes both bends.
+    /// setting of the bender makes both bends. What a pull at its receiver does to the tubes beside it is in
+    /// TestReceivers; here nothing of it is over its limit, and 2 t of shackle are 0.89 of its 22 kN.
     void bentFrontBesideAWinchBumper() {
         const Demo d("marten-tube-front");
         QCOMPARE(d.job.variants.size(), std::size_t{1});
@@ -314,6 +316,12 @@ class TestJobsCaught : public QObject {
         QVERIFY(pinned.a.pieces[0].assembly && pinned.a.pieces[0].assembly->winch);
         QVERIFY(!d.assembly().winch);
         for (const Demo *of : {&d, &pinned}) QVERIFY(degrees(*of->a.gauge("approach")->value) > 35);
+        const proof::Check *rated = d.check(0, "rated/receiver");
+        QVERIFY(rated && near(rated->utilization, 2000 * 9.80665 / 22000, 1e-3));
+        for (const proof::Check &c : d.a.pieces[0].proof->checks)
+            if (d.a.pieces[0].proof->duties.cases[static_cast<std::size_t>(std::max(c.loadCase, 0))].place ==
+                "recovery/receiver")
+                QVERIFY2(c.utilization <= 1, c.id.c_str());
         for (const parts::PathPoint &b : d.assembly().bar("hoop.main")->bends)
             QVERIFY(near(b.at.z(), d.assembly().bar("hoop.main")->from.z(), 1e-9));
     }
@@ -338,7 +346,7 @@ class TestJobsCaught : public QObject {
                  middle.c_str());
         for (const char *tube : {"tube.1", "tube.2", "tube.3"})
             QVERIFY2(d.told(tube).find("4.6 mm") != std::string::npos, d.told(tube).c_str());
-        QVERIFY(!d.begins("overlap/") && !d.begins("access/slip"));
+        QVERIFY(!d.begins("overlap/"));
     }
     /// The trailer's beam turns forward around its rounded body: the notches together turn by 40 degrees,
     /// each as wide at the inner wall as its fold wants; two braces; the corner jacks stay above the

@@ -9,6 +9,7 @@
 
 using namespace hefty;
 using namespace hefty::rig;
+using hefty::testing::demo;
 using hefty::testing::shippedStock;
 
 namespace {
@@ -29,10 +30,6 @@ Vehicle trailerVehicle() {
     v.outline.push_back({"tail", "Tail", Region::Rear, {-3600, 600, 450}, true, false, {}});
     v.outline.push_back({"bar", "Drawbar", Region::Belly, {-700, 0, 310}, true, false, {}});
     return v;
-}
-
-job::Job shipped(const char *name) {
-    return job::loadJob(demoFolder() + "/" + name + ".girder.json").value();
 }
 
 }  // namespace
@@ -158,7 +155,7 @@ class TestKinds : public QObject {
     }
     /// A body without a frame takes no piece that bolts to frame ends, and says so.
     void noFrameNoWinchBumper() {
-        job::Job j = shipped("pipit-survey");
+        job::Job j = demo("pipit-survey");
         j.pieces = hefty::testing::demoJob().pieces;
         const job::Appraisal a = job::appraise(j, shippedStock());
         const job::Finding *f = a.finding("build/" + j.pieces[0].id);
@@ -167,7 +164,7 @@ class TestKinds : public QObject {
     }
     /// The van: its survey is sound, it stands, it drives, nothing about rails is asked.
     void pipit() {
-        const job::Job j = shipped("pipit-survey");
+        const job::Job j = demo("pipit-survey");
         job::Appraisal a = job::appraise(j, shippedStock());
         job::settle(a, j, shippedStock());
         QVERIFY(a.rig && !a.rig->hasFrame());
@@ -186,7 +183,7 @@ class TestKinds : public QObject {
     }
     /// What the seams' survey says of the data.
     void seamsFromTheSurvey() {
-        const job::Job j = shipped("pipit-survey");
+        const job::Job j = demo("pipit-survey");
         const auto survey = workOut(j.vehicle.survey);
         const auto data = dataFrom(j.vehicle.survey, survey->adjustment);
         QCOMPARE(data.size(), std::size_t{2});
@@ -194,7 +191,7 @@ class TestKinds : public QObject {
     }
     /// The truck: a tape read 100 mm short at one diagonal is found, and what it should be is told.
     void heronsBlunder() {
-        const job::Job j = shipped("heron-survey");
+        const job::Job j = demo("heron-survey");
         const job::Appraisal a = job::appraise(j, shippedStock());
         const job::Finding *f = a.finding("survey/reading/9");
         QVERIFY(f && f->severity == job::Severity::Fix);
@@ -217,7 +214,7 @@ class TestKinds : public QObject {
     }
     /// Points are offered in the order of their kind until all are there.
     void pointsOfABody() {
-        Vehicle v = shipped("pipit-survey").vehicle;
+        Vehicle v = demo("pipit-survey").vehicle;
         v.survey = {};
         int count = 0;
         while (const auto next = nextSurveyPoint(v)) {
