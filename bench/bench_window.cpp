@@ -21,8 +21,9 @@ using namespace hefty::app;
 
 namespace {
 
+/// Without a time limit, which would keep a core busy that the appraisal needs.
 void waitFor(const std::function<bool()> &ready) {
-    while (!ready()) QApplication::processEvents(QEventLoop::WaitForMoreEvents | QEventLoop::AllEvents, 50);
+    while (!ready()) QApplication::processEvents(QEventLoop::WaitForMoreEvents | QEventLoop::AllEvents);
 }
 
 /// Notes when the last gauge of the bar is about to be painted: all others have been by then.

@@ -440,10 +440,6 @@ double volumeUntapered(const BarPart &bar) {
 
 }  // namespace
 
-double barVolume(const BarPart &bar) {
-    return std::max(0.0, volumeUntapered(bar) - takenOff(bar).volume);
-}
-
 namespace {
 
 /// The same as EndTrim::slant of an end that is mitered: what lies beyond the middle of the cut grows in
@@ -468,7 +464,9 @@ Vec3 slantOf(const BarPart &bar, bool atTo) {
 
 }  // namespace
 
-Vec3 barCenter(const BarPart &bar) {
+BarMetal metalOf(const BarPart &bar) {
+    const TakenOff off = takenOff(bar);
+    const double whole = volumeUntapered(bar), left = std::max(0.0, whole - off.volume);
     const auto spans = bar.spans();
     Vec3 moment = slantOf(bar, false) + slantOf(bar, true);
     double sum = 0;
@@ -490,11 +488,17 @@ Vec3 barCenter(const BarPart &bar) {
         moment += (s.center + middle * (radius * std::sin(s.angle / 2) / (s.angle / 2))) * s.length;
         sum += s.length;
     }
-    if (!(sum > 0)) return bar.from;
-    const TakenOff off = takenOff(bar);
-    const double whole = volumeUntapered(bar);
-    if (!(off.volume > 0 && off.volume < whole)) return moment / sum;
-    return (moment / sum * whole - off.moment) / (whole - off.volume);
+    if (!(sum > 0)) return {left, bar.from};
+    if (!(off.volume > 0 && off.volume < whole)) return {left, moment / sum};
+    return {left, (moment / sum * whole - off.moment) / left};
+}
+
+double barVolume(const BarPart &bar) {
+    return metalOf(bar).volume;
+}
+
+Vec3 barCenter(const BarPart &bar) {
+    return metalOf(bar).center;
 }
 
 }  // namespace hefty::parts

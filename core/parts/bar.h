@@ -113,9 +113,13 @@ struct BarPart {
 /// @pre the surfaces are distances (no place is nearer than told)
 [[nodiscard]] bool trimEnd(BarPart &bar, bool atTo, std::span<const Surface> onto);
 
-/// Volume of the metal [mm3], by Pappus along bends, from the nominal wall; features left out.
+/// The metal of a bar, features left out.
+struct BarMetal {
+    double volume = 0;  ///< mm3, by Pappus along bends, from the nominal wall
+    Vec3 center = Vec3::Zero();
+};
+[[nodiscard]] BarMetal metalOf(const BarPart &bar);
 [[nodiscard]] double barVolume(const BarPart &bar);
-/// Its center.
 [[nodiscard]] Vec3 barCenter(const BarPart &bar);
 
 }  // namespace hefty::parts

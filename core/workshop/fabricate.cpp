@@ -43,7 +43,7 @@ std::pair<double, double> smallestRectangle(const armor::Polygon2 &outline) {
     return size;
 }
 
-CutItem cutOf(const armor::Assembly &a, const armor::BarPart &t) {
+CutItem cutOf(const armor::BarPart &t, double mass) {
     CutItem c;
     c.part = t.name;
     c.stock = t.section.id;
@@ -52,7 +52,7 @@ CutItem cutOf(const armor::Assembly &a, const armor::BarPart &t) {
     c.miterFrom = t.miterFrom();
     c.miterTo = t.miterTo();
     c.holes = t.holes;
-    c.mass = barMass(a, t);
+    c.mass = mass;
     if (t.taper > 0)
         c.note = {
             "Underside cut off on a slope: {0} at the miter to {1} at the tip; the closing plate lies on the "
@@ -128,16 +128,18 @@ CutItem cutOf(const armor::Assembly &a, const armor::FoldedSheet &f) {
     return c;
 }
 
-void weigh(const armor::Assembly &a, const rig::RigGeometry &rig, Fabrication &out) {
+/// @param bars  per bar
+void weigh(const armor::Assembly &a, const std::vector<BarWeight> &bars, const rig::RigGeometry &rig,
+           Fabrication &out) {
     Vec3 moment = Vec3::Zero();
     const auto add = [&](double mass, const Vec3 &at, double &sum) {
         sum += mass;
         moment += mass * at;
     };
     double tubes = 0, plates = 0;
-    for (const armor::BarPart &t : a.bars)
-        if (!t.made.isOnVehicle())
-            add(barMass(a, t), parts::barCenter(t), t.made.bought.empty() ? tubes : out.boughtMass);
+    for (std::size_t i = 0; i < a.bars.size(); ++i)
+        if (!a.bars[i].made.isOnVehicle())
+            add(bars[i].mass, bars[i].center, a.bars[i].made.bought.empty() ? tubes : out.boughtMass);
     for (const armor::SheetPart &p : a.sheets) add(sheetMass(p), p.center(), plates);
     for (const armor::FoldedSheet &f : a.folded)
         for (const armor::FoldLine &l : f.lines)
@@ -315,16 +317,19 @@ Result<Fabrication> fabricate(const armor::Assembly &a, const rig::RigGeometry &
                               std::stop_token stop, std::span<const CutAlready> cut) {
     Fabrication out;
     const std::vector<TwinTube> twins = shop.twins ? twinTubes(a, shop) : std::vector<TwinTube>();
-    for (const armor::BarPart &t : a.bars)
+    std::vector<BarWeight> weights;
+    for (const armor::BarPart &t : a.bars) {
+        weights.push_back(weightOf(a, t));
         if (!foldedBarOf(a, t.name) && !t.made.isOnVehicle()) {
-            out.cuts.push_back(cutOf(a, t));
+            out.cuts.push_back(cutOf(t, weights.back().mass));
             if (!t.bends.empty()) addBending(out.cuts.back(), a, t, shop, twins);
         }
+    }
     for (const armor::FoldedBar &f : a.foldedBars) out.cuts.push_back(cutOf(a, f));
     for (const armor::SheetPart &p : a.sheets)
         if (!foldedOf(a, p.name)) out.cuts.push_back(cutOf(p));
     for (const armor::FoldedSheet &f : a.folded) out.cuts.push_back(cutOf(a, f));
-    weigh(a, rig, out);
+    weigh(a, weights, rig, out);
     if (auto r = nestBars(a, shop, stop, cut, twins, out); !r) return tl::unexpected(r.error());
     price(a, shop, cut, out);
     return out;

@@ -21,13 +21,18 @@ double slotArea(const armor::Assembly &a, const armor::BarPart &t) {
 
 }  // namespace
 
-double barMass(const armor::Assembly &a, const armor::BarPart &t) {
+BarWeight weightOf(const armor::Assembly &a, const armor::BarPart &t) {
     const double wall = t.section.wall;
-    double volume = parts::barVolume(t);
+    const parts::BarMetal metal = parts::metalOf(t);
+    double volume = metal.volume;
     for (const armor::TubeOpening &o : t.openings) volume -= 2 * wall * o.length * o.height;
     for (const armor::Hole &h : t.holes) volume -= std::numbers::pi / 4 * h.diameter * h.diameter * wall;
     volume -= slotArea(a, t) * wall;
-    return std::max(0.0, volume * t.material.density);
+    return {std::max(0.0, volume * t.material.density), metal.center};
+}
+
+double barMass(const armor::Assembly &a, const armor::BarPart &t) {
+    return weightOf(a, t).mass;
 }
 
 double sheetMass(const armor::SheetPart &p) {

@@ -9,15 +9,19 @@ namespace {
 
 using working::number;
 
-/// What acts on a receiver in a case, at its block and at a coupling in it [N].
-Vec3 pullOn(const CheckContext &context, const armor::ReceiverTube &r, std::size_t c) {
+/// Whether a load acts on a receiver, at its block or at a coupling in it.
+bool actsOn(const CheckContext &context, const armor::ReceiverTube &r, const LoadArrow &load) {
     constexpr double there = 1e-6;  // mm
     const auto &coupling = context.assembly.coupling;
+    return (!r.shackle.empty() && (load.at - r.hole).norm() < there) ||
+           (coupling && coupling->part == r.part && (load.at - coupling->at).norm() < there);
+}
+
+/// All of it in a case [N].
+Vec3 pullOn(const CheckContext &context, const armor::ReceiverTube &r, std::size_t c) {
     Vec3 sum = Vec3::Zero();
     for (const LoadArrow &a : context.loadCase(c).arrows)
-        if ((!r.shackle.empty() && (a.at - r.hole).norm() < there) ||
-            (coupling && coupling->part == r.part && (a.at - coupling->at).norm() < there))
-            sum += a.force;
+        if (actsOn(context, r, a)) sum += a.force;
     return sum;
 }
 
@@ -40,6 +44,40 @@ void checkPins(const CheckContext &context, const armor::ReceiverTube &r) {
                        "Take a marked bolt or pin of a known grade.", of.at});
     checkPinHole(context, of, r.pinDiameter,
                  {r.part, "Walls of the receiver", r.wall, r.ultimate, r.pinBack});
+}
+
+/// A block or ball mount that is pulled to a side turns in the receiver: it presses on a wall at the mouth,
+/// and on the other one at its inner end. It is as wide as the receiver is inside, so it presses along both
+/// corners, which shear.
+void checkMouth(const CheckContext &context, const armor::ReceiverTube &r) {
+    constexpr double depth = 120, share = 0.25, omega = 1.5;  // mm that it goes in; of that bears at an end
+    const armor::BarPart *tube = context.assembly.bar(r.part);
+    const auto pressIn = [&](std::size_t c) {
+        double sum = 0;
+        for (const LoadArrow &a : context.loadCase(c).arrows)
+            if (const double lever = (a.at - r.mouth).dot(r.way); actsOn(context, r, a))
+                sum += (a.force - r.way * a.force.dot(r.way)).norm() * (lever + depth) / depth;
+        return sum;
+    };
+    const double bears = share * depth, nominal = 2 * 0.6 * tube->material.yield * r.wall * bears;
+    const Governing g =
+        governing(context, [&](std::size_t c) { return pressIn(c) * context.omega(c, omega) / nominal; });
+    Check check = context.begin(CheckKind::PlateOnWall, "mouth/" + r.part, r.part,
+                                fmt::format("Walls at the mouth of {}", context.called(r.part)), g.loadCase);
+    check.at = r.mouth;
+    check.demand = check.utilization = g.use;
+    working::Working &w = check.working;
+    w.given("R", "press at the mouth: V (a + L)/L of each pull to a side", pressIn(g.loadCase), "N",
+            "statics");
+    w.given("L", "that a block goes in", depth, "mm", "house");
+    w.step("b", "that bears at the mouth", "L/4", fmt::format("{}/4", number(depth)), bears, "mm", "house");
+    w.step("Rn", "both corners in shear", "2 · 0.6 Fy t b",
+           fmt::format("2 · 0.6 · {} · {} · {}", number(tube->material.yield), number(r.wall), number(bears)),
+           nominal, "N", "AISC 360-16 G, J4.2");
+    w.step("u", "use", "Omega R / Rn",
+           fmt::format("{:.3g} R / {}", context.omega(g.loadCase, omega), number(nominal)), g.use, "",
+           "AISC 360-16 B3");
+    context.add(std::move(check));
 }
 
 /// What its maker says that may pull at it.
@@ -80,6 +118,7 @@ void checkReceivers(const CheckContext &context) {
             continue;
         }
         checkPins(context, r);
+        checkMouth(context, r);
         checkRating(context, r);
     }
 }

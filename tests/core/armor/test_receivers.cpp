@@ -110,6 +110,12 @@ class TestReceivers : public QObject {
         QVERIFY(walls && std::abs(walls->utilization / (2 * workingLoad / bears) - 1) < 1e-3);
         const proof::Check *rated = check(p, "rated/receiver");
         QVERIFY(rated && std::abs(rated->utilization / (workingLoad / 22000) - 1) < 1e-3);
+        // Pulled 45 degrees to a side and 30 up, 45 mm ahead of the mouth, by a block that goes in 120 mm.
+        const double along = std::cos(std::numbers::pi / 4) * std::cos(std::numbers::pi / 6);
+        const double press = workingLoad * std::sqrt(1 - along * along) * (45 + 120) / 120.0;
+        const double shears = 2 * 0.6 * a.bar("receiver")->material.yield * 6.35 * 30;
+        const proof::Check *mouth = check(p, "mouth/receiver");
+        QVERIFY(mouth && std::abs(mouth->utilization / (1.5 * press / shears) - 1) < 1e-3);
         // The ladder of a recovery there ends with the shackle, and has the pin.
         const auto ladder = std::find_if(p.otherLadders.begin(), p.otherLadders.end(),
                                          [](const proof::Ladder &l) { return l.id == "receiver"; });
