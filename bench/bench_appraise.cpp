@@ -67,7 +67,7 @@ void timeFullest(job::Job job, const stock::Stock &stock) {
 
 }  // namespace
 
-int main() {
+int main(int, char **) {
     const auto stock = stock::readStock(stockFolder());
     auto job = job::loadJob(demoFolder() + "/marten-front-bumper.girder.json");
     if (!stock || !job) return 1;

@@ -9,7 +9,7 @@
 #include "core/job/appraise/fit.h"
 #include "core/job/shop/drives.h"
 
-int main() {
+int main(int, char **) {
     using namespace hefty;
     using namespace hefty::job;
     const auto stock = stock::readStock(stockFolder());

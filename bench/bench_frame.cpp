@@ -42,7 +42,7 @@ FrameModel tower(int bays) {
 
 }  // namespace
 
-int main() {
+int main(int, char **) {
     for (const int bays : {31, 62, 124, 248}) {
         const FrameModel m = tower(bays);
         std::vector<double> first, again;

@@ -8,7 +8,7 @@
 #include "core/base/places.h"
 #include "core/job/appraisal.h"
 
-int main() {
+int main(int, char **) {
     using namespace hefty;
     using bench::median, bench::milliseconds;
     const auto stock = stock::readStock(stockFolder());

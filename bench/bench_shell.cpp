@@ -46,7 +46,7 @@ void forget() {
 
 }  // namespace
 
-int main() {
+int main(int, char **) {
     const FrameModel one = roof(70, 1), sixty = roof(70, 60);
     const auto assembly = FrameAssembly::make(one);
     if (!assembly) return 1;

@@ -5,7 +5,7 @@
 #include "core/base/places.h"
 #include "core/job/sizing/sizing.h"
 
-int main() {
+int main(int, char **) {
     using namespace hefty;
     const auto stock = stock::readStock(stockFolder());
     const auto job = job::loadJob(demoFolder() + "/marten-front-bumper.girder.json");

@@ -8,7 +8,7 @@
 using namespace hefty;
 using namespace hefty::survey;
 
-int main() {
+int main(int, char **) {
     std::mt19937 dice(1);
     std::normal_distribution<double> normal(0, 1);
     std::uniform_real_distribution<double> unit(0, 1);

@@ -7,7 +7,7 @@
 using namespace hefty;
 using namespace hefty::clearance;
 
-int main() {
+int main(int, char **) {
     RunVehicle v;
     v.wheelbase = 3220;
     v.front = {{405, 255, 1600}, 35, 280, 80, 100};

@@ -66,11 +66,12 @@ void addPulled(Maker &maker, const std::string &name, const stock::Receiver &r, 
     if (p.towMass > 0) maker.out().coupling = Coupling{name, mouth + Vec3(p.out * p.ball, 0, 0), p.towMass};
     if (p.shackle.empty())
         maker.tell(name,
-                   p.towMass > 0 ? "It is proved for a trailer; nobody is recovered by it."
-                                 : "Nothing is towed and nobody is recovered by it: no load is proved on it.",
+                   p.towMass > 0
+                       ? "The receiver is proved for a trailer; nobody is recovered by it."
+                       : "Nothing is towed by the receiver and nobody recovered: no load is proved on it.",
                    "Say in its settings what it is for.");
     else if (p.snatchRope.empty())
-        maker.tell(name, "It is proved for steady pulls at its block; nobody is snatched by it.",
+        maker.tell(name, "The receiver is proved for steady pulls at its block; nobody is snatched by it.",
                    "Say in its settings what it is for.");
 }
 
