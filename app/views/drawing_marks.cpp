@@ -17,11 +17,11 @@ QPen cosmetic(const QColor &color, double width, Qt::PenStyle style) {
 
 namespace {
 
-/// Moves the box of a label whose place is in sight so that all of it is.
-void keepInSight(const QPainter &p, const QPointF &place, QRectF &box) {
+/// Moves the box of a label that is partly in sight so that all of it is.
+void keepInSight(const QPainter &p, QRectF &box) {
     const QRectF all = p.hasClipping() ? p.clipBoundingRect() : QRectF(p.window());
     const QRectF room = all.adjusted(3, 3, -3, -3);
-    if (!all.contains(place) || box.width() > room.width() || box.height() > room.height()) return;
+    if (!all.intersects(box) || box.width() > room.width() || box.height() > room.height()) return;
     box.moveLeft(std::clamp(box.left(), room.left(), room.right() - box.width()));
     box.moveTop(std::clamp(box.top(), room.top(), room.bottom() - box.height()));
 }
@@ -33,7 +33,7 @@ QRectF drawLabel(QPainter &p, const QPointF &center, const QString &text, const 
     const QFontMetricsF metrics(p.font());
     QRectF box(0, 0, metrics.horizontalAdvance(text) + 8, metrics.height() + 2);
     box.moveCenter(center);
-    keepInSight(p, center, box);
+    keepInSight(p, box);
     p.save();
     p.setPen(Qt::NoPen);
     p.setBrush(paper);
@@ -68,7 +68,7 @@ void drawDimension(QPainter &p, const QPointF &from, const QPointF &to, const QS
     }
     for (const QPointF &center : centers) {
         QRectF box(center.x() - wide / 2 - 4, center.y() - metrics.height() / 2, wide + 8, metrics.height());
-        keepInSight(p, center, box);  // as it will be drawn
+        keepInSight(p, box);  // as it will be drawn
         const auto meets = [&box](const QRectF &other) { return box.intersects(other); };
         if (taken && std::any_of(taken->begin(), taken->end(), meets)) continue;
         const QRectF drawn = drawLabel(p, center, text, color, colors().paper);

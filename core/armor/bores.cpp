@@ -1,33 +1,25 @@
 #include "core/armor/bores.h"
 
-#include <cmath>
+#include <algorithm>
 
-#include "core/armor/contact.h"
+#include <fmt/format.h>
+
+#include "core/armor/passing.h"
 
 namespace hefty::armor {
 namespace {
 
-constexpr double fitAround = 0.5;  // mm, between a bar and the rim of its hole: house practice
-constexpr double leastRim = 3;     // mm of plate around a hole: house practice
-constexpr double square = 0.9998;  // cosine between a bar and the plate's normal
+// House practice, mm (docs/methods.md, "Hoop frames").
+constexpr double fitAround = 0.5;  // between a bar and the rim of its hole
+constexpr double leastRim = 3;     // of plate around a hole
 
-/// Where the middle of a straight bar goes through the middle of a plate, if it goes through all of it.
-std::optional<Vec2> passes(const SheetPart &plate, const BarPart &bar) {
-    const Axes axes = bar.axes();
-    if (std::abs(plate.axes.z.dot(axes.x)) < square) return std::nullopt;
-    const double station = (plate.axes.origin - bar.from).dot(plate.axes.z) / axes.x.dot(plate.axes.z);
-    if (station < plate.thickness / 2 || station > bar.length() - plate.thickness / 2) return std::nullopt;
-    const Vec2 at = plate.axes.toLocal(bar.from + axes.x * station).head<2>();
-    return plate.covers(at) ? std::optional(at) : std::nullopt;
-}
-
-void bore(SheetPart &plate, const BarPart &bar, const Vec2 &at) {
-    const std::string &called = bar.made.label.empty() ? bar.name : bar.made.label;
+/// False if the hole would run out of the plate.
+bool bore(SheetPart &plate, const BarPart &bar, const Vec2 &at, const std::string &called) {
     if (bar.round()) {
         const double diameter = bar.section.height + 2 * fitAround;
-        if (plate.fromEdge(at) >= diameter / 2 + leastRim)
-            plate.holes.push_back({"bore." + bar.name, at, diameter, called});
-        return;
+        if (plate.fromEdge(at) < diameter / 2 + leastRim) return false;
+        plate.holes.push_back({"bore." + bar.name, at, diameter, called});
+        return true;
     }
     const Axes axes = bar.axes();
     const double w = bar.section.width / 2 + fitAround, h = bar.section.height / 2 + fitAround;
@@ -35,10 +27,34 @@ void bore(SheetPart &plate, const BarPart &bar, const Vec2 &at) {
     shape::Polygon2 opening;
     for (const auto &[y, z] : {std::pair(-w, -h), {w, -h}, {w, h}, {-w, h}}) {
         opening.push_back(plate.axes.toLocal(middle + axes.y * y + axes.z * z).head<2>());
-        if (!plate.covers(opening.back()) || plate.fromEdge(opening.back()) < leastRim) return;
+        if (!plate.covers(opening.back()) || plate.fromEdge(opening.back()) < leastRim) return false;
     }
     if (shape::area(opening) < 0) std::reverse(opening.begin(), opening.end());
     plate.cutouts.push_back(std::move(opening));
+    return true;
+}
+
+/// True if the plate is narrower than the bar where they cross: it goes through slots in the bar.
+bool goesThrough(const SheetPart &plate, const BarPart &bar, const Vec2 &at) {
+    const Axes axes = bar.axes();
+    const auto isNarrower = [&](const Vec3 &across, double size) {
+        const Vec2 along(plate.axes.x.dot(across), plate.axes.y.dot(across));
+        const auto span = plate.chord(at, along);
+        return span && span->second - span->first < size;
+    };
+    return isNarrower(axes.y, bar.section.width) || isNarrower(axes.z, bar.section.height);
+}
+
+/// @param bar  straight
+void boreFor(Assembly &assembly, SheetPart &plate, const BarPart &bar) {
+    const auto station = stationThrough(plate, bar);
+    if (!station) return;
+    const Vec2 at = plate.axes.toLocal(bar.from + bar.axes().x * *station).head<2>();
+    const std::string called = assembly.labelOf(bar.name);
+    if (plate.covers(at) && !bore(plate, bar, at, called) && !goesThrough(plate, bar, at))
+        assembly.notes.push_back(
+            {plate.name, fmt::format("The hole for the {} would run out of the plate: none is cut.", called),
+             "Cut it by hand, or make the plate larger there.", true});
 }
 
 }  // namespace
@@ -49,14 +65,11 @@ void boreForBars(Assembly &assembly) {
         for (const BarPart &bar : assembly.bars) {
             if (bar.made.isOnVehicle()) continue;
             if (bar.straight()) {
-                if (const auto at = passes(plate, bar)) bore(plate, bar, *at);
+                boreFor(assembly, plate, bar);
                 continue;
             }
-            for (const Span &span : bar.spans()) {
-                if (!span.straight()) continue;
-                const BarPart piece = bar.straightPiece(span);
-                if (const auto at = passes(plate, piece)) bore(plate, piece, *at);
-            }
+            for (const Span &span : bar.spans())
+                if (span.straight()) boreFor(assembly, plate, bar.straightPiece(span));
         }
     }
 }

@@ -17,12 +17,19 @@ namespace {
 
 constexpr double standardLeg = 5;  // mm, where nothing says how large a weld is
 
-/// Of two parts the lesser says how large their weld is, if anything does.
+/// Which of two parts says how large their weld is: the lesser one, but a tab before all others, and a skin
+/// only to a beam, as what stands on it or holds it is welded as that part asks for.
+int saysAfter(const Provenance &p) {
+    if (p.legFirst || p.role == Role::Tab) return -1;
+    return p.role == Role::Skin ? 2 * static_cast<int>(Role::Beam) - 1 : 2 * static_cast<int>(p.role);
+}
+
+/// The leg of a joint, if anything says how large it is.
 void sizeLeg(const Assembly &assembly, const Pattern *pattern, const Piece &piece, WeldJoint &joint) {
     const Provenance *a = assembly.made(joint.a), *b = assembly.made(joint.b);
     joint.leg = standardLeg;
     if (!a || !b) return;
-    if (b->role < a->role) std::swap(a, b);
+    if (saysAfter(*b) < saysAfter(*a)) std::swap(a, b);
     for (const Provenance *p : {a, b}) {
         if (pattern && !p->legBy.empty() && pattern->setting(p->legBy)) {
             joint.leg = number(piece, *pattern, p->legBy);

@@ -105,10 +105,10 @@ void addSlots(const SheetPart &plate, const BarPart &tube, std::vector<Contact> 
 
 /// A plate that a round tube goes through: welded around it on both faces.
 void addCollar(const SheetPart &plate, const BarPart &tube, std::vector<Contact> &out) {
+    const auto through = stationThrough(plate, tube);
+    if (!through) return;
     const Axes axes = tube.axes();
-    const double radius = tube.section.height / 2;
-    const double station = (plate.axes.origin - tube.from).dot(axes.x);
-    if (station < plate.thickness / 2 || station > tube.length() - plate.thickness / 2) return;
+    const double radius = tube.section.height / 2, station = *through;
     Contact contact;
     contact.normal = axes.x;
     const auto at = [&](int i, double face) -> Vec3 {
@@ -191,6 +191,15 @@ void addThroughRound(const BarPart &inner, const BarPart &outer, std::vector<Con
 
 }  // namespace
 
+std::optional<double> stationThrough(const SheetPart &plate, const BarPart &bar) {
+    constexpr double square = 0.9998;  // cosine between the bar and the plate's normal
+    const Vec3 along = bar.axes().x;
+    if (std::abs(plate.axes.z.dot(along)) < square) return std::nullopt;
+    const double station = (plate.axes.origin - bar.from).dot(plate.axes.z) / along.dot(plate.axes.z);
+    if (station < plate.thickness / 2 || station > bar.length() - plate.thickness / 2) return std::nullopt;
+    return station;
+}
+
 bool within(const BarPart &tube, const Vec3 &at) {
     if (!tube.straight()) {
         const auto spans = tube.spans();
@@ -214,7 +223,7 @@ std::vector<Contact> passingThrough(const SheetPart &plate, const BarPart &tube)
     } else {
         const double upright = std::abs(plate.axes.z.dot(tube.axes().x));
         if (upright < 0.01) addSlots(plate, tube, out);
-        if (upright > 0.9998) addCollar(plate, tube, out);
+        addCollar(plate, tube, out);
     }
     for (Contact &c : out) c.kind = SeamKind::Slot;
     return out;

@@ -114,6 +114,16 @@ std::string text(const Piece &piece, const Pattern &pattern, std::string_view se
     return value ? *value : std::get<std::string>(pattern.setting(setting)->standard);
 }
 
+bool doesSomething(const Piece &piece, const Pattern &pattern, const SettingDescriptor &setting) {
+    const auto isWanted = [&](const std::string &id) {
+        return number(piece, pattern, id) > 0 && doesSomething(piece, pattern, *pattern.setting(id));
+    };
+    const auto any = [&](const std::vector<std::string> &of) {
+        return std::any_of(of.begin(), of.end(), isWanted);
+    };
+    return (setting.onlyWith.empty() || any(setting.onlyWith)) && !any(setting.notWith);
+}
+
 std::vector<std::string> options(Choice choice, const stock::Stock &stock) {
     std::vector<std::string> out;
     const auto ids = [&out](const auto &list) {

@@ -51,6 +51,9 @@ struct SettingDescriptor {
     double least = 0, most = 0, step = 1;
     SettingValue standard;   ///< default
     bool thickness = false;  ///< a plate thickness: sizes come from the stock of the plate material
+    /// It does nothing unless one of these settings is wanted (none here: it always does something), nor if
+    /// one of those is.
+    std::vector<std::string> onlyWith = {}, notWith = {};
     /// 1 is yes, 0 is no.
     [[nodiscard]] bool isYesNo() const {
         return choice == Choice::None && quantity == measure::Quantity::Count && least == 0 && most == 1;
@@ -145,6 +148,10 @@ struct Pattern {
 /// A setting's value: the piece's own, or the default. @pre the setting exists
 [[nodiscard]] double number(const Piece &piece, const Pattern &pattern, std::string_view setting);
 [[nodiscard]] std::string text(const Piece &piece, const Pattern &pattern, std::string_view setting);
+
+/// False of a setting that does nothing while others are as they are.
+[[nodiscard]] bool doesSomething(const Piece &piece, const Pattern &pattern,
+                                 const SettingDescriptor &setting);
 
 /// Checks a value against its descriptor and the stock.
 /// @error BadInput out of range or of the wrong kind; UnknownId not in the stock

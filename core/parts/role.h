@@ -47,6 +47,7 @@ struct Provenance {
     double leg = 0;            ///< of its welds, mm; 0: not said
     std::string label = {};    ///< for people: "left bracket"; empty: its name
     std::string bought = {};   ///< in the stock, if it is bought ready made
+    bool legFirst = false;     ///< what it is welded to takes this part's leg, whatever that part is
     [[nodiscard]] bool isOnVehicle() const { return bought == onVehicle; }
 };
 

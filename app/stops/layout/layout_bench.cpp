@@ -217,6 +217,8 @@ void LayoutBench::buildForm() {
     m_edits.clear();
     m_choices.clear();
     m_yesNos.clear();
+    m_rows.clear();
+    m_headings.clear();
     delete m_settings;
     m_settings = new QWidget;
     auto *form = new QVBoxLayout(m_settings);
@@ -224,16 +226,18 @@ void LayoutBench::buildForm() {
     m_formLayout->insertWidget(m_formLayout->indexOf(m_tweaks) + 1, m_settings);
     m_settings->setVisible(!m_byHand->isChecked());
     if (!pattern) return;
-    std::string group;
+    std::map<std::string, QVBoxLayout *> groups;
     for (const armor::SettingDescriptor &d : pattern->settings) {
-        if (d.group != group) {
-            group = d.group;
-            auto *heading = new QLabel(worded(group));
+        QVBoxLayout *&group = groups[d.group];
+        if (!group) {
+            auto *heading = m_headings[d.group] = new QLabel(worded(d.group));
             heading->setFont(textFont(12, true));
             heading->setContentsMargins(0, 10, 0, 2);
             form->addWidget(heading);
+            form->addLayout(group = new QVBoxLayout);
         }
-        addSetting(form, d);
+        m_rows[d.id] = makeSetting(d);
+        group->addWidget(m_rows[d.id]);
     }
 }
 
@@ -263,24 +267,25 @@ void LayoutBench::fitViews() {
     m_side->setFit(sideLow, sideHigh);
 }
 
-void LayoutBench::addYesNo(QVBoxLayout *form, const armor::SettingDescriptor &d) {
+QWidget *LayoutBench::makeYesNo(const armor::SettingDescriptor &d) {
     auto *box = new QCheckBox(worded(d.name));
     box->setObjectName("setting." + QString::fromStdString(d.id));
     box->setToolTip(worded(d.meaning));
     connect(box, &QCheckBox::clicked, this,
             [this, &d](bool yes) { m_session->setSetting(QString::fromStdString(d.id), yes ? 1.0 : 0.0); });
-    m_yesNos[d.id] = box;
-    form->addWidget(box);
+    return m_yesNos[d.id] = box;
 }
 
-void LayoutBench::addSetting(QVBoxLayout *form, const armor::SettingDescriptor &d) {
-    if (d.isYesNo()) return addYesNo(form, d);
+QWidget *LayoutBench::makeSetting(const armor::SettingDescriptor &d) {
+    if (d.isYesNo()) return makeYesNo(d);
     const QString name = worded(d.name), id = QString::fromStdString(d.id);
-    auto *row = new QHBoxLayout;
+    auto *widget = new QWidget;
+    auto *row = new QGridLayout(widget);
+    row->setContentsMargins(0, 0, 0, 0);
     auto *label = new QLabel(name);
     label->setToolTip(worded(d.meaning));
     label->setWordWrap(true);
-    row->addWidget(label, 1);
+    row->addWidget(label, 0, 0);
     if (d.choice == armor::Choice::None) {
         auto *edit = new QuantityEdit(m_session, d.quantity);
         edit->setObjectName("setting." + id);
@@ -297,9 +302,8 @@ void LayoutBench::addSetting(QVBoxLayout *form, const armor::SettingDescriptor &
             edit->setStyleSheet(QStringLiteral("border: 2px solid %1;").arg(colors().bad.name()));
         });
         m_edits[d.id] = edit;
-        row->addWidget(edit);
-        form->addLayout(row);
-        return;
+        row->addWidget(edit, 0, 1);
+        return widget;
     }
     auto *box = new QComboBox;
     box->setObjectName("setting." + id);
@@ -312,8 +316,18 @@ void LayoutBench::addSetting(QVBoxLayout *form, const armor::SettingDescriptor &
     connect(box, &QComboBox::activated, this,
             [this, box, id] { m_session->setSetting(id, box->currentText().toStdString()); });
     m_choices[d.id] = box;
-    form->addLayout(row);
-    form->addWidget(box);
+    row->addWidget(box, 1, 0);
+    return widget;
+}
+
+void LayoutBench::showSettings(const armor::Piece &piece) {
+    std::map<std::string, bool> any;
+    for (const armor::SettingDescriptor &d : m_pattern->settings) {
+        const bool does = armor::doesSomething(piece, *m_pattern, d);
+        m_rows[d.id]->setVisible(does);
+        any[d.group] |= does;
+    }
+    for (const auto &[group, heading] : m_headings) heading->setVisible(any[group]);
 }
 
 void LayoutBench::refreshForm() {
@@ -329,6 +343,7 @@ void LayoutBench::refreshForm() {
     for (const auto &[id, box] : m_yesNos) box->setChecked(armor::number(*piece, *pattern, id) > 0.5);
     for (const auto &[id, box] : m_choices)
         box->setCurrentText(QString::fromStdString(armor::text(*piece, *pattern, id)));
+    showSettings(*piece);
 }
 
 void LayoutBench::showSubject(const QString &subject, const std::optional<Vec3> &place) {

@@ -45,8 +45,10 @@ class LayoutBench : public QWidget {
     [[nodiscard]] QHBoxLayout *makeTrayChooser(QWidget *build);
     void buildForm();
     void fitViews();
-    void addSetting(QVBoxLayout *form, const armor::SettingDescriptor &descriptor);
-    void addYesNo(QVBoxLayout *form, const armor::SettingDescriptor &descriptor);
+    [[nodiscard]] QWidget *makeSetting(const armor::SettingDescriptor &descriptor);
+    [[nodiscard]] QWidget *makeYesNo(const armor::SettingDescriptor &descriptor);
+    /// Settings that do nothing as the piece is are not shown, nor is a heading over none.
+    void showSettings(const armor::Piece &piece);
     void refreshForm();
 
     Session *m_session;
@@ -58,7 +60,9 @@ class LayoutBench : public QWidget {
     std::map<std::string, QuantityEdit *> m_edits;
     std::map<std::string, QComboBox *> m_choices;
     std::map<std::string, QCheckBox *> m_yesNos;
-    const armor::Pattern *m_pattern = nullptr;  ///< that the form is of
+    std::map<std::string, QWidget *> m_rows;     ///< of the settings
+    std::map<std::string, QLabel *> m_headings;  ///< of their groups
+    const armor::Pattern *m_pattern = nullptr;   ///< that the form is of
     QWidget *m_settings = nullptr;
     QVBoxLayout *m_formLayout = nullptr;
     QString m_fittedTo;  ///< the piece that the views were fitted to

@@ -143,6 +143,7 @@ void addBeamReliefSettings(std::vector<SettingDescriptor> &s) {
     s.push_back(thicknessSetting("reliefPlate", "Plates of the relief", "Plates", 6,
                                  "Face, top, bottom, ends and strip."));
     s.push_back(legSetting("reliefWeld", "Leg, relief", 4, "All around its plates."));
+    onlyWith(s, "relief", {"reliefAt", "reliefWidth", "reliefPlate", "reliefWeld"});
 }
 
 }  // namespace hefty::armor

@@ -29,6 +29,7 @@ void addFrameTubeSettings(std::vector<SettingDescriptor> &s, const std::string &
     s.push_back(fillerSetting());
     s.push_back(legSetting("endWeld", "Leg, end plates", 5, "Around the tube on its end plates."));
     s.push_back(legSetting("gussetWeld", "Leg, gussets", 4, "Gussets to tube and end plate."));
+    onlyWith(s, "gussetLeg", {"gussetThickness", "gussetWeld"});
 }
 
 FrameTube::FrameTube(Maker &maker, double x, double z)

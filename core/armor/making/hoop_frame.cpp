@@ -69,6 +69,13 @@ std::vector<SettingDescriptor> hoopFrameSettings(bool rear) {
     s.push_back(legSetting("bracketWeld", "Leg, rail plates", 6, "Around the tubes, on both faces."));
     s.push_back(legSetting("tubeWeld", "Leg, tubes", 4, "Around the coped ends."));
     s.push_back(legSetting("capWeld", "Leg, end caps", 3, "Caps on the main tube."));
+    onlyWith(s, "lowerDrop", {"secondSection"});
+    onlyWith(s, "upperHeight", {"upperWidth", "uprights", "secondSection", "tubeWeld"});
+    onlyWith(s, "pulls", {"shackle", "snatchRope"});
+    onlyWith(s, "receiverSnatched", {"snatchRope"});
+    onlyWith(s, "receiverBetween",
+             {"receiver", "receiverReach", "towMass", "receiverPulls", "receiverWeld", "receiverPlates",
+              "tubeWeld"});
     return s;
 }
 
@@ -172,14 +179,13 @@ void HoopFrame::check() {
     if (drop > 0 && drop < least)
         m_make.refuse("Main and lower tube leave no room for a weld between them.", "lowerDrop",
                       "Set them further apart, or leave the lower tube out.");
-    if (m_receiver && drop - (m_main.section.height + m_second.section.height) / 2 <
-                          m_receiver->outside + 2 * besideReceiver)
+    if (const double room = m_receiver ? (m_main.section.height + m_second.section.height) / 2 +
+                                             m_receiver->outside + 2 * besideReceiver
+                                       : 0;
+        drop < room)
         m_make.refuse(fmt::format("The receiver ({:.1f} mm) does not go between main and lower tube.",
                                   m_receiver->outside),
-                      "lowerDrop",
-                      fmt::format("Set them {:.0f} mm apart or further.",
-                                  (m_main.section.height + m_second.section.height) / 2 +
-                                      m_receiver->outside + 2 * besideReceiver));
+                      "lowerDrop", fmt::format("Set them {:.0f} mm apart or further.", room));
     const double up = number("upperHeight");
     if (up > 0 && up < number("bendRadius") + least)
         m_make.refuse("The hoop is too low for its bends.", "upperHeight", "Raise it or take a tighter die.");
@@ -238,6 +244,7 @@ void HoopFrame::addReceiverBetween() {
     r.out = m_out;
     r.z = m_z - mainRadius - (drop - mainRadius - lowerRadius) / 2;
     r.mouth = m_x + m_out * (mainRadius + aroundTube + number("receiverReach"));
+    r.nearFace = m_x - m_out * (lowerRadius + aroundTube);
     r.material = m_main.material;
     addReceiver(m_make, "receiver", *m_receiver, r);
     for (const Side &side : bothSides) {

@@ -77,6 +77,7 @@ void addWheelSettings(std::vector<SettingDescriptor> &s, const UsualWheel &usual
         lengthSetting("studCircle", "Stud circle", "Wheel", usual.studCircle, 90, 340, "Its diameter."));
     s.push_back(lengthSetting("studSize", "Diameter of the studs", "Wheel", usual.studSize, 10, 24,
                               "Their holes are half a millimeter wider."));
+    onlyWith(s, "hubOut", {"standoffSection"});
 }
 
 }  // namespace hefty::armor

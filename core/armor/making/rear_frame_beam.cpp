@@ -27,6 +27,7 @@ std::vector<SettingDescriptor> rearFrameBeamSettings() {
     s.push_back(legSetting("tabWeld", "Leg, tabs", 8, "Around the tabs, on both walls."));
     s.push_back(legSetting("gussetWeld", "Leg, gussets", 5, "Gussets to side plate and beam."));
     s.push_back(legSetting("capWeld", "Leg, end caps", 4, "Caps and closing plates."));
+    onlyWith(s, "gussetLeg", {"gussetThickness", "gussetWeld"});
     return s;
 }
 
@@ -139,8 +140,9 @@ void RearFrameBeam::addReceiverHere() {
     ReceiverPlace r = receiverBySettings(m_make);
     r.z = m_beam.z();
     r.mouth = m_beam.far() - m_make.number("receiverReach");
+    r.nearFace = m_near;
     r.material = m_tube.material;
-    addReceiverThrough(m_make, "receiver", *m_receiver, r, {m_near, m_beam.far(), 2 * m_tube.halfFlat()});
+    addReceiverThrough(m_make, "receiver", *m_receiver, r, 2 * m_tube.halfFlat());
 }
 
 void RearFrameBeam::addBracket(const Side &side) {

@@ -23,6 +23,7 @@ namespace {
 
 // Of bought receivers and what is put into them, mm: house data (docs/methods.md, "Receivers").
 constexpr double pinAcross = 16, pinBack = 60, blockBeyond = 45;
+constexpr double leastClear = 4;  // mm, between the receiver and rounded corners and ends of what holds it
 
 /// What slides into it, kept by a pin across it.
 void offerReceiver(Maker &maker, const std::string &name, const stock::Receiver &r, const Vec3 &mouth,
@@ -91,6 +92,9 @@ void addReceiver(Maker &maker, const std::string &name, const stock::Receiver &r
     else
         return maker.refuse("The receiver's wall does not fit its size.", "receiver",
                             "Correct it in the stock.");
+    if (p.out * (p.nearFace - p.mouth) + r.length < leastClear)
+        maker.note(name, "The receiver does not reach through what holds it.",
+                   "Take a longer one, or let it stand out less.");
     const Vec3 mouth(p.mouth, p.y, p.z), begin(p.mouth - p.out * r.length, p.y, p.z);
     maker.bar(name, {Role::Receiver, {}, p.leg.by, p.leg.value, "receiver", r.id}, tube, begin, mouth);
     offerReceiver(maker, name, r, mouth, p);
@@ -98,16 +102,12 @@ void addReceiver(Maker &maker, const std::string &name, const stock::Receiver &r
 }
 
 void addReceiverThrough(Maker &maker, const std::string &name, const stock::Receiver &r,
-                        const ReceiverPlace &p, const AroundReceiver &beam) {
-    constexpr double leastClear = 4;  // mm, between the receiver and the rounded corner of the beam
-    if (r.outside + 2 * leastClear > beam.clear)
+                        const ReceiverPlace &p, double clear) {
+    if (r.outside + 2 * leastClear > clear)
         return maker.refuse(
             fmt::format("The receiver ({:.1f} mm) does not go through the flat of the beam ({:.0f} mm).",
-                        r.outside, beam.clear),
+                        r.outside, clear),
             "section", "Take a higher beam or a smaller receiver.");
-    if (p.out * (beam.nearFace - p.mouth) + r.length < leastClear)
-        maker.note(name, "The receiver does not reach through the beam.",
-                   "Take a longer one, or let it stand out less.");
     addReceiver(maker, name, r, p);
 }
 
@@ -128,6 +128,8 @@ void addReceiverSettings(std::vector<SettingDescriptor> &s, const char *through,
     s.push_back(choiceSetting("receiverPin", "Pin of the receiver", "Bought", Choice::BoltGrade, "8.8",
                               "Grade of the bolt or marked pin across it."));
     s.push_back(legSetting("receiverWeld", "Leg, receiver", 6, "Around the receiver."));
+    onlyWith(s, "towMass", {"ballReach", "receiverPin"});
+    onlyWith(s, "receiverPulls", {"blockShackle", "receiverSnatched", "receiverPin"});
 }
 
 }  // namespace hefty::armor

@@ -8,6 +8,7 @@ namespace hefty::armor {
 struct ReceiverPlace {
     double y = 0, z = 0;
     double mouth = 0;          ///< x of it
+    double nearFace = 0;       ///< x of the far end of what it goes through, seen from the mouth
     double out = -1;           ///< 1: it opens forward, -1: rearward
     stock::Material material;  ///< taken as that of the tubes that it is welded to
     double ball = 170;         ///< from its mouth to the coupling, mm
@@ -17,21 +18,16 @@ struct ReceiverPlace {
     std::string pinGrade = "8.8";
     Sized leg;
 };
-/// With the settings of addReceiverSettings() and snatchRope; y, z and mouth are left.
+/// With the settings of addReceiverSettings() and snatchRope; y, z, mouth and nearFace are left.
 [[nodiscard]] ReceiverPlace receiverBySettings(const Maker &maker);
 
 /// With the coupling and the block that it takes.
 void addReceiver(Maker &maker, const std::string &name, const stock::Receiver &receiver,
                  const ReceiverPlace &place);
 
-/// A beam whose upright walls a receiver goes through.
-struct AroundReceiver {
-    double nearFace = 0, farFace = 0;  ///< x of the beam's faces; the far one is that of the mouth
-    double clear = 0;                  ///< height of the beam's wall that is flat, mm
-};
-/// @pre place.mouth beyond beam.farFace
+/// Through both upright walls of a beam. @param clear  height of the beam's wall that is flat, mm
 void addReceiverThrough(Maker &maker, const std::string &name, const stock::Receiver &receiver,
-                        const ReceiverPlace &place, const AroundReceiver &beam);
+                        const ReceiverPlace &place, double clear);
 
 /// @param through  what it is, "Bought receiver tube through the middle of the beam."
 /// @param towed    what is usual, kg

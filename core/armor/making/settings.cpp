@@ -1,5 +1,7 @@
 #include "core/armor/making/settings.h"
 
+#include <algorithm>
+
 namespace hefty::armor {
 
 using measure::Quantity;
@@ -73,6 +75,26 @@ SettingDescriptor choiceSetting(std::string id, std::string name, std::string gr
     d.choice = kind;
     d.standard = std::move(standard);
     return d;
+}
+
+namespace {
+
+void noteIn(std::vector<SettingDescriptor> &all, std::vector<std::string> SettingDescriptor::*list,
+            const std::string &setting, std::initializer_list<std::string_view> these) {
+    for (SettingDescriptor &d : all)
+        if (std::find(these.begin(), these.end(), d.id) != these.end()) (d.*list).push_back(setting);
+}
+
+}  // namespace
+
+void onlyWith(std::vector<SettingDescriptor> &all, const std::string &setting,
+              std::initializer_list<std::string_view> these) {
+    noteIn(all, &SettingDescriptor::onlyWith, setting, these);
+}
+
+void notWith(std::vector<SettingDescriptor> &all, const std::string &setting,
+             std::initializer_list<std::string_view> these) {
+    noteIn(all, &SettingDescriptor::notWith, setting, these);
 }
 
 SettingDescriptor tubeMaterialSetting(std::string meaning) {

@@ -1,5 +1,8 @@
 #pragma once
 
+#include <initializer_list>
+#include <string_view>
+
 #include "core/armor/piece.h"
 #include "core/base/constants.h"
 
@@ -26,6 +29,16 @@ namespace hefty::armor {
                                            std::string meaning);
 [[nodiscard]] SettingDescriptor choiceSetting(std::string id, std::string name, std::string group,
                                               Choice kind, std::string standard, std::string meaning);
+
+/// These settings do nothing unless `setting` is yes or above 0. Called for several of one setting: unless
+/// one of them is.
+/// @pre `setting` and these are in `all`
+void onlyWith(std::vector<SettingDescriptor> &all, const std::string &setting,
+              std::initializer_list<std::string_view> these);
+
+/// These settings do nothing while `setting` is yes or above 0.
+void notWith(std::vector<SettingDescriptor> &all, const std::string &setting,
+             std::initializer_list<std::string_view> these);
 
 // What several patterns have: called and limited alike in all of them.
 [[nodiscard]] SettingDescriptor tubeMaterialSetting(std::string meaning);

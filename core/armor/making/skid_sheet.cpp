@@ -63,6 +63,12 @@ std::vector<SettingDescriptor> skidSheetSettings(bool tray) {
                               "The bolts into the holds; their size follows the holds measured."));
     s.push_back(fillerSetting());
     s.push_back(legSetting("ribWeld", "Leg, ribs", 4, "Along both sides of the ribs."));
+    onlyWith(s, "noseLength", {"noseRise"});
+    onlyWith(s, "tailLength", {"tailRise"});
+    onlyWith(s, "ribs", {"ribHeight", "ribWeld"});
+    onlyWith(s, "openingLength", {"openingWidth", "openingBack"});
+    if (!tray)
+        for (const char *bent : {"noseLength", "tailLength"}) onlyWith(s, bent, {"bendRadius"});
     return s;
 }
 

@@ -100,6 +100,7 @@ void addSunkBaySettings(std::vector<SettingDescriptor> &s) {
                               "behind the beam."));
     s.push_back(thicknessSetting("facePlate", "Face at a sunk winch", "Plates", 10,
                                  "Between the halves of the beam; takes the fairlead."));
+    onlyWith(s, "sink", {"facePlate"});
 }
 
 }  // namespace hefty::armor

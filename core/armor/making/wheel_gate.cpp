@@ -64,6 +64,8 @@ void addWheelGateSettings(std::vector<SettingDescriptor> &s) {
                              "How far it swings."));
     s.push_back(legSetting("gateWeld", "Leg, carrier", 5, "Of the carrier's own seams."));
     s.push_back(legSetting("hubWeld", "Leg, hub", 6, "Around the hub, above and below the arm."));
+    onlyWith(s, "braceReach", {"braceSection"});
+    onlyWith(s, "coverReach", {"coverHeight", "coverThickness", "coverHole"});
 }
 
 std::vector<Cure> wheelGateCures() {

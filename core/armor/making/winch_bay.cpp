@@ -211,6 +211,7 @@ void addWinchTraySettings(std::vector<SettingDescriptor> &s, const UsualTray &us
     s.push_back(lengthSetting("lipHeight", "Lip of the tray", "Plates", usual.lipHeight, 0, 200,
                               "Along the rear edge of the tray between the cheeks; 0 leaves it out."));
     s.push_back(thicknessSetting("lipThickness", "Lip plate", "Plates", usual.lip, "Plate of the lip."));
+    onlyWith(s, "lipHeight", {"lipThickness"});
 }
 
 void addWinchSettings(std::vector<SettingDescriptor> &settings, std::string lies, std::string leads) {

@@ -47,7 +47,7 @@ class WinchCradle {
         checkReceivers(m_make, m_receivers, m_tube, "section");
         if (!m_make.refused()) check();
         if (m_make.refused()) return m_make.finish();
-        addSlipTube(m_make, "tube", {Role::Beam, "section", "tubeWeld", 0, "tube in the receiver", {}},
+        addSlipTube(m_make, "tube", {Role::Beam, "section", "tubeWeld", 0, "tube in the receiver", {}, true},
                     m_tube, receiver(), m_back - receiver().at.x());
         addWall();
         m_bay.addTray();
@@ -114,8 +114,8 @@ class WinchCradle {
         // Beside the opening, from the tray up to the bolts of the fairlead.
         for (const double y : {-fairlead.boltSpacing / 2, 0.0, fairlead.boltSpacing / 2})
             p.strips.push_back({{y, wallLow() + 10}, {y, low - 1}, fairlead.boltSpacing / 2});
-        // A high wall's middle lies above them: strips beside the opening and one below it join both.
-        if ((wallLow() + wallTop()) / 2 > low - 1) {
+        // The level strip of a high wall lies above them: strips beside the opening and one below it join both.
+        if (p.strips.front().from.y() > low - 1) {
             const double out = (fairlead.boltSpacing / 2 + w) / 2, under = (m_trayTop + low) / 2;
             p.strips.push_back({{-out, under}, {out, under}, low - m_trayTop});
             for (const double y : {-out, out})

@@ -145,14 +145,13 @@ void addReceiverTube(Record &r) {
     if (!r.fine() || !standsOn(r, *b, place.y)) return;
     place.out = outwardOf(r, *b);
     place.z = b->from.z();
-    const AroundReceiver beam{b->from.x() - place.out * b->section.width / 2,
-                              b->from.x() + place.out * b->section.width / 2,
-                              b->section.height - 2 * b->properties.outerRadius};
-    place.mouth = beam.farFace + place.out * reach;
+    const double clear = b->section.height - 2 * b->properties.outerRadius;
+    place.nearFace = b->from.x() - place.out * b->section.width / 2;
+    place.mouth = b->from.x() + place.out * (b->section.width / 2 + reach);
     place.material = b->material;
-    if (receiver->outside + 8 > beam.clear)
+    if (receiver->outside + 8 > clear)
         return r.refuse("the receiver does not go through the flat of the beam.");
-    addReceiverThrough(r.maker, name, *receiver, place, beam);
+    addReceiverThrough(r.maker, name, *receiver, place, clear);
 }
 
 void addCap(Record &r) {

@@ -134,39 +134,19 @@ void addTwinPlaces(List &list, const Twins &twins, const Mirror &mirror) {
     }
 }
 
-void addTwinAnchors(std::vector<Anchor> &anchors, const Twins &twins) {
-    const std::vector<Anchor> was = anchors;
-    for (Anchor other : was) {
-        const auto it = twins.find(other.name);
+/// What is fixed to mirrored parts: once more on their twins.
+/// @param part    which part it is on
+/// @param points  places and ways to be mirrored
+template <class T>
+void addTwins(std::vector<T> &list, const Twins &twins, std::string T::*part,
+              std::initializer_list<Vec3 T::*> points) {
+    const std::vector<T> was = list;
+    for (T other : was) {
+        const auto it = twins.find(other.*part);
         if (it == twins.end()) continue;
-        other.name = it->second;
-        other.hole = mirrored(other.hole);
-        other.forward = mirrored(other.forward);
-        anchors.push_back(std::move(other));
-    }
-}
-
-void addTwinReceivers(std::vector<ReceiverTube> &receivers, const Twins &twins) {
-    const std::vector<ReceiverTube> was = receivers;
-    for (ReceiverTube other : was) {
-        const auto it = twins.find(other.part);
-        if (it == twins.end()) continue;
-        other.part = it->second;
-        for (Vec3 *v : {&other.mouth, &other.way, &other.hole}) *v = mirrored(*v);
-        receivers.push_back(std::move(other));
-    }
-}
-
-/// What is carried on mirrored parts, with what was bought for it.
-void addTwinLoads(Assembly &out, const Twins &twins) {
-    const std::vector<CarriedWheel> was = out.wheels;
-    for (CarriedWheel load : was) {
-        const auto it = twins.find(load.part);
-        if (it == twins.end()) continue;
-        load.part = it->second;
-        load.center = mirrored(load.center);
-        load.hub = mirrored(load.hub);
-        out.wheels.push_back(std::move(load));
+        other.*part = it->second;
+        for (const auto point : points) other.*point = mirrored(other.*point);
+        list.push_back(std::move(other));
     }
 }
 
@@ -188,9 +168,10 @@ void addTwinPlacesOf(Assembly &out, const Twins &twins) {
         named(g);
         g.push = mirrored(g.push);
     });
-    addTwinAnchors(out.anchors, twins);
-    addTwinReceivers(out.receivers, twins);
-    addTwinLoads(out, twins);
+    addTwins(out.anchors, twins, &Anchor::name, {&Anchor::hole, &Anchor::forward});
+    addTwins(out.receivers, twins, &ReceiverTube::part,
+             {&ReceiverTube::mouth, &ReceiverTube::way, &ReceiverTube::hole});
+    addTwins(out.wheels, twins, &CarriedWheel::part, {&CarriedWheel::center, &CarriedWheel::hub});
 }
 
 /// With all that stands on it.

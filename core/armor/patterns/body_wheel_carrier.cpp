@@ -39,6 +39,7 @@ std::vector<SettingDescriptor> bodyWheelCarrierSettings() {
     s.push_back(fillerSetting());
     s.push_back(legSetting("postWeld", "Leg, hinge post", 5, "Along the post on its plate."));
     s.push_back(legSetting("capWeld", "Leg, plate under the hinge", 3, "Around the top of the post."));
+    onlyWith(s, "bulge", {"bendRadius"});
     return s;
 }
 

@@ -22,6 +22,7 @@ std::vector<SettingDescriptor> frameCrossmemberSettings() {
     s.push_back(choiceSetting("padBolt", "Bolts of the skids", "Bolts", Choice::Bolt, "M10",
                               "Their nuts are welded on the pads."));
     s.push_back(legSetting("padWeld", "Leg, pads", 4, "Pads on the underside of the tube."));
+    onlyWith(s, "padSpacing", {"padWidth", "padThickness", "padBolt", "padWeld"});
     return s;
 }
 

@@ -43,6 +43,8 @@ std::vector<SettingDescriptor> frameReinforcementSettings() {
         legSetting("bracketWeld", "Leg, crossmember", 6, "Around the ends of the tube, on the fish plates."));
     s.push_back(legSetting("endWeld", "Leg, end plates", 6, "End plates to fish plates."));
     s.push_back(legSetting("tabWeld", "Leg, tabs", 6, "Around the tabs, on both walls."));
+    onlyWith(s, "ownTabs",
+             {"tabThickness", "tabHeight", "tabSpacing", "tabReach", "tabWeld", "shackle", "snatchRope"});
     return s;
 }
 
@@ -109,6 +111,7 @@ class FrameReinforcement {
 
     void addFishPlate(const Side &side) {
         RailBracket b = railBracketBySettings(m_make, m_end);
+        b.leg = {};  // what stands on it says how large its welds are
         double deep = 0, largest = 0;
         for (const rig::FrameHole &h : holesWithAdded(m_end, b.added)) {
             deep = std::max(deep, h.behindEnd);

@@ -68,6 +68,9 @@ std::vector<SettingDescriptor> frameSliderSettings() {
     s.push_back(legSetting("outerWeld", "Leg, outer tube", 4, "Around the ends of outer tube and struts."));
     s.push_back(legSetting("stepWeld", "Leg, step plates", 3, "Along the edges of the step plates."));
     s.push_back(legSetting("capWeld", "Leg, end caps", 3, "Caps on the main tube."));
+    onlyWith(s, "steps", {"stepThickness", "stepWeld"});
+    onlyWith(s, "weldedFeet", {"footWeld"});
+    notWith(s, "weldedFeet", {"bolt", "mountBoltGrade"});
     return s;
 }
 

@@ -66,6 +66,9 @@ std::vector<SettingDescriptor> heavyWinchFrontSettings() {
     s.push_back(legSetting("gussetWeld", "Leg, gussets", 6, "Gussets to bracket and beam."));
     s.push_back(legSetting("boxWeld", "Leg, crush boxes", 4, "Of boxes, front bars and steps."));
     s.push_back(legSetting("capWeld", "Leg, end caps", 4, "Caps, slats and the tube below them."));
+    notWith(s, "plateInside", {"cheekThickness"});
+    onlyWith(s, "grilleHeight", {"grilleWidth", "slats", "slatThickness"});
+    onlyWith(s, "gussetLeg", {"gussetThickness", "gussetWeld"});
     return s;
 }
 

@@ -44,6 +44,7 @@ std::vector<SettingDescriptor> receiverWheelRackSettings() {
     s.push_back(legSetting("crossWeld", "Leg, crossbars", 4, "Around the ends of the crossbars."));
     s.push_back(legSetting("plateWeld", "Leg, wheel plate", 4, "Along the wheel plate."));
     s.push_back(legSetting("capWeld", "Leg, end caps", 3, "Caps on the long tubes."));
+    onlyWith(s, "towMass", {"ballReach"});
     return s;
 }
 

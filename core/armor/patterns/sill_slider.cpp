@@ -54,6 +54,8 @@ std::vector<SettingDescriptor> sillSliderSettings() {
     s.push_back(legSetting("legWeld", "Leg, legs", 5, "Around the legs, at plate and main tube."));
     s.push_back(legSetting("seamWeld", "Leg, seam bar", 4, "Along the seam bar where it lies on the legs."));
     s.push_back(legSetting("capWeld", "Leg, end caps", 3, "Caps on the main tube."));
+    onlyWith(s, "kick", {"kickLength", "bendRadius"});
+    onlyWith(s, "seamBar", {"seamOut", "seamThickness", "seamStiffness", "seamWeld"});
     return s;
 }
 

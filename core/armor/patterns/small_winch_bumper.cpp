@@ -68,6 +68,7 @@ std::vector<SettingDescriptor> smallWinchBumperSettings() {
     s.push_back(legSetting("bracketWeld", "Leg, rail plates", 6, "Rail plates to the plates between them."));
     s.push_back(legSetting("tabWeld", "Leg, tabs", 10, "Along both sides of the tabs."));
     s.push_back(legSetting("capWeld", "Leg, end caps", 3, "Caps on the nose tube."));
+    onlyWith(s, "lipHeight", {"lipThickness"});
     return s;
 }
 

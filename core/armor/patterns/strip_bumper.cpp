@@ -51,6 +51,8 @@ std::vector<SettingDescriptor> stripBumperSettings() {
     s.push_back(legSetting("coverWeld", "Leg, covers", 4, "Along the edges of strip and covers."));
     s.push_back(legSetting("bracketWeld", "Leg, rail plates", 8, "Rail plates to strip and covers."));
     s.push_back(legSetting("tabWeld", "Leg, tabs", 10, "Along both sides of the tabs."));
+    onlyWith(s, "third", {"secondTurn"});
+    onlyWith(s, "cover", {"coverThickness", "coverWeld"});
     return s;
 }
 

@@ -50,6 +50,8 @@ std::vector<SettingDescriptor> uprightWheelMountSettings() {
     s.push_back(legSetting("beamWeld", "Leg, beam", 5, "Beam to mount plates."));
     s.push_back(legSetting("uprightWeld", "Leg, upright", 5, "Upright, braces and hub plate."));
     s.push_back(legSetting("capWeld", "Leg, end caps", 3, "Caps on the beam."));
+    onlyWith(s, "returnLength", {"returnAngle"});
+    onlyWith(s, "braceReach", {"braceSection"});
     return s;
 }
 

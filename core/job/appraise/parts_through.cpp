@@ -36,8 +36,8 @@ bool isMade(const armor::Assembly &of, const std::string &part) {
     return of.bar(part) || of.sheet(part);
 }
 
-/// Joined parts; what gateProblems() looks at; a tube in a larger one; what goes through an opening, as
-/// bodies know none.
+/// Joined parts; what ownGatesPast() looks at; a tube in a larger one; a tube with openings, as bodies know
+/// none.
 bool mayShareRoom(const armor::Assembly &of, const std::string &a, const std::string &b) {
     for (const armor::WeldJoint &w : of.welds)
         if ((w.a == a && w.b == b) || (w.a == b && w.b == a)) return true;
@@ -46,11 +46,21 @@ bool mayShareRoom(const armor::Assembly &of, const std::string &a, const std::st
     const armor::BarPart *one = of.bar(a), *other = of.bar(b);
     for (const armor::BarPart *bar : {one, other})
         if (bar && (!bar->openings.empty() || bar->made.isOnVehicle())) return true;
-    for (const armor::SheetPart *sheet : {of.sheet(a), of.sheet(b)})
-        if (sheet && !sheet->cutouts.empty()) return true;
     if (!one || !other || !one->hollow() || !other->hollow()) return false;
     constexpr double alongside = 0.98;
     return std::abs(one->axes().x.dot(other->axes().x)) > alongside;
+}
+
+/// What goes through an opening of a sheet: bodies know none.
+bool liesInOpening(const armor::Assembly &of, const clearance::Overlap &o) {
+    for (const armor::SheetPart *sheet : {of.sheet(o.a), of.sheet(o.b)}) {
+        if (!sheet) continue;
+        const shape::Vec2 at = sheet->axes.toLocal(o.at).head<2>();
+        if (std::any_of(sheet->cutouts.begin(), sheet->cutouts.end(),
+                        [&at](const shape::Polygon2 &c) { return shape::inside(c, at); }))
+            return true;
+    }
+    return false;
 }
 
 }  // namespace
@@ -105,6 +115,7 @@ Result<std::vector<FitProblem>> ownPartsThrough(const armor::Assembly &of,
         const auto found = clearance::overlaps(one->second, others, throughWalls);
         if (!found) return tl::unexpected(found.error());
         for (const clearance::Overlap &o : *found) {
+            if (liesInOpening(of, o)) continue;
             FitProblem p = overlapProblem(
                 o,
                 fmt::format("Two parts run through each other, {{0}} deep, and nothing joins them there: "

@@ -48,7 +48,7 @@ void checkPins(const CheckContext &context, const armor::ReceiverTube &r) {
 
 /// A block or ball mount that is pulled to a side turns in the receiver: it presses on a wall at the mouth,
 /// and on the other one at its inner end. It is as wide as the receiver is inside, so it presses along both
-/// corners, which shear.
+/// corners, which shear. @source docs/methods.md, "Receivers"
 void checkMouth(const CheckContext &context, const armor::ReceiverTube &r) {
     constexpr double depth = 120, share = 0.25, omega = 1.5;  // mm that it goes in; of that bears at an end
     const armor::BarPart *tube = context.assembly.bar(r.part);
@@ -77,6 +77,9 @@ void checkMouth(const CheckContext &context, const armor::ReceiverTube &r) {
     w.step("u", "use", "Omega R / Rn",
            fmt::format("{:.3g} R / {}", context.omega(g.loadCase, omega), number(nominal)), g.use, "",
            "AISC 360-16 B3");
+    context.addRung(
+        r.part, check.title, [&](std::size_t c) { return pressIn(c) / nominal; },
+        "The mouth tears open; what is in it flies with the line.", true);
     context.add(std::move(check));
 }
 

@@ -50,7 +50,7 @@ class TestSettingsBuilt : public QObject {
         QCOMPARE(refused("marten-full-set", "sliders", "stepThickness", 24.0), std::string("stepThickness"));
         QCOMPARE(refused("marten-full-set", "sliders", "stepThickness", 6.0), std::string());
         job::Job job = demo("marten-tube-front");
-        job.pieces[0].settings["height"] = 1080.0;
+        job.pieces[0].operations[0]["at"] = {{"at", {730, 80, 1205}}};  // a filler, above the hoop
         const job::Appraisal a = job::appraise(job, shippedStock());
         const job::Finding *f = a.finding("prove/" + job.pieces[0].id);
         QVERIFY(f && f->sentence.text.find("Nothing holds ") != std::string::npos);
@@ -68,6 +68,11 @@ class TestSettingsBuilt : public QObject {
                 proof::prove(*a, job.vehicle, rig, shippedStock(), job.rules, {}, proof::Detail::Strips);
             QVERIFY2(p, p ? "" : p.error().sentence().c_str());
         }
+        // its level strip 0.3 mm above the ends of those strips
+        job = demo("marten-winch-cradle");
+        job.pieces[0].settings["trayThickness"] = 12.0;
+        const auto a = build({job.pieces[0], job.vehicle, rig, shippedStock()}).value();
+        QVERIFY(proof::prove(a, job.vehicle, rig, shippedStock(), job.rules, {}, proof::Detail::Strips));
     }
     /// One setting at a time, of every piece of the demo jobs, anywhere in its range: it is built and can be
     /// proved, or is refused in words.
