@@ -283,16 +283,22 @@ std::optional<QPointF> SpaceView::targetPlace(const QString &id) const {
 void SpaceView::drawTargets(QPainter &painter) {
     constexpr double half = 6;
     painter.setFont(measureFont(10));
-    for (const DragTarget &t : m_targets) {
+    const auto isActive = [this](const DragTarget &t) {
+        return m_drag ? m_drag->target.id == t.id : m_over == t.id;
+    };
+    const auto drawSquare = [&](const DragTarget &t) {
         const QPointF at = toScreen(t.at);
-        const bool active = m_drag && m_drag->target.id == t.id;
-        painter.setPen(QPen(colors().yellowEdge, active ? 2 : 1.5));
+        painter.setPen(QPen(colors().yellowEdge, isActive(t) ? 2 : 1.5));
         painter.setBrush(colors().yellow);
         painter.drawRect(QRectF(at.x() - half, at.y() - half, 2 * half, 2 * half));
-        if (!active) continue;
+    };
+    for (const DragTarget &t : m_targets) drawSquare(t);
+    for (const DragTarget &t : m_targets) {
+        if (!isActive(t)) continue;
+        drawSquare(t);
         const QString text = QStringLiteral("%1 %2").arg(
             t.name, QString::fromStdString(measure::printQuantity(t.value, t.quantity, m_session->units())));
-        drawLabel(painter, at + QPointF(0, -22), text, colors().paper, colors().ink);
+        drawLabel(painter, toScreen(t.at) + QPointF(0, -22), text, colors().paper, colors().ink);
     }
 }
 
@@ -307,6 +313,15 @@ int SpaceView::targetAt(const QPointF &place) const {
         }
     }
     return best;
+}
+
+/// The handle under the pointer says what it is.
+void SpaceView::pointAt(int target) {
+    setCursor(target >= 0 ? Qt::SizeAllCursor : Qt::ArrowCursor);
+    const QString over = target >= 0 ? m_targets[static_cast<std::size_t>(target)].id : QString();
+    if (over == m_over) return;
+    m_over = over;
+    update();
 }
 
 void SpaceView::mousePressEvent(QMouseEvent *event) {
@@ -335,7 +350,7 @@ void SpaceView::mouseMoveEvent(QMouseEvent *event) {
     }
     if (!(event->buttons() & (Qt::LeftButton | Qt::RightButton | Qt::MiddleButton))) {
         if (hovered) hovered(*event);
-        if (!m_pointing) setCursor(targetAt(event->position()) >= 0 ? Qt::SizeAllCursor : Qt::ArrowCursor);
+        if (!m_pointing) pointAt(targetAt(event->position()));
         return;
     }
     const QPointF all = event->position() - m_pressed;

@@ -74,6 +74,7 @@ class SpaceView : public QWidget {
     void pickAt(const QPointF &place);
     void drawTargets(QPainter &painter);
     [[nodiscard]] int targetAt(const QPointF &place) const;
+    void pointAt(int target);
 
     Session *m_session;
     SpaceCamera m_camera;
@@ -83,6 +84,7 @@ class SpaceView : public QWidget {
     std::vector<SpaceBody> m_vehicle;
     std::optional<rig::Vehicle> m_vehicleOf;
     std::vector<DragTarget> m_targets;
+    QString m_over;  ///< id of the one under the pointer
     std::optional<Vec3> m_place;
     QPointF m_from, m_pressed;
     bool m_moved = false, m_pointing = false;

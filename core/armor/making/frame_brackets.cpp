@@ -184,6 +184,11 @@ void addThroughTab(Maker &maker, std::string name, std::string label, const Thro
     anchor.shackle = t.shackle->id;
     anchor.snatchRope = t.snatchRope;
     maker.out().anchors.push_back(std::move(anchor));
+    auto &handles = maker.out().handles;
+    if (t.y > 0 && !t.reach.by.empty())
+        handles.push_back({t.reach.by, "side", {holeX, t.y, t.z}, Vec3(t.out, 0, 0)});
+    if (t.y > 0 && !t.height.by.empty())
+        handles.push_back({t.height.by, "side", {t.face, t.y, t.z + half}, Vec3(0, 0, 0.5 + t.rises)});
     if (thickness > t.shackle->jaw)
         maker.note(p.name,
                    {"The tab ({0}) is thicker than the jaw of the shackle ({1}).",

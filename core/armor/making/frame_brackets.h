@@ -69,6 +69,7 @@ struct ThroughTab {
     std::string snatchRope;
     stock::Material material;
     Sized thickness, height, reach, leg;
+    double rises = 0;  ///< of its middle, for a millimeter that it is made higher
 };
 /// With the settings tabThickness, tabHeight, tabReach, tabWeld, shackle and snatchRope.
 [[nodiscard]] ThroughTab throughTabBySettings(Maker &maker);

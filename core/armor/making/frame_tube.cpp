@@ -70,6 +70,16 @@ void FrameTube::add(const std::string &label) {
         if (m_make.wanted("gussetLeg"))
             for (const bool ahead : {true, false}) addGusset(side, ahead);
     }
+    auto &h = m_make.out().handles;
+    h.push_back({"endLength",
+                 "side",
+                 {m_x + number("endLength") / 2, m_face, m_make.rig().railCenterAt(m_x)},
+                 Vec3(0.5, 0, 0)});
+    if (m_make.wanted("gussetLeg"))
+        h.push_back({"gussetLeg",
+                     "top",
+                     {m_x + m_tube.section.width / 2, half() - number("gussetLeg"), m_z},
+                     -Vec3::UnitY()});
 }
 
 void FrameTube::addEnd(const Side &side) {

@@ -41,6 +41,7 @@ void addHubPlate(Maker &maker, const HubPlate &hub) {
     }
     parts::addCrossStrips(p);
     const Vec3 seat = axes.origin + axes.z * (t / 2);
+    maker.out().handles.push_back({"hubOut", "side", seat, axes.z});
     const Vec3 middle = seat + axes.z * maker.number("backspacing");
     const double r = maker.number("wheelRadius"), width = maker.number("wheelWidth");
     maker.out().wheels.push_back({hub.name, middle, seat, maker.number("wheelMass"), r, width});

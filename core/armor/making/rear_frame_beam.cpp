@@ -184,11 +184,12 @@ void RearFrameBeam::addHandles() {
     m_beam.addHandles();
     auto &h = m_make.out().handles;
     const double z = m_beam.z(), far = m_beam.far();
+    if (m_make.wanted("gussetLeg") && !onEndPlates())
+        h.push_back({"gussetLeg",
+                     "top",
+                     {m_near + m_make.number("gussetLeg"), m_make.railOutside(), z},
+                     Vec3::UnitX()});
     h.push_back({"tabSpacing", "front", {far, m_make.number("tabSpacing") / 2, z}, Vec3(0, 0.5, 0)});
-    h.push_back({"tabReach",
-                 "side",
-                 {far - m_make.number("tabReach"), 0, z - m_make.number("tabHeight") / 2},
-                 -Vec3::UnitX()});
     h.push_back({"receiverReach", "side", {far - m_make.number("receiverReach"), 0, z}, -Vec3::UnitX()});
 }
 

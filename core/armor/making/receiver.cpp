@@ -64,7 +64,10 @@ void addPulled(Maker &maker, const std::string &name, const stock::Receiver &r, 
     t.shackle = p.shackle;
     t.snatchRope = p.snatchRope;
     maker.out().receivers.push_back(std::move(t));
-    if (p.towMass > 0) maker.out().coupling = Coupling{name, mouth + Vec3(p.out * p.ball, 0, 0), p.towMass};
+    if (p.towMass > 0) {
+        maker.out().coupling = Coupling{name, mouth + Vec3(p.out * p.ball, 0, 0), p.towMass};
+        maker.out().handles.push_back({"ballReach", "side", maker.out().coupling->at, Vec3(p.out, 0, 0)});
+    }
     if (p.shackle.empty())
         maker.tell(name,
                    p.towMass > 0

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <tuple>
 
 #include <fmt/format.h>
 
@@ -298,6 +299,21 @@ void SkidSheet::addHandles() {
     h.push_back({"length", "top", {m_rear, 0, z}, -Vec3::UnitX()});
     h.push_back({"width", "top", {(m_front + m_rear) / 2, number("width") / 2, z}, Vec3(0, 0.5, 0)});
     h.push_back({"width", "front", {m_front, number("width") / 2, z}, Vec3(0, 0.5, 0)});
+    for (const auto &[lengthId, riseId, way] :
+         {std::tuple{"noseLength", "noseRise", 1.0}, {"tailLength", "tailRise", -1.0}}) {
+        if (!m_make.wanted(lengthId)) continue;
+        const double rise = number(riseId), length = number(lengthId);
+        const Vec3 along(way * std::cos(rise), 0, std::sin(rise)),
+            up(-way * std::sin(rise), 0, std::cos(rise));
+        const Vec3 bend(way > 0 ? m_front : m_rear, 0, z - number("thickness") / 2);
+        h.push_back({lengthId, "side", bend + along * length, along});
+        h.push_back({riseId, "side", bend + along * length / 2, up * length / 2});
+    }
+    if (!m_make.wanted("openingLength")) return;
+    const double x = m_front - number("openingBack");
+    h.push_back({"openingBack", "top", {x, 0, z}, -Vec3::UnitX()});
+    h.push_back({"openingLength", "top", {x - number("openingLength") / 2, 0, z}, Vec3(-0.5, 0, 0)});
+    h.push_back({"openingWidth", "top", {x, number("openingWidth") / 2, z}, Vec3(0, 0.5, 0)});
 }
 
 }  // namespace hefty::armor

@@ -89,6 +89,8 @@ BarPart &addSlipTube(Maker &maker, const std::string &name, const Provenance &ma
           {reach},
           {play * (deep / 2 + reach) / deep, measure::Quantity::DrilledLength}}},
         "A wedge or a clamp that draws the tube against one side takes the play out.");
+    if (maker.out().slips.empty() && deep < h.depth)
+        maker.out().handles.push_back({"engaged", "side", fit.inner, -receiver.way});
     maker.out().slips.push_back(std::move(fit));
     return bar;
 }

@@ -173,7 +173,7 @@ void SweptBeam::addHandles() {
     const Vec3 right = tip(-1), left = tip(1);
     auto &h = m_make.out().handles;
     h.push_back({"width", "top", right, Vec3(-m_out * std::tan(a) / 2, -0.5, 0)});
-    h.push_back({"width", "front", right, Vec3(0, -0.5, 0)});
+    h.push_back({"width", "front", right, Vec3(-m_out * std::tan(a) / 2, -0.5, 0)});
     h.push_back({"height", "front", {m_mid, 0, top}, Vec3::UnitZ()});
     h.push_back({"height", "side", {far(), 0, top}, Vec3::UnitZ()});
     h.push_back({"setback", "top", {far(), 0, m_z}, Vec3(m_out, 0, 0)});

@@ -286,7 +286,20 @@ void WheelGate::addHandles() {
     h.push_back({"hingeOut", "front", {m_seat.x, hingeY(), armZ()}, Vec3(0, m_side, 0)});
     h.push_back({"latchOut", "front", {m_seat.x, latchY(), armZ()}, Vec3(0, -m_side, 0)});
     h.push_back({"wheelHeight", "side", {face(), 0, z}, Vec3::UnitZ()});
-    h.push_back({"armGap", "side", {m_seat.x, 0, armZ() - m_arm.section.height / 2}, Vec3::UnitZ()});
+    h.push_back(
+        {"hubLength", "front", {m_seat.x, hingeY(), armZ() + number("hubLength") / 2}, Vec3(0, 0, 0.5)});
+    const double top = armZ() + m_arm.section.height / 2, under = armZ() - m_arm.section.height / 2;
+    if (m_seat.keeperStands)
+        h.push_back({"armGap", "side", {m_seat.x, 0, under}, Vec3::UnitZ()});
+    else
+        h.push_back({"armGap", "front", {m_seat.x, hingeY(), m_seat.top}, -Vec3::UnitZ()});
+    if (m_make.wanted("braceReach"))
+        h.push_back(
+            {"braceReach", "front", {middle(), y + m_side * number("braceReach"), top}, Vec3(0, m_side, 0)});
+    if (!m_make.wanted("coverReach")) return;
+    h.push_back({"coverReach", "front", {middle(), coverTo(), top}, Vec3(0, -m_side, 0)});
+    h.push_back(
+        {"coverHeight", "front", {middle(), coverFrom(), top + number("coverHeight")}, Vec3::UnitZ()});
 }
 
 }  // namespace hefty::armor

@@ -113,6 +113,7 @@ void WinchBay::addLip() {
         m_make.sheet("lip", {Role::Lip, "lipThickness", "trayWeld", 0, "lip of the winch tray", {}}, axes,
                      {{-half, 0}, {half, 0}, {half, top}, {-half, top}}, t, m_plate);
     p.strips.push_back({{-half, top / 2}, {half, top / 2}, top});
+    m_make.out().handles.push_back({"lipHeight", "side", axes.toWorld(Vec2(half, top)), Vec3::UnitZ()});
 }
 
 BoltJoint WinchBay::fairleadBolts(const std::string &wall, double wallThickness, double edge) const {

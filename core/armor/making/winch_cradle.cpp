@@ -114,7 +114,8 @@ class WinchCradle {
         // Beside the opening, from the tray up to the bolts of the fairlead.
         for (const double y : {-fairlead.boltSpacing / 2, 0.0, fairlead.boltSpacing / 2})
             p.strips.push_back({{y, wallLow() + 10}, {y, low - 1}, fairlead.boltSpacing / 2});
-        // The level strip of a high wall lies above them: strips beside the opening and one below it join both.
+        // The level strip of a high wall lies above them: strips beside the opening and one below it join
+        // both.
         if (p.strips.front().from.y() > low - 1) {
             const double out = (fairlead.boltSpacing / 2 + w) / 2, under = (m_trayTop + low) / 2;
             p.strips.push_back({{-out, under}, {out, under}, low - m_trayTop});
@@ -160,6 +161,7 @@ class WinchCradle {
     void addHandles() {
         auto &h = m_make.out().handles;
         h.push_back({"setback", "side", {m_back, 0, tubeTop()}, Vec3::UnitX()});
+        h.push_back({"trayDepth", "top", {m_back, cheekOut(), m_trayTop}, Vec3::UnitX()});
         h.push_back({"setback", "top", {m_back, 0, tubeTop()}, Vec3::UnitX()});
         h.push_back({"cheekHeight", "side", {m_back, 0, m_trayTop + number("cheekHeight")}, Vec3::UnitZ()});
         h.push_back(

@@ -168,6 +168,9 @@ class FixedWheelMount {
         h.push_back({"behind", "top", foot(0), -Vec3::UnitX()});
         h.push_back({"postHeight", "side", top, up()});
         h.push_back({"hubHeight", "side", hub(), up()});
+        h.push_back({"drop", "front", foot(0), -Vec3::UnitZ()});
+        h.push_back({"lean", "side", foot(number("postSpacing") / 2) + up() * number("postHeight"),
+                     -outward() * number("postHeight")});
         h.push_back({"postSpacing", "front", foot(number("postSpacing") / 2), Vec3(0, 0.5, 0)});
     }
 

@@ -71,7 +71,11 @@ class SkidPads {
                                m_bolt->hole,
                                "bolt of a skid, nut welded on"});
         parts::addCrossStrips(p);
-        if (side.sign > 0) offer(p);
+        if (side.sign < 0) return;
+        offer(p);
+        const double y = axes.origin.y(), z = axes.origin.z();
+        m_make.out().handles.push_back({"padSpacing", "front", {m_tube.x(), y, z}, Vec3(0, 0.5, 0)});
+        m_make.out().handles.push_back({"padWidth", "front", {m_tube.x(), y + half, z}, Vec3(0, 0.5, 0)});
     }
 
     void offer(const SheetPart &left) {

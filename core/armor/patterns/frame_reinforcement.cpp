@@ -109,15 +109,20 @@ class FrameReinforcement {
                           "Make them lower, or the tube higher.");
     }
 
-    void addFishPlate(const Side &side) {
-        RailBracket b = railBracketBySettings(m_make, m_end);
-        b.leg = {};  // what stands on it says how large its welds are
+    /// x of the front ends of the fish plates.
+    [[nodiscard]] double foremost() const {
         double deep = 0, largest = 0;
-        for (const rig::FrameHole &h : holesWithAdded(m_end, b.added)) {
+        for (const rig::FrameHole &h : holesWithAdded(m_end, added())) {
             deep = std::max(deep, h.behindEnd);
             largest = std::max(largest, h.diameter);
         }
-        const double ahead = m_end.x + deep + edgeByHole * largest + number("ahead");
+        return m_end.x + deep + edgeByHole * largest + number("ahead");
+    }
+
+    void addFishPlate(const Side &side) {
+        RailBracket b = railBracketBySettings(m_make, m_end);
+        b.leg = {};  // what stands on it says how large its welds are
+        const double ahead = foremost();
         b.face = m_face;
         b.z = m_end.center;
         b.stripWidth = 2 * plateHalf();
@@ -206,6 +211,14 @@ class FrameReinforcement {
         if (m_make.wanted("ownTabs"))
             h.push_back(
                 {"tabSpacing", "top", {tubeX(), number("tabSpacing") / 2, m_end.center}, Vec3(0, 0.5, 0)});
+        h.push_back(
+            {"endWidth",
+             "top",
+             {m_face,
+              bracketMiddle(m_make, bothSides[0], number("bracketThickness")) + number("endWidth") / 2,
+              m_end.center},
+             Vec3(0, 0.5, 0)});
+        h.push_back({"ahead", "side", {foremost(), 0, m_end.center + plateHalf()}, Vec3::UnitX()});
         h.push_back(
             {"endHeight", "side", {m_face, 0, m_end.center + number("endHeight") / 2}, Vec3(0, 0, 0.5)});
     }

@@ -344,6 +344,13 @@ class FrameSlider {
         h.push_back({"length", "top", onMain(left, m_rear), -Vec3::UnitX()});
         h.push_back({"reach", "top", onMain(left, middle), Vec3::UnitY()});
         h.push_back({"spread", "top", onOuter(left, middle), Vec3::UnitY()});
+        const double steep = std::sin(number("kick"));
+        h.push_back({"kick", "top", onOuter(left, kickBegin() - kickRun()),
+                     Vec3(number("spread") / (steep * steep), 0, 0)});
+        h.push_back({"footLength",
+                     "side",
+                     {legX(0) + number("footLength") / 2, m_make.railOutside(), railZ(legX(0))},
+                     Vec3(0.5, 0, 0)});
         h.push_back({"overhang", "top", onMain(left, legX(0)), -Vec3::UnitX()});
         h.push_back(
             {"height", "front", onMain(left, middle) + Vec3(0, 0, m_main.section.height / 2), Vec3::UnitZ()});

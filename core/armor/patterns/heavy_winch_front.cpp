@@ -358,9 +358,18 @@ class HeavyWinchFront {
         h.push_back({"height", "side", {m_front, 0, top}, Vec3::UnitZ()});
         h.push_back({"setback", "side", {m_front, 0, m_z}, Vec3::UnitX()});
         h.push_back({"crushLength", "top", {barX(), middleOfBars(), m_z}, Vec3::UnitX()});
+        if (m_make.wanted("gussetLeg"))
+            h.push_back({"gussetLeg",
+                         "top",
+                         {m_back - number("gussetLeg"), m_make.railOutside(), m_z},
+                         -Vec3::UnitX()});
         h.push_back({"tabSpacing", "front", {m_front, number("tabSpacing") / 2, m_z}, Vec3(0, 0.5, 0)});
-        if (m_make.wanted("grilleHeight"))
+        if (m_make.wanted("grilleHeight")) {
             h.push_back({"grilleHeight", "front", {m_front, 0, grilleZ()}, -Vec3::UnitZ()});
+            h.push_back(
+                {"grilleWidth", "front", {m_front, number("grilleWidth") / 2, grilleZ()}, Vec3(0, 0.5, 0)});
+        }
+        h.push_back({"trayDepth", "top", {m_back - number("trayDepth"), 0, m_z}, -Vec3::UnitX()});
     }
     Maker &m_make;
     StockedBar m_tube, m_box, m_bar;

@@ -267,10 +267,14 @@ class PlateBox {
         h.push_back({"centerWidth", "top", {m_front, m_half, z}, Vec3(0, 0.5, 0)});
         h.push_back({"depth", "top", {m_front, 0, z}, Vec3::UnitX()});
         h.push_back({"depth", "side", {m_front, 0, z}, Vec3::UnitX()});
+        h.push_back({"setback", "side", {m_back, 0, m_low}, Vec3::UnitX()});
         h.push_back({"height", "side", {m_front, 0, m_high}, Vec3::UnitZ()});
         h.push_back({"faceHeight", "front", {m_front, 100, m_high}, Vec3(0, 0, 0.5)});
         h.push_back({"height", "front", {m_front, 0, z}, Vec3::UnitZ()});
-        h.push_back({"tabReach", "side", {m_front + number("tabReach"), 0, z}, Vec3::UnitX()});
+        const double tip = outsideAt(w).x(), c = std::cos(a);
+        h.push_back({"sweep", "top", {tip, w, z}, Vec3(-(w - m_half) / (c * c), 0, 0)});
+        h.push_back({"tipDepth", "top", {tip - number("tipDepth"), w, z}, -Vec3::UnitX()});
+        h.push_back({"trayDepth", "top", {inner() - number("trayDepth"), 0, z}, -Vec3::UnitX()});
     }
 
     Maker m_make;

@@ -200,6 +200,10 @@ class WheelRack {
         auto &h = out.handles;
         h.push_back({"length", "side", {mouth() - number("length"), 0, z()}, -Vec3::UnitX()});
         h.push_back({"length", "top", {mouth() - number("length"), 0, z()}, -Vec3::UnitX()});
+        h.push_back(
+            {"crossAt", "top", {mouth() - number("crossAt"), (y(0) + y(1)) / 2, z()}, -Vec3::UnitX()});
+        h.push_back({"hitchReach", "side", end, -Vec3::UnitX()});
+        if (out.coupling) h.push_back({"ballReach", "side", out.coupling->at, -Vec3::UnitX()});
         h.push_back({"wheelBehind", "top", {mouth() - number("wheelBehind"), 0, z()}, -Vec3::UnitX()});
         h.push_back({"wheelBehind",
                      "side",

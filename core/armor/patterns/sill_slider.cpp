@@ -176,13 +176,15 @@ class SillSlider {
             axes, {{-half, low}, {half, low}, {half, high}, {-half, high}}, t, m_plate);
         parts::addCrossStrips(p);
         for (const HoldSpot &s : group) boltToHold(m_make, p, s, m_make.text("boltGrade"), "boltGrade");
+        if (i == 1 && side.sign > 0 && half <= number("footLength") / 2)
+            m_make.out().handles.push_back(
+                {"footLength", "side", p.axes.toWorld(Vec2(half, (low + high) / 2)), Vec3(0.5, 0, 0)});
         m_make.bar("leg." + nth,
                    {Role::Leg, "legSection", "legWeld", 0, fmt::format("{} leg {}", side.name, i), {}}, m_leg,
                    {x, side.sign * (face() + t), z()},
                    {x, side.sign * (y() - m_main.section.width / 2), z()});
     }
 
-    /// Lies on the legs under the seam, which presses it down.
     /// A datum of the vehicle that was measured; else 0.
     [[nodiscard]] double measured(const char *id) const {
         const auto &data = m_make.vehicle().data;
@@ -190,6 +192,7 @@ class SillSlider {
         return it != data.end() && it->second.trust == rig::Trust::Measured ? it->second.value : 0;
     }
 
+    /// Lies on the legs under the seam, which presses it down.
     void addSeamBar(const Side &side) {
         const double t = number("seamThickness"), half = number("seamBar") / 2;
         const double at = side.sign * (face() + number("seamOut")), top = z() + m_leg.section.height / 2;
@@ -246,6 +249,12 @@ class SillSlider {
         h.push_back({"reach", "top", {(m_front + m_rear) / 2, y(), z()}, Vec3::UnitY()});
         h.push_back({"kick", "top", {m_rear, y() + number("kick"), z()}, Vec3::UnitY()});
         h.push_back({"reach", "front", {m_front, y(), z()}, Vec3::UnitY()});
+        if (m_make.wanted("kick"))
+            h.push_back({"kickLength", "top", {m_rear + number("kickLength"), y(), z()}, Vec3::UnitX()});
+        if (!m_make.wanted("seamBar")) return;
+        const double seam = face() + number("seamOut"), top = z() + m_leg.section.height / 2;
+        h.push_back({"seamOut", "front", {m_front, seam, top}, Vec3::UnitY()});
+        h.push_back({"seamBar", "front", {m_front, seam + number("seamBar") / 2, top}, Vec3(0, 0.5, 0)});
     }
 
     Maker m_make;

@@ -288,6 +288,7 @@ class SmallWinchBumper {
         ThroughTab tab = throughTabBySettings(m_make);
         tab.y = side.sign * number("tabSpacing") / 2;
         tab.z = tabMiddle();
+        tab.rises = tabMiddle() > (m_low + m_high) / 2 + 10 ? 0.5 : 0;
         tab.tail = tab.face = m_front;
         tab.material = m_plate;
         addThroughTab(m_make, side.of("tab"), side.people("tab"), tab);
@@ -332,6 +333,8 @@ class SmallWinchBumper {
         h.push_back({"height", "front", {m_front, 0, m_low}, Vec3::UnitZ()});
         h.push_back({"setback", "side", {m_front, 0, (m_low + m_high) / 2}, Vec3::UnitX()});
         h.push_back({"setback", "top", {m_front, 0, m_high}, Vec3::UnitX()});
+        h.push_back({"trayDepth", "top", {m_front, half() / 2, m_high}, Vec3::UnitX()});
+        h.push_back({"room", "side", {m_inner, 0, m_high}, Vec3::UnitZ()});
         h.push_back({"covers", "top", {m_inner - number("covers"), 0, m_high}, -Vec3::UnitX()});
         h.push_back({"tabSpacing",
                      "front",

@@ -282,11 +282,12 @@ class WinchBumper {
     void addHandles() {
         m_beam.addHandles();
         auto &h = m_make.out().handles;
+        if (m_make.wanted("gussetLeg"))
+            h.push_back({"gussetLeg",
+                         "top",
+                         {m_back - setting("gussetLeg"), m_make.railOutside(), m_z},
+                         -Vec3::UnitX()});
         h.push_back({"tabSpacing", "front", {m_front, setting("tabSpacing") / 2, m_z}, Vec3(0, 0.5, 0)});
-        h.push_back({"tabReach",
-                     "side",
-                     {m_front + setting("tabReach"), 0, m_z - setting("tabHeight") / 2},
-                     Vec3::UnitX()});
         h.push_back({"tabTail",
                      "side",
                      {m_back - setting("tabTail"), 0, m_z + setting("tabHeight") / 2},

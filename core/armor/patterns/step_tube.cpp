@@ -161,6 +161,11 @@ class StepTube {
         const Vec3 at = onBought(left, middle) + out(left);
         h.push_back({"spread", "front", at, Vec3(0, std::cos(t), -std::sin(t))});
         h.push_back({"tilt", "front", at, Vec3(0, -std::sin(t), -std::cos(t)) * number("spread")});
+        const double steep = std::sin(number("kick"));
+        h.push_back({"kick", "top", onBought(left, begin() - run()) + out(left),
+                     Vec3(number("spread") / (steep * steep), 0, 0)});
+        h.push_back({"overhang", "side", onBought(left, front()), Vec3::UnitX()});
+        h.push_back({"overhang", "top", onBought(left, front()), Vec3::UnitX()});
         h.push_back({"fromEnd", "top", onBought(left, begin()), -Vec3::UnitX()});
         h.push_back({"spread", "top", at, Vec3(0, std::cos(t), 0)});
         h.push_back({"fromEnd", "side", onBought(left, begin()), -Vec3::UnitX()});

@@ -212,6 +212,18 @@ class StripBumper {
         auto &h = m_make.out().handles;
         const std::vector<Vec2> c = corners();
         h.push_back({"middle", "top", {c[0].x(), c[0].y(), m_z}, Vec3(0, 0.5, 0)});
+        const auto above = [this](const Vec2 &p) { return Vec3(p.x(), p.y(), m_z); };
+        const double a = number("firstTurn"), b = a + number("secondTurn");
+        const auto along = [](double turn) { return Vec3(-std::sin(turn), std::cos(turn), 0); };
+        const auto aside = [](double turn) { return Vec3(-std::cos(turn), -std::sin(turn), 0); };
+        h.push_back({"second", "top", above(c[1]), along(a)});
+        h.push_back({"firstTurn", "top", above((c[0] + c[1]) / 2), aside(a) * number("second") / 2});
+        if (c.size() > 2) {
+            h.push_back({"third", "top", above(c[2]), along(b)});
+            h.push_back({"secondTurn", "top", above((c[1] + c[2]) / 2), aside(b) * number("third") / 2});
+        }
+        if (m_make.wanted("cover"))
+            h.push_back({"cover", "side", {m_inner - number("cover"), 0, m_z + halfStrip()}, -Vec3::UnitX()});
         h.push_back({"setback", "top", {m_front, 0, m_z}, Vec3::UnitX()});
         h.push_back({"setback", "side", {m_front, 0, m_z}, Vec3::UnitX()});
         h.push_back({"height", "side", {m_front, 0, m_z + halfStrip()}, Vec3::UnitZ()});

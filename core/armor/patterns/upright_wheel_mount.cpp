@@ -245,6 +245,14 @@ class UprightWheelMount {
         h.push_back({"wheelHeight", "side", {uprightX(), 0, wheelZ()}, Vec3::UnitZ()});
         h.push_back({"wheelHeight", "front", {uprightX(), 0, wheelZ()}, Vec3::UnitZ()});
         h.push_back({"braceReach", "front", {x(), number("braceReach"), top()}, Vec3::UnitY()});
+        if (m_make.wanted("returnLength")) {
+            const double turn = number("returnAngle"), half = number("width") / 2;
+            const Vec3 along(std::sin(turn), std::cos(turn), 0), aside(std::cos(turn), -std::sin(turn), 0);
+            const Vec3 fold(x(), half, z());
+            h.push_back({"returnLength", "top", fold + along * number("returnLength"), along});
+            h.push_back({"returnAngle", "top", fold + along * number("returnLength") / 2,
+                         aside * number("returnLength") / 2});
+        }
         h.push_back({"standoff", "side", {uprightX(), 0, top()}, -Vec3::UnitX()});
     }
 
