@@ -141,7 +141,9 @@ class WinchCradle {
 
     void addHandle(const Side &side) {
         const double t = number("handleThickness"), low = m_trayTop + 20, high = low + 40, deep = 60;
-        const double x0 = m_back - number("trayDepth") * 0.55, x1 = x0 + 110, in = cheekOut();
+        constexpr double length = 110, beforeWall = 8;
+        const double x0 = m_back - std::max(number("trayDepth") * 0.55, length + beforeWall),
+                     x1 = x0 + length, in = cheekOut();
         Axes axes = levelAt((low + high) / 2);
         SheetPart &p =
             m_make.sheet(side.of("handle"),
