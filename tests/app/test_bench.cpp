@@ -124,6 +124,23 @@ class TestBench : public QObject {
         demo.find<QAction>("find")->trigger();
         QCOMPARE(demo.session().units(), measure::UnitSystem::Inch);
     }
+    /// What is typed for a change stays while something else of the job changes, until the change is made.
+    void whatIsTypedStays() {
+        DemoWindow demo("layout");
+        QVERIFY(demo.settle());
+        demo.session().select("beam");
+        auto *kind = demo.find<QComboBox>("tweakKind");
+        kind->setCurrentIndex(kind->findText("Drill a hole"));
+        auto *diameter = demo.find<QLineEdit>("tweakFirst");
+        diameter->setFocus();
+        diameter->selectAll();
+        QTest::keyClicks(diameter, "13");
+        QTest::keyClick(diameter, Qt::Key_Return);
+        demo.session().setSetting("height", 655.0);
+        QVERIFY(demo.settle());
+        QTest::mouseClick(demo.find<QPushButton>("tweakMake"), Qt::LeftButton);
+        QCOMPARE(demo.session().piece()->tweaks.back().value, 13.0);
+    }
     /// A part clicked in the picture can be changed: wall, place, hole, gusset; each is one named step.
     void tweaksByHand() {
         DemoWindow demo("layout");

@@ -11,6 +11,7 @@
 #include <QToolButton>
 #include <QVBoxLayout>
 
+#include "app/window/keep_rows.h"
 #include "app/window/theme.h"
 #include "app/window/worded.h"
 #include "core/job/design/kits.h"
@@ -259,15 +260,22 @@ void BuildBox::freshTemplates() {
 
 void BuildBox::refresh() {
     freshTemplates();
-    while (QLayoutItem *item = m_list->takeAt(0)) {
-        if (item->widget()) item->widget()->deleteLater();
-        delete item;
-    }
     const armor::Piece *piece = m_session->piece();
     setEnabled(piece != nullptr);
-    if (!piece) return;
-    for (std::size_t i = 0; i < piece->operations.size(); ++i) {
-        const Json &o = piece->operations[i];
+    keepRows(m_list, piece ? static_cast<int>(piece->operations.size()) : 0, [this](int row) {
+        auto *remove = new QPushButton(this);
+        remove->setObjectName(QStringLiteral("removeOperation%1").arg(row));
+        remove->setFont(textFont(10));
+        connect(remove, &QPushButton::clicked, this, [this, row] {
+            m_session->editPiece(tr("Take back what was built by hand"), [row](armor::Piece &p) {
+                if (row < static_cast<int>(p.operations.size()))
+                    p.operations.erase(p.operations.begin() + row);
+            });
+        });
+        return remove;
+    });
+    for (int i = 0; i < m_list->count(); ++i) {
+        const Json &o = piece->operations[static_cast<std::size_t>(i)];
         const auto word = [&o](const char *key) {
             const auto it = o.find(key);
             return it != o.end() && it->is_string() ? QString::fromStdString(it->get<std::string>())
@@ -275,16 +283,8 @@ void BuildBox::refresh() {
         };
         const QString what =
             QStringLiteral("%1 %2").arg(word("op"), word("name").isEmpty() ? word("part") : word("name"));
-        auto *remove = new QPushButton(tr("Take back: %1").arg(what), this);
-        remove->setObjectName(QStringLiteral("removeOperation%1").arg(i));
-        remove->setFont(textFont(10));
-        connect(remove, &QPushButton::clicked, this, [this, i] {
-            m_session->editPiece(tr("Take back what was built by hand"), [i](armor::Piece &p) {
-                if (i < p.operations.size())
-                    p.operations.erase(p.operations.begin() + static_cast<std::ptrdiff_t>(i));
-            });
-        });
-        m_list->addWidget(remove);
+        if (auto *remove = qobject_cast<QPushButton *>(m_list->itemAt(i)->widget()))
+            remove->setText(tr("Take back: %1").arg(what));
     }
 }
 

@@ -337,7 +337,7 @@ void LayoutBench::refreshForm() {
     m_tray->setEnabled(pattern != nullptr);
     if (!pattern) return;
     for (const auto &[id, edit] : m_edits) {
-        edit->setStyleSheet(QString());
+        if (!edit->styleSheet().isEmpty()) edit->setStyleSheet(QString());
         edit->setValue(armor::number(*piece, *pattern, id));
     }
     for (const auto &[id, box] : m_yesNos) box->setChecked(armor::number(*piece, *pattern, id) > 0.5);

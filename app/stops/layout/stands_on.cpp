@@ -1,5 +1,7 @@
 #include "app/stops/layout/stands_on.h"
 
+#include <algorithm>
+
 #include <QAbstractItemView>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -34,15 +36,20 @@ StandsOnBox::StandsOnBox(Session *session, QWidget *parent) : QWidget(parent), m
 void StandsOnBox::refresh() {
     if (m_box->view()->isVisible()) return;  // someone is choosing
     const armor::Piece *piece = m_session->piece();
-    const QSignalBlocker quiet(m_box);
-    m_box->clear();
-    m_box->addItem(tr("the vehicle"), QString());
+    std::vector<std::pair<QString, QString>> offers{{tr("the vehicle"), QString()}};
     if (piece)
         for (const armor::Piece *p :
              job::couldStandOn(m_session->job(), piece->id, *m_session->shownAppraisal()))
-            m_box->addItem(worded(p->name), QString::fromStdString(p->id));
+            offers.emplace_back(worded(p->name), QString::fromStdString(p->id));
     const QString on = piece ? QString::fromStdString(piece->on) : QString();
-    if (m_box->findData(on) < 0) m_box->addItem(on, on);  // it is not there, or cannot be built
+    if (std::none_of(offers.begin(), offers.end(), [&on](const auto &o) { return o.second == on; }))
+        offers.emplace_back(on, on);  // it is not there, or cannot be built
+    const QSignalBlocker quiet(m_box);
+    if (offers != m_offered) {
+        m_offered = offers;
+        m_box->clear();
+        for (const auto &[name, id] : offers) m_box->addItem(name, id);
+    }
     m_box->setCurrentIndex(m_box->findData(on));
     setVisible(m_box->count() > 1);
 }

@@ -1,5 +1,8 @@
 #pragma once
 
+#include <utility>
+#include <vector>
+
 #include <QComboBox>
 
 #include "app/window/session.h"
@@ -20,6 +23,7 @@ class StandsOnBox : public QWidget {
 
     Session *m_session;
     QComboBox *m_box;
+    std::vector<std::pair<QString, QString>> m_offered;  ///< names and ids
 };
 
 }  // namespace hefty::app

@@ -6,8 +6,10 @@
 #include <QGridLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <QSignalBlocker>
 #include <QVBoxLayout>
 
+#include "app/window/keep_rows.h"
 #include "app/window/quantity_edit.h"
 #include "app/window/theme.h"
 #include "app/window/worded.h"
@@ -133,26 +135,19 @@ QString TweakBox::describe(const armor::Tweak &t) const {
 }
 
 void TweakBox::refresh() {
-    while (QLayoutItem *item = m_list->takeAt(0)) {
-        if (item->widget()) item->widget()->deleteLater();
-        delete item;
-    }
-    if (m_session->piece()) {
-        const auto &tweaks = m_session->piece()->tweaks;
-        for (std::size_t i = 0; i < tweaks.size(); ++i) {
-            auto *remove = new QPushButton(this);
-            remove->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
-            remove->setObjectName(QStringLiteral("removeTweak%1").arg(i));
-            remove->setFont(textFont(10));
-            connect(remove, &QPushButton::clicked, this, [this, i] {
-                m_session->editPiece(tr("Remove a change"), [i](armor::Piece &piece) {
-                    auto &list = piece.tweaks;
-                    if (i < list.size()) list.erase(list.begin() + static_cast<std::ptrdiff_t>(i));
-                });
+    const armor::Piece *piece = m_session->piece();
+    keepRows(m_list, piece ? static_cast<int>(piece->tweaks.size()) : 0, [this](int row) {
+        auto *remove = new QPushButton(this);
+        remove->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+        remove->setObjectName(QStringLiteral("removeTweak%1").arg(row));
+        remove->setFont(textFont(10));
+        connect(remove, &QPushButton::clicked, this, [this, row] {
+            m_session->editPiece(tr("Remove a change"), [row](armor::Piece &of) {
+                if (row < static_cast<int>(of.tweaks.size())) of.tweaks.erase(of.tweaks.begin() + row);
             });
-            m_list->addWidget(remove);
-        }
-    }
+        });
+        return remove;
+    });
     nameChanges();
     offerKinds();
 }
@@ -180,11 +175,9 @@ void TweakBox::offerKinds() {
     const bool tube = a && a->bar(part), plate = a && a->sheet(part);
     const bool weld = a && std::any_of(a->welds.begin(), a->welds.end(),
                                        [&part](const armor::WeldJoint &w) { return w.name == part; });
-    const int before = m_kind->currentData().isValid() ? m_kind->currentData().toInt() : -1;
-    m_kind->blockSignals(true);
-    m_kind->clear();
-    const auto offer = [this](const QString &text, Kind kind) {
-        m_kind->addItem(text, static_cast<int>(kind));
+    std::vector<std::pair<QString, int>> offers;
+    const auto offer = [&offers](const QString &text, Kind kind) {
+        offers.emplace_back(text, static_cast<int>(kind));
     };
     if (tube) offer(tr("Other wall"), Kind::Section);
     if (plate) offer(tr("Other thickness"), Kind::Thickness);
@@ -198,8 +191,13 @@ void TweakBox::offerKinds() {
         offer(tr("Leave it out"), Kind::LeaveOut);
     }
     if (plate && addsGussets(part)) offer(tr("Add a gusset"), Kind::Gusset);
+    if (m_offered == std::pair(part, offers)) return;  // what is typed there stays
+    m_offered = {part, offers};
+    const int before = m_kind->currentData().isValid() ? m_kind->currentData().toInt() : -1;
+    const QSignalBlocker quiet(m_kind);
+    m_kind->clear();
+    for (const auto &[text, kind] : offers) m_kind->addItem(text, kind);
     m_kind->setCurrentIndex(std::max(0, m_kind->findData(before)));
-    m_kind->blockSignals(false);
     m_part->setText(tube || plate || weld ? tr("Change <b>%1</b>:").arg(called(part).toHtmlEscaped())
                                           : tr("Click a part in the picture to change it."));
     for (QWidget *w : std::initializer_list<QWidget *>{m_kind, m_make}) w->setVisible(tube || plate || weld);

@@ -1,5 +1,10 @@
 #pragma once
 
+#include <optional>
+#include <string>
+#include <utility>
+#include <vector>
+
 #include <QWidget>
 
 #include "app/window/session.h"
@@ -38,6 +43,8 @@ class TweakBox : public QWidget {
     QLabel *m_firstName, *m_secondName, *m_thirdName;
     QPushButton *m_make;
     QVBoxLayout *m_list;
+    /// For which part, and what can be done to it; none: nothing was offered yet.
+    std::optional<std::pair<std::string, std::vector<std::pair<QString, int>>>> m_offered;
 };
 
 }  // namespace hefty::app
