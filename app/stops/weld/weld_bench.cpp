@@ -101,8 +101,8 @@ QWidget *WeldBench::makeSeams() {
     caution->setWordWrap(true);
     auto *layout = new QVBoxLayout(page);
     layout->setContentsMargins(0, 0, 0, 0);
-    layout->addLayout(views, 7);
-    layout->addWidget(m_table, 4);
+    layout->addLayout(views, 1);
+    layout->addWidget(m_table, 1);
     QHBoxLayout *orders = makeOrderRow();
     orders->addStretch();
     orders->addWidget(why);
