@@ -324,6 +324,10 @@ void SpaceView::pointAt(int target) {
     update();
 }
 
+void SpaceView::leaveEvent(QEvent *) {
+    if (!m_pointing) pointAt(-1);
+}
+
 void SpaceView::mousePressEvent(QMouseEvent *event) {
     if (m_whenSmall) return m_whenSmall();
     m_from = m_pressed = event->position();

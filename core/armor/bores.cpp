@@ -54,7 +54,7 @@ void boreFor(Assembly &assembly, SheetPart &plate, const BarPart &bar) {
     if (plate.covers(at) && !bore(plate, bar, at, called) && !goesThrough(plate, bar, at))
         assembly.notes.push_back(
             {plate.name, fmt::format("The hole for the {} would run out of the plate: none is cut.", called),
-             "Cut it by hand, or make the plate larger there.", true});
+             "Make the plate larger there, or move one of them."});
 }
 
 }  // namespace

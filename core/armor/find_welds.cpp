@@ -17,9 +17,9 @@ namespace {
 
 constexpr double standardLeg = 5;  // mm, where nothing says how large a weld is
 
-/// Which of two parts says how large their weld is: the lesser one, but a tab before all others, and a skin
-/// only to a beam, as what stands on it or holds it is welded as that part asks for.
-int saysAfter(const Provenance &p) {
+/// Of two parts the one with the lower rank says how large their weld is: the lesser by its role. A tab comes
+/// before all others. A skin comes after all but a beam: what stands on it is welded as that part asks for.
+int rankAtWelds(const Provenance &p) {
     if (p.legFirst || p.role == Role::Tab) return -1;
     return p.role == Role::Skin ? 2 * static_cast<int>(Role::Beam) - 1 : 2 * static_cast<int>(p.role);
 }
@@ -29,7 +29,7 @@ void sizeLeg(const Assembly &assembly, const Pattern *pattern, const Piece &piec
     const Provenance *a = assembly.made(joint.a), *b = assembly.made(joint.b);
     joint.leg = standardLeg;
     if (!a || !b) return;
-    if (saysAfter(*b) < saysAfter(*a)) std::swap(a, b);
+    if (rankAtWelds(*b) < rankAtWelds(*a)) std::swap(a, b);
     for (const Provenance *p : {a, b}) {
         if (pattern && !p->legBy.empty() && pattern->setting(p->legBy)) {
             joint.leg = number(piece, *pattern, p->legBy);

@@ -81,7 +81,7 @@ TweakBox::TweakBox(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     connect(session, &Session::selectionChanged, this, &TweakBox::refresh);
     connect(session, &Session::jobChanged, this, &TweakBox::refresh);
     connect(session, &Session::appraisalChanged, this, &TweakBox::nameChanges);
-    connect(session, &Session::unitsChanged, this, &TweakBox::nameChanges);
+    connect(session, &Session::unitsChanged, this, &TweakBox::refresh);
     refresh();
 }
 
@@ -191,8 +191,11 @@ void TweakBox::offerKinds() {
         offer(tr("Leave it out"), Kind::LeaveOut);
     }
     if (plate && addsGussets(part)) offer(tr("Add a gusset"), Kind::Gusset);
-    if (m_offered == std::pair(part, offers)) return;  // what is typed there stays
-    m_offered = {part, offers};
+    const armor::BarPart *bar = a ? a->bar(part) : nullptr;
+    const armor::SheetPart *sheet = a ? a->sheet(part) : nullptr;
+    const std::string of = bar ? bar->section.id : sheet ? sheet->material.id : std::string();
+    if (m_offered == Offered{part, of, m_session->units(), offers}) return;  // what is typed there stays
+    m_offered = Offered{part, of, m_session->units(), offers};
     const int before = m_kind->currentData().isValid() ? m_kind->currentData().toInt() : -1;
     const QSignalBlocker quiet(m_kind);
     m_kind->clear();

@@ -43,8 +43,14 @@ class TweakBox : public QWidget {
     QLabel *m_firstName, *m_secondName, *m_thirdName;
     QPushButton *m_make;
     QVBoxLayout *m_list;
-    /// For which part, and what can be done to it; none: nothing was offered yet.
-    std::optional<std::pair<std::string, std::vector<std::pair<QString, int>>>> m_offered;
+    /// What can be done to which part, made of which section or metal.
+    struct Offered {
+        std::string part, of;
+        measure::UnitSystem units;
+        std::vector<std::pair<QString, int>> kinds;
+        bool operator==(const Offered &) const = default;
+    };
+    std::optional<Offered> m_offered;  ///< none: nothing yet
 };
 
 }  // namespace hefty::app

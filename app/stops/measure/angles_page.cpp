@@ -172,7 +172,7 @@ void AnglesPage::refresh() {
                                              .arg(worded(g.label, m_session->units()),
                                                   QString::fromStdString(measure::printQuantity(
                                                       g.change, Quantity::Angle, m_session->units())),
-                                                  QString::fromStdString(g.then)));
+                                                  worded(g.then)));
             take->setObjectName(QStringLiteral("gain.%1.%2").arg(gauge).arg(count));
             take->setStyleSheet(QStringLiteral("text-align: left;"));
             take->setFont(textFont(10));

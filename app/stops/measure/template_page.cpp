@@ -64,7 +64,7 @@ void OutlineView::paintEvent(QPaintEvent *) {
         return;
     }
     const auto [low, high] = outline::bounds(m_outline);
-    const QRectF box = QRectF(rect()).adjusted(76, 28, -24, -36);
+    const QRectF box = QRectF(rect()).adjusted(92, 28, -24, -36);
     const double scale = std::min(box.width() / (high.x() - low.x()), box.height() / (high.y() - low.y()));
     const QPointF corner(box.center().x() - (high.x() - low.x()) * scale / 2,
                          box.center().y() + (high.y() - low.y()) * scale / 2);

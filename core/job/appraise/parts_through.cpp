@@ -51,13 +51,15 @@ bool mayShareRoom(const armor::Assembly &of, const std::string &a, const std::st
     return std::abs(one->axes().x.dot(other->axes().x)) > alongside;
 }
 
-/// What goes through an opening of a sheet: bodies know none.
+/// What goes through an opening or a hole of a sheet: bodies know none.
 bool liesInOpening(const armor::Assembly &of, const clearance::Overlap &o) {
     for (const armor::SheetPart *sheet : {of.sheet(o.a), of.sheet(o.b)}) {
         if (!sheet) continue;
         const shape::Vec2 at = sheet->axes.toLocal(o.at).head<2>();
         if (std::any_of(sheet->cutouts.begin(), sheet->cutouts.end(),
-                        [&at](const shape::Polygon2 &c) { return shape::inside(c, at); }))
+                        [&at](const shape::Polygon2 &c) { return shape::inside(c, at); }) ||
+            std::any_of(sheet->holes.begin(), sheet->holes.end(),
+                        [&at](const armor::Hole &h) { return (h.at - at).norm() < h.diameter / 2; }))
             return true;
     }
     return false;

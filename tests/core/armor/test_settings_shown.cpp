@@ -7,12 +7,11 @@
 #include <fmt/format.h>
 
 #include "core/armor/addons/addon.h"
-#include "tests/core/demo.h"
+#include "tests/core/every_pattern.h"
 
 using namespace hefty;
 using namespace hefty::armor;
-using hefty::testing::demo;
-using hefty::testing::shippedStock;
+using hefty::testing::everyPattern, hefty::testing::shippedStock, hefty::testing::Standing;
 
 namespace {
 
@@ -96,23 +95,6 @@ class OnePiece {
     std::string m_shape, m_said;
 };
 
-/// Every pattern as it stands in the first demo job that has it.
-std::vector<OnePiece> everyPattern() {
-    std::vector<OnePiece> out;
-    std::set<std::string> seen;
-    const QDir folder(QString::fromStdString(demoFolder()));
-    for (const QString &file : folder.entryList({"*.girder.json"})) {
-        const job::Job job = job::loadJob(folder.filePath(file).toStdString()).value();
-        for (const Piece &piece : job.pieces)
-            if (piece.on.empty() && seen.insert(piece.pattern).second) {
-                out.emplace_back(job, piece);
-                out.back().piece().operations.clear();
-                out.back().piece().tweaks.clear();
-            }
-    }
-    return out;
-}
-
 /// What does nothing in a demo job though it is shown: its steady pulls are harder than any rope's; nothing
 /// is welded until a person builds on.
 const std::set<std::string> idle{"strip-bumper snatchRope", "skid-plate filler", "from-nothing filler"};
@@ -124,10 +106,20 @@ class TestSettingsShown : public QObject {
     Q_OBJECT
 
   private slots:
+    /// What a setting hangs on is a setting of the same pattern, and none hangs on itself.
+    void hangOnSettings() {
+        for (const Pattern &p : patterns())
+            for (const SettingDescriptor &d : p.settings)
+                for (const auto &list : {d.onlyWith, d.notWith})
+                    for (const std::string &other : list)
+                        QVERIFY2(p.setting(other) && other != d.id,
+                                 (p.id + " " + d.id + " " + other).c_str());
+    }
     void whatIsShownDoesSomething() {
         QStringList wrong;
         int shown = 0;
-        for (OnePiece &one : everyPattern()) {
+        for (const Standing &s : everyPattern()) {
+            OnePiece one(s.job, s.piece);
             QVERIFY(one.begin());
             for (const SettingDescriptor &d : one.pattern().settings) {
                 const std::string id = one.pattern().id + " " + d.id;
@@ -142,7 +134,8 @@ class TestSettingsShown : public QObject {
     void whatIsHiddenDoesNothing() {
         QStringList wrong;
         int hidden = 0;
-        for (OnePiece &one : everyPattern()) {
+        for (const Standing &s : everyPattern()) {
+            OnePiece one(s.job, s.piece);
             const Piece was = one.piece();
             for (const SettingDescriptor &d : one.pattern().settings) {
                 for (const std::string &other : d.onlyWith) one.piece().settings[other] = 0.0;
