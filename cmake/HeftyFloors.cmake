@@ -19,6 +19,14 @@ if(HEFTY_SANITIZE)
   target_link_options(hefty_warnings INTERFACE -fsanitize=${HEFTY_SANITIZE})
 endif()
 
+# What all programs are linked with: oneTBB's allocator takes the place of the system's, which threads that
+# compute side by side keep waiting; the sanitizers bring their own.
+add_library(hefty_program INTERFACE)
+target_link_libraries(hefty_program INTERFACE hefty_warnings)
+if(NOT HEFTY_SANITIZE)
+  target_link_libraries(hefty_program INTERFACE TBB::tbbmalloc_proxy)
+endif()
+
 # The libraries' headers take more time to compile than most of our files: floors with many files share them
 # compiled once, those that use CGAL with its options.
 function(hefty_library_headers name)

@@ -281,13 +281,16 @@ std::optional<QPointF> SpaceView::targetPlace(const QString &id) const {
 }
 
 void SpaceView::drawTargets(QPainter &painter) {
-    constexpr double half = 6;
+    // Of many the one under the pointer alone is large.
+    constexpr std::size_t few = 8;
+    constexpr double large = 6, small = 3.5;
     painter.setFont(measureFont(10));
     const auto isActive = [this](const DragTarget &t) {
         return m_drag ? m_drag->target.id == t.id : m_over == t.id;
     };
     const auto drawSquare = [&](const DragTarget &t) {
         const QPointF at = toScreen(t.at);
+        const double half = m_targets.size() > few && !isActive(t) ? small : large;
         painter.setPen(QPen(colors().yellowEdge, isActive(t) ? 2 : 1.5));
         painter.setBrush(colors().yellow);
         painter.drawRect(QRectF(at.x() - half, at.y() - half, 2 * half, 2 * half));

@@ -22,6 +22,21 @@ Solid boxOf(BarPart tube) {
     return solidOf(tube);
 }
 
+/// Whether a plate lies farther from a straight tube than both reach, told by a ball around the plate.
+bool farApart(const SheetPart &plate, const BarPart &tube) {
+    if (plate.outline.empty()) return true;
+    Vec2 middle = Vec2::Zero();
+    for (const Vec2 &p : plate.outline) middle += p / static_cast<double>(plate.outline.size());
+    double reach = 0;
+    for (const Vec2 &p : plate.outline) reach = std::max(reach, (p - middle).norm());
+    const Vec3 center = plate.axes.toWorld(middle), way = tube.to - tube.from;
+    const double length2 = way.squaredNorm();
+    const double share = length2 > 0 ? std::clamp((center - tube.from).dot(way) / length2, 0.0, 1.0) : 0.0;
+    // A miter makes one side of a tube longer.
+    const double thick = 3 * std::hypot(tube.section.height, tube.section.width) + plate.thickness;
+    return (center - (tube.from + way * share)).norm() > reach + thick;
+}
+
 std::vector<Contact> throughFlats(const SheetPart &plate, const Solid &tube) {
     std::vector<Contact> out;
     for (const Solid::Face &face : tube.faces) {
@@ -212,6 +227,7 @@ bool within(const BarPart &tube, const Vec3 &at) {
 
 std::vector<Contact> passingThrough(const SheetPart &plate, const BarPart &tube) {
     std::vector<Contact> out;
+    if (tube.straight() && farApart(plate, tube)) return out;
     if (!tube.straight()) {
         for (const Span &s : tube.spans())
             if (s.straight())

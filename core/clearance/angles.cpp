@@ -38,8 +38,7 @@ double aheadOf(const EndView &view, const Vec3 &at) {
 class Ranking {
   public:
     void offer(double angle, const std::string &id, const Vec3 &at) {
-        // Edges of one part come one after another.
-        if (!m_all.empty() && m_all[m_last].governs == id) return keep(m_all[m_last], angle, at);
+        if (isLast(id)) return keep(m_all[m_last], angle, at);
         const auto it =
             std::find_if(m_all.begin(), m_all.end(), [&id](const LimitAngle &l) { return l.governs == id; });
         m_last = static_cast<std::size_t>(it - m_all.begin());
@@ -47,6 +46,12 @@ class Ranking {
             m_all.push_back({angle, id, at, {}});
         else
             keep(*it, angle, at);
+        turnTo(*m_all[m_last].angle);
+    }
+    /// Whether a point's slope over a tire is no less than the least one kept for `id`, seen without its
+    /// arcs. False may mean either.
+    [[nodiscard]] bool isNoTighter(const std::string &id, double ahead, double up, double radius) const {
+        return isLast(id) && ahead * m_cos + up * m_sin >= 0 && ahead * m_sin - up * m_cos < radius;
     }
     [[nodiscard]] RankedAngle take(const char *why) {
         std::stable_sort(m_all.begin(), m_all.end(),
@@ -62,13 +67,23 @@ class Ranking {
     }
 
   private:
-    static void keep(LimitAngle &limit, double angle, const Vec3 &at) {
+    /// Edges of one part come one after another.
+    [[nodiscard]] bool isLast(const std::string &id) const {
+        return !m_all.empty() && m_all[m_last].governs == id;
+    }
+    void keep(LimitAngle &limit, double angle, const Vec3 &at) {
         if (angle >= *limit.angle) return;
         limit.angle = angle;
         limit.at = at;
+        turnTo(angle);
+    }
+    void turnTo(double angle) {
+        m_sin = std::sin(angle);
+        m_cos = std::cos(angle);
     }
     std::vector<LimitAngle> m_all;
     std::size_t m_last = 0;
+    double m_sin = 0, m_cos = 1;  ///< of the angle of the last one
 };
 
 void considerLow(const TouchPoint &p, LowPoint &low) {
@@ -76,7 +91,10 @@ void considerLow(const TouchPoint &p, LowPoint &low) {
 }
 
 Result<bool> consider(const EndView &view, const std::string &id, const Vec3 &at, Ranking &ranking) {
-    const auto slope = tangentSlope(aheadOf(view, at), at.z(), view.tire.radius);
+    const double ahead = aheadOf(view, at), radius = view.tire.radius;
+    if (isBeforeTire(ahead, at.z(), radius) && ranking.isNoTighter(id, ahead, at.z() - radius, radius))
+        return true;
+    const auto slope = tangentSlope(ahead, at.z(), radius);
     if (!slope)
         return fail(ProblemKind::BadInput,
                     "The point lies inside the tire's circle, beside it or below the ground.", id,
@@ -151,10 +169,15 @@ RankedAngle sideAngle(const ClearanceModel &model) {
 
 }  // namespace
 
+bool isBeforeTire(double ahead, double height, double radius) {
+    const double up = height - radius;
+    return ahead > 0 && height >= 0 && ahead * ahead + up * up >= radius * radius;
+}
+
 std::optional<double> tangentSlope(double ahead, double height, double radius) {
+    if (!isBeforeTire(ahead, height, radius)) return std::nullopt;
     const double up = height - radius;
     const double distance = std::hypot(ahead, up);
-    if (!(distance >= radius) || !(ahead > 0) || height < 0) return std::nullopt;
     return std::atan2(up, ahead) + std::asin(std::min(1.0, radius / distance));
 }
 

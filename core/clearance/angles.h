@@ -92,6 +92,10 @@ struct Clearance {
 /// @source definitions after SAE J1100 (docs/methods.md)
 [[nodiscard]] Result<Clearance> angles(const ClearanceModel &model);
 
+/// Whether a point `ahead` mm ahead of the wheel center and `height` above the ground lies outside the
+/// circle of a tire of radius R and in front of its center.
+[[nodiscard]] bool isBeforeTire(double ahead, double height, double radius);
+
 /// Slope [rad] of the plane through a point `ahead` mm ahead of the wheel center and `height` above the
 /// ground that touches a tire of radius R from below and in front; nothing if the point is inside the
 /// tire's circle or behind its rearmost reach.

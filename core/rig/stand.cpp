@@ -69,6 +69,13 @@ void changeTire(const Rolling &now, const Rolling &before, const RigGeometry &ri
     }
 }
 
+/// Cosine and sine of the pitch.
+std::pair<double, double> turnOf(const Stood &stood) {
+    const double slope = (stood.rearRise - stood.frontRise) / stood.wheelbase;
+    const double c = 1 / std::sqrt(1 + slope * slope);
+    return {c, c * slope};
+}
+
 }  // namespace
 
 double Stood::pitch() const {
@@ -76,12 +83,12 @@ double Stood::pitch() const {
 }
 
 Vec3 Stood::carried(const Vec3 &p) const {
-    const double c = std::cos(pitch()), s = std::sin(pitch());
+    const auto [c, s] = turnOf(*this);
     return {c * p.x() + s * p.z(), p.y(), -s * p.x() + c * p.z() + frontRise};
 }
 
 Vec3 Stood::back(const Vec3 &p) const {
-    const double c = std::cos(pitch()), s = std::sin(pitch());
+    const auto [c, s] = turnOf(*this);
     const double up = p.z() - frontRise;
     return {c * p.x() - s * up, p.y(), s * p.x() + c * up};
 }

@@ -3,6 +3,7 @@
 #include <map>
 
 #include <fmt/format.h>
+#include <tbb/parallel_for.h>
 
 #include "core/base/constants.h"
 #include "core/base/csv.h"
@@ -317,11 +318,13 @@ Result<Fabrication> fabricate(const armor::Assembly &a, const rig::RigGeometry &
                               std::stop_token stop, std::span<const CutAlready> cut) {
     Fabrication out;
     const std::vector<TwinTube> twins = shop.twins ? twinTubes(a, shop) : std::vector<TwinTube>();
-    std::vector<BarWeight> weights;
-    for (const armor::BarPart &t : a.bars) {
-        weights.push_back(weightOf(a, t));
+    std::vector<BarWeight> weights(a.bars.size());
+    tbb::parallel_for(std::size_t{0}, a.bars.size(),
+                      [&](std::size_t i) { weights[i] = weightOf(a, a.bars[i]); });
+    for (std::size_t i = 0; i < a.bars.size(); ++i) {
+        const armor::BarPart &t = a.bars[i];
         if (!foldedBarOf(a, t.name) && !t.made.isOnVehicle()) {
-            out.cuts.push_back(cutOf(t, weights.back().mass));
+            out.cuts.push_back(cutOf(t, weights[i].mass));
             if (!t.bends.empty()) addBending(out.cuts.back(), a, t, shop, twins);
         }
     }

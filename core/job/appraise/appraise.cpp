@@ -1,6 +1,8 @@
 #include <algorithm>
+#include <iterator>
 
 #include <fmt/format.h>
+#include <tbb/parallel_invoke.h>
 
 #include "core/armor/tweaks.h"
 #include "core/job/appraisal.h"
@@ -51,12 +53,15 @@ class Appraiser {
             for (const armor::Piece *piece : fromBelow(m_job.pieces)) buildPiece(*piece);
             inOrderOf(m_job.pieces, m_out.pieces);
             loadAxles();
-            if (m_proves)
-                for (PieceAppraisal &piece : m_out.pieces) provePiece(piece);
+            std::vector<Finding> ofStance;
+            tbb::parallel_invoke([this] { provePieces(); },
+                                 [this, &ofStance] {
+                                     standUp(ofStance);
+                                     findClearance(ofStance);
+                                 });
             m_piece.clear();
             take(togetherFindings(m_out));
-            standUp();
-            findClearance();
+            take(std::move(ofStance));
         }
         for (const PieceAppraisal &piece : m_out.pieces) {
             m_piece = piece.id;
@@ -159,6 +164,23 @@ class Appraiser {
         }
     }
 
+    /// What welding, bending and fitting a piece takes. What `same` says of it is taken over.
+    void workOutWork(const armor::Piece &piece, const PieceAppraisal *same, PieceAppraisal &out) const {
+        out.seams = workshop::seamWork(*out.assembly, m_stock);
+        const armor::Pattern *pattern = armor::pattern(piece.pattern);
+        out.fit = workshop::fitItems(piece.id, *out.assembly,
+                                     pattern ? pattern->checklist : std::vector<std::string>{});
+        const bool inPlace = m_job.weldedInPlace.contains(piece.id);
+        if (same && same->hours && m_before->of->shop == m_job.shop &&
+            m_before->of->weldedInPlace.contains(piece.id) == inPlace) {
+            out.hours = same->hours;
+            out.bent = same->bent;
+        } else {
+            out.hours = workshop::hoursOf(*out.assembly, out.seams, m_job.shop, inPlace);
+            out.bent = bentBars(*out.assembly, m_job.shop);
+        }
+    }
+
     void buildPiece(const armor::Piece &piece) {
         m_piece = piece.id;
         PieceAppraisal out;
@@ -177,26 +199,18 @@ class Appraiser {
             out.assembly = std::make_shared<const armor::Assembly>(std::move(*assembly));
             out.proved = withWhatIsBelow(m_job, piece, m_out, out.assembly);
         }
-        out.seams = workshop::seamWork(*out.assembly, m_stock);
-        const armor::Pattern *pattern = armor::pattern(piece.pattern);
-        out.fit = workshop::fitItems(piece.id, *out.assembly,
-                                     pattern ? pattern->checklist : std::vector<std::string>{});
-        const bool inPlace = m_job.weldedInPlace.contains(piece.id);
-        if (same && same->hours && m_before->of->shop == m_job.shop &&
-            m_before->of->weldedInPlace.contains(piece.id) == inPlace) {
-            out.hours = same->hours;
-            out.bent = same->bent;
-        } else {
-            out.hours = workshop::hoursOf(*out.assembly, out.seams, m_job.shop, inPlace);
-            out.bent = bentBars(*out.assembly, m_job.shop);
-        }
+        Result<workshop::Fabrication> fabrication{workshop::Fabrication{}};
+        tbb::parallel_invoke(
+            [&] {
+                fabrication = workshop::fabricate(*out.assembly, *m_out.rig, m_shop, m_stop,
+                                                  cutAlready(m_job, piece.id));
+            },
+            [&] { workOutWork(piece, same, out); });
         take(bendFindings(out, m_job.shop));
         take(foldFindings(out, m_job.shop));
         lookAsBuilt(out);
         const stock::Material *rail = m_stock.material(m_job.vehicle.railMaterial);
         take(buildFindings(*out.assembly, rail ? rail->family : ""));
-        auto fabrication =
-            workshop::fabricate(*out.assembly, *m_out.rig, m_shop, m_stop, cutAlready(m_job, piece.id));
         if (fabrication) {
             takeOffRack(*fabrication);
             out.fabrication = std::move(*fabrication);
@@ -264,6 +278,11 @@ class Appraiser {
                 loose.front(), "Bring it to what it is to be welded to, or take it out."};
     }
 
+    void provePieces() {
+        if (!m_proves) return;
+        for (PieceAppraisal &piece : m_out.pieces) provePiece(piece);
+    }
+
     void provePiece(PieceAppraisal &out) {
         if (m_stop.stop_requested() || !out.assembly) return;
         m_piece = out.id;
@@ -290,9 +309,9 @@ class Appraiser {
         return true;
     }
 
-    /// How the vehicle stands: on which tire, with what aboard and with its armor on.
-    void standUp() {
-        m_piece.clear();
+    /// How the vehicle stands: on which tire, with what aboard and with its armor on. Runs beside the proofs,
+    /// as findClearance() does.
+    void standUp(std::vector<Finding> &findings) {
         const rig::Loadout &loadout = m_job.vehicle.loadout;
         m_out.stood = rig::asMeasured(*m_out.rig);
         for (const rig::TireOption &t : loadout.tires) {
@@ -300,24 +319,23 @@ class Appraiser {
             if (facts)
                 m_out.tires.push_back(std::move(*facts));
             else
-                problem("tire/" + t.id, "measure", facts.error());
+                findings.push_back(problemFinding("tire/" + t.id, "measure", facts.error()));
         }
         if (loadout.empty() || !m_lifted.empty()) return;
         auto stood =
             rig::stand(m_job.vehicle, *m_out.rig, {loadout.standsOn, true, false, armorMasses(m_out)});
         if (!stood) {
             const Problem &p = stood.error();
-            add("stance/" + p.where, Severity::Note, "measure", p.where,
-                p.message + " Angles are those of the vehicle as measured." +
-                    (p.remedy.empty() ? "" : " " + p.remedy));
+            findings.push_back(makeFinding("stance/" + p.where, Severity::Note, "measure", p.where,
+                                           p.message + " Angles are those of the vehicle as measured." +
+                                               (p.remedy.empty() ? "" : " " + p.remedy)));
             return;
         }
         m_out.stance = stood->stance;
         if (loadout.sagged) m_out.stood = std::move(*stood);
     }
 
-    void findClearance() {
-        m_piece.clear();
+    void findClearance(std::vector<Finding> &findings) {
         if (!m_lifted.empty()) return;
         std::vector<const armor::Assembly *> pieces;
         for (const PieceAppraisal &p : m_out.pieces) pieces.push_back(p.assembly ? &p.shape() : nullptr);
@@ -325,13 +343,14 @@ class Appraiser {
         m_lowest = clearing.lowest;
         if (clearing.rearKnown) {
             m_out.length = clearing.front - clearing.rear;
-            take(lengthFindings(m_job, clearing.front, clearing.rear));
+            std::ranges::move(lengthFindings(m_job, clearing.front, clearing.rear),
+                              std::back_inserter(findings));
         }
         auto angles = clearance::angles(clearing.model);
         if (angles)
             m_out.clearance = std::move(*angles);
         else
-            problem("clearance", "measure", angles.error());
+            findings.push_back(problemFinding("clearance", "measure", angles.error()));
     }
 
     /// What is to be bought, and whether what was chosen for it holds.

@@ -55,33 +55,42 @@ class Collector {
         if (p.region == rig::Region::Rear) m_out.rearKnown = true;
     }
 
-    /// What a tire shields limits no angle: the tire is there first.
-    [[nodiscard]] bool ahead(const Vec3 &p) const {
-        return clearance::tangentSlope(p.x(), p.z(), m_stood.front.loadedRadius).has_value();
-    }
-    [[nodiscard]] bool behind(const Vec3 &p) const {
-        return clearance::tangentSlope(-m_stood.wheelbase - p.x(), p.z(), m_stood.rear.loadedRadius)
-            .has_value();
+    /// A corner of a face on the standing vehicle. What a tire shields limits no angle: the tire is there
+    /// first.
+    struct Corner {
+        Vec3 at;
+        bool ahead, behind;  ///< of the front or rear tires, beyond their shield
+    };
+    [[nodiscard]] Corner carried(const Vec3 &measured) const {
+        const Vec3 p = m_stood.carried(measured);
+        return {p, clearance::isBeforeTire(p.x(), p.z(), m_stood.front.loadedRadius),
+                clearance::isBeforeTire(-m_stood.wheelbase - p.x(), p.z(), m_stood.rear.loadedRadius)};
     }
 
     void addSolid(const armor::Solid &s) {
+        std::vector<Corner> corners;
+        for (const armor::Solid::Face &face : s.faces) {
+            corners.clear();
+            for (const Vec3 &c : face.corners) corners.push_back(carried(c));
+            for (std::size_t i = 0; i < corners.size(); ++i)
+                addEdge(s.part, corners[i], corners[(i + 1) % corners.size()]);
+        }
+    }
+
+    void addEdge(const std::string &part, const Corner &from, const Corner &to) {
         clearance::ClearanceModel &m = m_out.model;
-        for (const armor::Solid::Face &face : s.faces)
-            for (std::size_t i = 0; i < face.corners.size(); ++i) {
-                const Vec3 p = m_stood.carried(face.corners[i]);
-                const Vec3 q = m_stood.carried(face.corners[(i + 1) % face.corners.size()]);
-                m_out.lowest = std::min(m_out.lowest.value_or(1e9), p.z());
-                reachTo(p);
-                const double middle = (p.x() + q.x()) / 2;
-                if (middle > 0) {
-                    if (ahead(p) && ahead(q)) m.frontEdges.push_back({s.part, p, q});
-                } else if (middle < -m_stood.wheelbase) {
-                    if (behind(p) && behind(q)) m.rearEdges.push_back({s.part, p, q});
-                } else {
-                    m.sideEdges.push_back({s.part, p, q});
-                    (nearAxle(p.x()) ? m.atAxles : m.belly).push_back({s.part, p});
-                }
-            }
+        const Vec3 &p = from.at, &q = to.at;
+        m_out.lowest = std::min(m_out.lowest.value_or(1e9), p.z());
+        reachTo(p);
+        const double middle = (p.x() + q.x()) / 2;
+        if (middle > 0) {
+            if (from.ahead && to.ahead) m.frontEdges.push_back({part, p, q});
+        } else if (middle < -m_stood.wheelbase) {
+            if (from.behind && to.behind) m.rearEdges.push_back({part, p, q});
+        } else {
+            m.sideEdges.push_back({part, p, q});
+            (nearAxle(p.x()) ? m.atAxles : m.belly).push_back({part, p});
+        }
     }
 
     const Job &m_job;

@@ -320,14 +320,18 @@ double memberUtilization(const MemberStrength &s, const mechanics::Vec6 &f, doub
 }
 
 double memberReserve(const MemberStrength &s, const mechanics::Vec6 &f) {
-    double low = 0, high = 1;
-    if (memberUtilization(s, f, 1.0) <= 1e-9) return 1e9;
-    while (memberUtilization(s, f * high, 1.0) < 1 && high < 1e9) high *= 2;
-    for (int i = 0; i < 50; ++i) {
-        const double mid = (low + high) / 2;
-        (memberUtilization(s, f * mid, 1.0) < 1 ? low : high) = mid;
-    }
-    return low;
+    constexpr double endless = 1e9;
+    const auto reached = [](double share) { return share > 1 / endless ? 1 / share : endless; };
+    const Ratios r = ratios(s, f, 1.0);
+    // Axial force and bending, H1: both lines meet the limit where the axial share is 0.2.
+    double reserve = reached(r.axial / 2 + r.bending);
+    if (reserve * r.axial >= 0.2) reserve = reached(r.axial + 8.0 / 9 * r.bending);
+    reserve = std::min({reserve, reached(r.shear), reached(r.torsion)});
+    if (r.torsion * reserve <= 0.2) return reserve;
+    // With torsion, H3-6, from a torsion share of 0.2 on: p k + (q k)² = 1.
+    const double p = r.axial + r.bending, q = r.shear + r.torsion;
+    const double together = 2 / (p + std::sqrt(p * p + 4 * q * q));
+    return std::min(reserve, std::max(together, 0.2 / r.torsion));
 }
 
 double skinStress(const Bar &bar, const mechanics::Vec6 &f) {

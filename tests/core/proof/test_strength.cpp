@@ -1,5 +1,6 @@
 #include <cmath>
 #include <numbers>
+#include <random>
 
 #include <QTest>
 
@@ -228,6 +229,25 @@ class TestStrength : public QObject {
         QVERIFY(near(memberUtilization(s, forces(10, 0, 20, 30, 20, 0), 1), 0.10 + 0.20 + 0.25, 1e-12));
         QVERIFY(near(memberUtilization(s, forces(0, 0, 50, 0, 0, 0), 1.67), 0.835, 1e-12));
         QVERIFY(near(memberReserve(s, forces(0, 0, 0, 0, 25, 0)), 4, 1e-9));
+        QVERIFY(near(memberReserve(s, mechanics::Vec6::Zero()), 1e9, 1e-9));
+    }
+    /// A little below its reserve a bar holds, a little above it does not: of any mixture of forces, those
+    /// among them where torsion begins to count with the rest.
+    void reserveIsTheLimit() {
+        MemberStrength s;
+        s.tension = 120, s.compression = 70;
+        s.bendingY = 40, s.bendingZ = 25;
+        s.shearY = 60, s.shearZ = 30;
+        s.torsion = 15;
+        std::mt19937 random(7);
+        std::uniform_real_distribution<double> part(-1, 1);
+        for (int i = 0; i < 20000; ++i) {
+            mechanics::Vec6 f;
+            for (int k = 0; k < 6; ++k) f(k) = std::pow(part(random), 3) * 50;
+            const double k = memberReserve(s, f);
+            QVERIFY(memberUtilization(s, f * (k * (1 - 1e-9)), 1) < 1);
+            QVERIFY(memberUtilization(s, f * (k * (1 + 1e-9)), 1) >= 1);
+        }
     }
     void vonMises() {
         const Bar b = bar(stock::SectionShape::Flat, 100, 10, 10, 250, 100);
