@@ -68,14 +68,23 @@ Result<ThroatStress> WeldGroup::stress(const PointLoad &load) const {
         return fail(ProblemKind::Degenerate,
                     "All the weld lines lie on one line, and the load twists the part about it.", "load",
                     "Add a weld away from that line, or remove the twist.");
-    ThroatStress worst;
-    worst.max = -1;
     // The square of a linear function is convex: the largest is at an end of a line.
-    for (const WeldSegment &s : m_segments)
-        for (const Vec3 &end : {s.from, s.to}) {
-            const Vec3 here = stressAt(load, end);
-            if (here.norm() > worst.max * (1 + 1e-12)) worst = {here.norm(), end, s.id, here};
+    const Vec3 direct = load.force / m_area, turn = m_inverse * moment;
+    ThroatStress worst;
+    double most = -1;
+    std::size_t of = 0;
+    for (std::size_t i = 0; i < m_segments.size(); ++i)
+        for (const Vec3 &end : {m_segments[i].from, m_segments[i].to}) {
+            const Vec3 here = direct + turn.cross(end - m_centroid);
+            const double size2 = here.squaredNorm();
+            if (!(size2 > most * (1 + 1e-12))) continue;
+            most = size2;
+            of = i;
+            worst.at = end;
+            worst.stress = here;
         }
+    worst.max = std::sqrt(most);
+    worst.segment = m_segments[of].id;
     return worst;
 }
 

@@ -83,7 +83,8 @@ class Recovery {
             const auto to = static_cast<std::size_t>(m_model.beams[b].to);
             Vec12 u;
             u << answer.displacements[from], answer.displacements[to];
-            const Vec12 elastic = m_endStiffness[b].lazyProduct(u);
+            Vec12 elastic = m_endStiffness[b].col(0) * u(0);  // column by column: these lie together
+            for (Eigen::Index k = 1; k < 12; ++k) elastic += m_endStiffness[b].col(k) * u(k);
             const Vec12 ends = elastic - loads[b];
             answer.beams[b].from = -ends.head<6>();
             answer.beams[b].to = ends.tail<6>();

@@ -60,7 +60,7 @@ TakenOff takenOff(const BarPart &bar) {
     hollow.height -= 2 * bar.section.wall;
     hollow.width -= 2 * bar.section.wall;
     const double radius = bar.properties.outerRadius, innerRadius = std::max(0.0, radius - bar.section.wall);
-    constexpr int chords = 192;  // a turn: the volume is exact to 1e-4
+    constexpr int chords = 96;  // a turn: the volume is exact to 1e-4
     const Polygon2 outside = outlineOf(bar.section, radius, chords),
                    inside = outlineOf(hollow, innerRadius, chords);
     const Axes a = bar.axes();
