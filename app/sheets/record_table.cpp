@@ -11,6 +11,7 @@
 #include <QVBoxLayout>
 
 #include "app/window/theme.h"
+#include "app/window/when_seen.h"
 #include "app/window/worded.h"
 
 namespace hefty::app {
@@ -83,20 +84,20 @@ RecordCell RecordCell::fixed(const QString &text) {
 RecordModel::RecordModel(Session *session, RecordList list, QObject *parent)
     : QAbstractTableModel(parent), m_session(session), m_list(std::move(list)) {
     m_rows = m_list.count(session->job());
-    connect(session, &Session::jobChanged, this, &RecordModel::follow);
-    connect(session, &Session::unitsChanged, this, &RecordModel::follow);
-    connect(session, &Session::appraisalChanged, this, &RecordModel::follow);
+    for (auto signal : {&Session::jobChanged, &Session::unitsChanged, &Session::appraisalChanged})
+        connect(session, signal, this, &RecordModel::countRows);
 }
 
-void RecordModel::follow() {
+void RecordModel::countRows() {
     const int rows = m_list.count(m_session->job());
-    if (rows != m_rows) {
-        beginResetModel();
-        m_rows = rows;
-        endResetModel();
-    } else if (rows > 0) {
-        emit dataChanged(index(0, 0), index(rows - 1, columnCount() - 1));
-    }
+    if (rows == m_rows) return;
+    beginResetModel();
+    m_rows = rows;
+    endResetModel();
+}
+
+void RecordModel::tellAll() {
+    if (m_rows > 0) emit dataChanged(index(0, 0), index(m_rows - 1, columnCount() - 1));
 }
 
 int RecordModel::rowCount(const QModelIndex &parent) const {
@@ -192,6 +193,11 @@ RecordTable::RecordTable(Session *session, const QString &name, RecordList list,
     : QWidget(parent), m_model(new RecordModel(session, std::move(list), this)) {
     const RecordList &l = m_model->list();
     setObjectName(name);
+    // Rows are fitted to what they say: of a table that nobody sees that took longer than all else that the
+    // window did at a move.
+    auto *seen = new WhenSeen(this, [this] { m_model->tellAll(); });
+    for (auto signal : {&Session::jobChanged, &Session::unitsChanged, &Session::appraisalChanged})
+        connect(session, signal, seen, &WhenSeen::ask);
     m_table = new QTableView(this);
     m_table->setObjectName(name + "Table");
     m_table->setAccessibleName(l.what);

@@ -67,7 +67,14 @@ class RecordModel : public QAbstractTableModel {
     void addRow();
     void removeRow(int row);
     /// Looks again at how many rows there are.
-    void follow();
+    void countRows();
+    /// What the rows say may have changed.
+    void tellAll();
+    /// Both: another thing is looked at.
+    void follow() {
+        countRows();
+        tellAll();
+    }
 
   signals:
     /// A typed value could not be taken.

@@ -8,6 +8,7 @@
 #include "app/views/scene_painter.h"
 #include "app/window/quantity_edit.h"
 #include "app/window/theme.h"
+#include "app/window/when_seen.h"
 
 namespace hefty::app {
 
@@ -15,12 +16,13 @@ PlanView::PlanView(Session *session, ViewSide side, QWidget *parent)
     : QWidget(parent), m_session(session), m_side(side) {
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
+    auto *seen = new WhenSeen(this, [this] { refresh(); });
     for (auto signal :
          {&Session::stale, &Session::appraisalChanged, &Session::unitsChanged, &Session::selectionChanged})
-        connect(session, signal, this, &PlanView::refresh);
+        connect(session, signal, seen, &WhenSeen::ask);
     // What shows only the vehicle follows the job itself; armor follows its appraisal.
-    connect(session, &Session::jobChanged, this, [this] {
-        if (!showArmor) refresh();
+    connect(session, &Session::jobChanged, this, [this, seen] {
+        if (!showArmor) seen->ask();
     });
 }
 

@@ -14,6 +14,7 @@
 #include <QWheelEvent>
 
 #include "app/window/theme.h"
+#include "app/window/when_seen.h"
 #include "core/armor/swinging.h"
 
 namespace hefty::app {
@@ -68,10 +69,11 @@ SpaceView::SpaceView(Session *session, QWidget *parent) : QWidget(parent), m_ses
     row->addStretch();
     for (auto signal : {&Session::stale, &Session::selectionChanged, &Session::unitsChanged})
         connect(session, signal, this, qOverload<>(&QWidget::update));
-    connect(session, &Session::appraisalChanged, this, &SpaceView::follow);
-    connect(session, &Session::pieceChosen, this, [this] {
+    auto *seen = new WhenSeen(this, [this] { follow(); });
+    connect(session, &Session::appraisalChanged, seen, &WhenSeen::ask);
+    connect(session, &Session::pieceChosen, this, [this, seen] {
         standUpright();
-        follow();
+        seen->ask();
     });
     follow();
 }

@@ -13,6 +13,7 @@
 
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/when_seen.h"
 #include "app/window/worded.h"
 
 namespace hefty::app {
@@ -71,8 +72,9 @@ BuyPage::BuyPage(Session *session, QWidget *parent) : QWidget(parent), m_session
         m_says->setText(why);
         refresh();
     });
-    connect(session, &Session::appraisalChanged, this, &BuyPage::refresh);
-    connect(session, &Session::jobChanged, this, &BuyPage::refresh);
+    auto *seen = new WhenSeen(this, [this] { refresh(); });
+    connect(session, &Session::appraisalChanged, seen, &WhenSeen::ask);
+    connect(session, &Session::jobChanged, seen, &WhenSeen::ask);
     refresh();
 }
 

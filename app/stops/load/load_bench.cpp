@@ -20,6 +20,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/when_seen.h"
 #include "app/window/worded.h"
 
 namespace hefty::app {
@@ -45,8 +46,9 @@ LoadBench::LoadBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     layout->setContentsMargins(8, 8, 8, 8);
     layout->addLayout(chooser);
     layout->addWidget(pages, 1);
-    connect(session, &Session::appraisalChanged, this, &LoadBench::refresh);
-    connect(session, &Session::unitsChanged, this, &LoadBench::refresh);
+    auto *seen = new WhenSeen(this, [this] { refresh(); });
+    connect(session, &Session::appraisalChanged, seen, &WhenSeen::ask);
+    connect(session, &Session::unitsChanged, seen, &WhenSeen::ask);
     refresh();
 }
 

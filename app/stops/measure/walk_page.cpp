@@ -14,6 +14,7 @@
 #include "app/stops/measure/datum_places.h"
 #include "app/window/page_stack.h"
 #include "app/window/theme.h"
+#include "app/window/when_seen.h"
 #include "app/window/worded.h"
 
 namespace hefty::app {
@@ -94,8 +95,9 @@ WalkPage::WalkPage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     m_card = new WalkCard(session, this);
     connect(m_card, &WalkCard::taken, this, &WalkPage::goOn);
     layout->addWidget(m_card);
+    auto *seen = new WhenSeen(this, [this] { follow(); });
     for (auto signal : {&Session::jobChanged, &Session::unitsChanged, &Session::fileChanged})
-        connect(session, signal, this, &WalkPage::follow);
+        connect(session, signal, seen, &WhenSeen::ask);
     follow();
 }
 
