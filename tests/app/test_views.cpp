@@ -10,6 +10,7 @@
 #include "app/stops/measure/measure_bench.h"
 #include "app/stops/prove/prove_bench.h"
 #include "app/window/theme.h"
+#include "app/window/when_seen.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -38,6 +39,26 @@ class TestViews : public QObject {
         QVERIFY(cuts.index(0, 2).data().toString().endsWith("\""));
         session.newJob();
         QTRY_VERIFY_WITH_TIMEOUT(checks.rowCount() == 0, 20000 * patience);
+    }
+    /// What nobody sees waits until it is shown, and is then brought up to date once.
+    void hiddenPagesWait() {
+        QWidget room, page(&room);
+        int times = 0;
+        WhenSeen seen(&page, [&times] { ++times; });
+        seen.ask();
+        seen.ask();
+        QCOMPARE(times, 0);
+        room.show();
+        QCOMPARE(times, 1);
+        seen.ask();
+        QCOMPARE(times, 2);
+        page.hide();
+        seen.ask();
+        page.show();
+        QCOMPARE(times, 3);
+        page.hide();
+        page.show();
+        QCOMPARE(times, 3);  // nothing has been asked since
     }
     void datumModelRefusesWhatItCannotTake() {
         Session session(std::make_shared<const stock::Stock>(hefty::testing::shippedStock()));
