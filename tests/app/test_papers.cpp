@@ -3,6 +3,7 @@
 #include <QTemporaryDir>
 #include <QTest>
 
+#include "tests/app/patience.h"
 #include "tests/core/demo.h"
 
 /// The papers as they come from the command line, read back as text.
@@ -25,7 +26,7 @@ class TestPapers : public QObject {
         app.setProcessEnvironment(env);
         app.start(HEFTY_APP, {job, "--sheet", pdf, "--kind", kind});
         Written out;
-        if (!app.waitForFinished(240000)) return out;
+        if (!app.waitForFinished(240000 * hefty::testing::patience)) return out;
         out.exitCode = app.exitCode();
         out.said = QString::fromUtf8(app.readAllStandardError());
         QProcess reader;

@@ -7,6 +7,7 @@
 #include <QTemporaryDir>
 #include <QTest>
 
+#include "tests/app/patience.h"
 #include "tests/core/demo.h"
 
 using namespace hefty;
@@ -23,7 +24,7 @@ Run girder(const QStringList &arguments, const QByteArray &input = {}) {
     process.start(QStringLiteral(HEFTY_GIRDER), arguments);
     process.write(input);
     process.closeWriteChannel();
-    process.waitForFinished(60000);
+    process.waitForFinished(60000 * hefty::testing::patience);
     return {process.exitCode(), process.readAllStandardOutput(), process.readAllStandardError()};
 }
 
