@@ -19,8 +19,8 @@ if(HEFTY_SANITIZE)
   target_link_options(hefty_warnings INTERFACE -fsanitize=${HEFTY_SANITIZE})
 endif()
 
-# What all programs are linked with: oneTBB's allocator takes the place of the system's, which threads that
-# compute side by side keep waiting; the sanitizers bring their own.
+# What all programs are linked with. oneTBB's allocator takes the place of the system's, in which threads that
+# compute side by side wait for each other; the sanitizers bring their own.
 add_library(hefty_program INTERFACE)
 target_link_libraries(hefty_program INTERFACE hefty_warnings)
 if(NOT HEFTY_SANITIZE)

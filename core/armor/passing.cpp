@@ -32,9 +32,9 @@ bool farApart(const SheetPart &plate, const BarPart &tube) {
     const Vec3 center = plate.axes.toWorld(middle), way = tube.to - tube.from;
     const double length2 = way.squaredNorm();
     const double share = length2 > 0 ? std::clamp((center - tube.from).dot(way) / length2, 0.0, 1.0) : 0.0;
-    // A miter makes one side of a tube longer.
-    const double thick = 3 * std::hypot(tube.section.height, tube.section.width) + plate.thickness;
-    return (center - (tube.from + way * share)).norm() > reach + thick;
+    const double half = std::hypot(tube.section.height, tube.section.width) / 2;
+    const double longer = half * std::tan(std::max(std::abs(tube.miterFrom()), std::abs(tube.miterTo())));
+    return (center - (tube.from + way * share)).norm() > reach + plate.thickness + half + longer;
 }
 
 std::vector<Contact> throughFlats(const SheetPart &plate, const Solid &tube) {

@@ -48,8 +48,9 @@ class Ranking {
             keep(*it, angle, at);
         turnTo(*m_all[m_last].angle);
     }
-    /// Whether a point's slope over a tire is no less than the least one kept for `id`, seen without its
-    /// arcs. False may mean either.
+    /// True: a point lies on or above the plane that touches the tire at the least slope kept for `id`, so
+    /// its own slope is no less. False: its slope has to be worked out.
+    /// @pre the point lies before the tire
     [[nodiscard]] bool isNoTighter(const std::string &id, double ahead, double up, double radius) const {
         return isLast(id) && ahead * m_cos + up * m_sin >= 0 && ahead * m_sin - up * m_cos < radius;
     }

@@ -14,7 +14,7 @@
 #include "app/window/main_window.h"
 #include "app/window/theme.h"
 #include "app/window/traveler.h"
-#include "tests/app/patience.h"
+#include "tests/patience.h"
 #include "tests/core/demo.h"
 
 /// Shared by the tests of the window: an application of its own folders, and the demo job opened.

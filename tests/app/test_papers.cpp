@@ -3,8 +3,8 @@
 #include <QTemporaryDir>
 #include <QTest>
 
-#include "tests/app/patience.h"
 #include "tests/core/demo.h"
+#include "tests/patience.h"
 
 /// The papers as they come from the command line, read back as text.
 class TestPapers : public QObject {

@@ -12,6 +12,7 @@
 #include "app/window/theme.h"
 #include "app/window/when_seen.h"
 #include "tests/core/demo.h"
+#include "tests/patience.h"
 
 using namespace hefty;
 using namespace hefty::app;
@@ -131,4 +132,3 @@ class TestViews : public QObject {
 
 QTEST_MAIN(TestViews)
 #include "test_views.moc"
-#include "tests/app/patience.h"

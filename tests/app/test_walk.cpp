@@ -28,6 +28,7 @@
 #include "app/window/tour.h"
 #include "app/window/welcome.h"
 #include "tests/core/demo.h"
+#include "tests/patience.h"
 
 using namespace hefty;
 using namespace hefty::app;
@@ -391,4 +392,3 @@ int main(int argc, char **argv) {
     return QTest::qExec(&test, argc, argv);
 }
 #include "test_walk.moc"
-#include "tests/app/patience.h"

@@ -7,8 +7,8 @@
 #include <QTemporaryDir>
 #include <QTest>
 
-#include "tests/app/patience.h"
 #include "tests/core/demo.h"
+#include "tests/patience.h"
 
 using namespace hefty;
 

@@ -17,6 +17,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/when_seen.h"
 #include "app/window/worded.h"
 
 namespace hefty::app {
@@ -211,10 +212,10 @@ BendPage::BendPage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
         m_place->setValue(0);
         showMoment();
     });
-    connect(session, &Session::appraisalChanged, this, &BendPage::refresh);
-    connect(session, &Session::unitsChanged, this, &BendPage::refresh);
-    connect(session, &Session::pieceChosen, this, &BendPage::refresh);
-    refresh();
+    auto *seen = new WhenSeen(this, [this] { refresh(); });
+    for (auto signal : {&Session::appraisalChanged, &Session::unitsChanged, &Session::pieceChosen})
+        connect(session, signal, seen, &WhenSeen::ask);
+    seen->ask();
 }
 
 const job::BentBar *BendPage::chosen() const {
@@ -225,14 +226,7 @@ const job::BentBar *BendPage::chosen() const {
                : nullptr;
 }
 
-/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
-void BendPage::showEvent(QShowEvent *event) {
-    QWidget::showEvent(event);
-    refresh();
-}
-
 void BendPage::refresh() {
-    if (!isVisible()) return;
     m_held = m_session->shownAppraisal();
     const job::PieceAppraisal *piece = m_session->chosen(*m_held);
     const auto print = [this](double v, Quantity q) {

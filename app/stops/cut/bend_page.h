@@ -47,9 +47,6 @@ class BendPage : public QWidget {
   public:
     explicit BendPage(Session *session, QWidget *parent = nullptr);
 
-  protected:
-    void showEvent(QShowEvent *event) override;
-
   private:
     void refresh();
     void showMoment();

@@ -10,6 +10,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/when_seen.h"
 #include "app/window/worded.h"
 
 namespace hefty::app {
@@ -67,9 +68,9 @@ FitBench::FitBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
     layout->addLayout(built);
     layout->addWidget(m_note);
     layout->addLayout(foot);
-    connect(session, &Session::appraisalChanged, this, &FitBench::refresh);
-    connect(session, &Session::jobChanged, this, &FitBench::refresh);
-    connect(session, &Session::unitsChanged, this, &FitBench::refresh);
+    auto *seen = new WhenSeen(this, [this] { refresh(); });
+    for (auto signal : {&Session::appraisalChanged, &Session::jobChanged, &Session::unitsChanged})
+        connect(session, signal, seen, &WhenSeen::ask);
     connect(m_table, &QTableWidget::currentCellChanged, this, &FitBench::choose);
     connect(m_reading, &QuantityEdit::valueTyped, this, [this](double value) { take(value); });
     connect(m_tick, &QPushButton::clicked, this, [this] {
@@ -79,7 +80,7 @@ FitBench::FitBench(Session *session, QWidget *parent) : QWidget(parent), m_sessi
         else
             take(std::nullopt);
     });
-    refresh();
+    seen->ask();
 }
 
 const workshop::FitItem *FitBench::chosen() const {
@@ -88,14 +89,7 @@ const workshop::FitItem *FitBench::chosen() const {
                                                               : nullptr;
 }
 
-/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
-void FitBench::showEvent(QShowEvent *event) {
-    QWidget::showEvent(event);
-    refresh();
-}
-
 void FitBench::refresh() {
-    if (!isVisible()) return;
     const auto appraisal = m_session->shownAppraisal();
     const job::PieceAppraisal *shown = m_session->chosen(*appraisal);
     m_items = shown ? shown->fit : std::vector<workshop::FitItem>{};

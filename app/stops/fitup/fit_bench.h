@@ -25,9 +25,6 @@ class FitBench : public QWidget {
   signals:
     void whyAsked(const hefty::working::Working &working);
 
-  protected:
-    void showEvent(QShowEvent *event) override;
-
   private:
     void refresh();
     void showAsBuilt();

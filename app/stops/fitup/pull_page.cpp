@@ -17,6 +17,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/when_seen.h"
 #include "app/window/worded.h"
 #include "core/base/threads.h"
 
@@ -160,11 +161,13 @@ PullPage::PullPage(Session *session, QWidget *parent) : QWidget(parent), m_sessi
         m_state->setText(text);
         showPull();
     });
-    connect(session, &Session::appraisalChanged, this, &PullPage::refresh);
-    connect(session, &Session::jobChanged, this, &PullPage::showPull);
-    connect(session, &Session::unitsChanged, this, &PullPage::showPull);
-    connect(session, &Session::pieceChosen, this, &PullPage::refresh);
-    refresh();
+    auto *seen = new WhenSeen(this, [this] { refresh(); });
+    for (auto signal : {&Session::appraisalChanged, &Session::pieceChosen})
+        connect(session, signal, seen, &WhenSeen::ask);
+    auto *pullSeen = new WhenSeen(this, [this] { showPull(); });
+    for (auto signal : {&Session::jobChanged, &Session::unitsChanged})
+        connect(session, signal, pullSeen, &WhenSeen::ask);
+    seen->ask();
 }
 
 PullPage::~PullPage() {
@@ -239,14 +242,7 @@ QString PullPage::said(double value, Quantity quantity) const {
     return QString::fromStdString(measure::printQuantity(value, quantity, m_session->units()));
 }
 
-/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
-void PullPage::showEvent(QShowEvent *event) {
-    QWidget::showEvent(event);
-    refresh();
-}
-
 void PullPage::refresh() {
-    if (!isVisible()) return;
     refreshPlaces();
     showPull();
 }
@@ -267,7 +263,6 @@ std::vector<log::PullStage> PullPage::stages() const {
 }
 
 void PullPage::showPull() {
-    if (!isVisible()) return;
     const auto appraisal = m_session->appraisal();
     const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
     m_plan.reset();

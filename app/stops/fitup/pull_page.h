@@ -53,9 +53,6 @@ class PullPage : public QWidget {
   signals:
     void whyAsked(const hefty::working::Working &working);
 
-  protected:
-    void showEvent(QShowEvent *event) override;
-
   private:
     void refresh();
     void refreshPlaces();

@@ -12,7 +12,7 @@
 namespace hefty::app {
 
 CurvePage::CurvePage(Session *session, const QString &name, const QString &open, QWidget *parent)
-    : QWidget(parent), m_session(session) {
+    : QWidget(parent), m_session(session), m_seen(new WhenSeen(this, [this] { refresh(); })) {
     setObjectName(name + "Page");
     m_open = new QPushButton(open, this);
     m_open->setObjectName(name + "Open");
@@ -41,11 +41,6 @@ QString CurvePage::open(const QString &path) {
     const QString why = read(file.readAll().toStdString(), QFileInfo(path).fileName());
     if (why.isEmpty()) refresh();
     return why;
-}
-
-void CurvePage::showEvent(QShowEvent *event) {
-    QWidget::showEvent(event);
-    refresh();
 }
 
 }  // namespace hefty::app

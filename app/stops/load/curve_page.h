@@ -3,6 +3,7 @@
 #include <QWidget>
 
 #include "app/window/session.h"
+#include "app/window/when_seen.h"
 
 class QHBoxLayout;
 class QLabel;
@@ -28,15 +29,13 @@ class CurvePage : public QWidget {
     CurvePage(Session *session, const QString &name, const QString &open, QWidget *parent);
     /// A row of controls above a chart, and what it says below.
     void arrange(QHBoxLayout *row, QWidget *chart);
-    void showEvent(QShowEvent *event) override;
     /// Reads the text of a file called so. @return why not; empty: it was
     virtual QString read(const std::string &text, const QString &name) = 0;
-    /// Called whenever something changed; what is not seen is made when it is shown, so that a hand that
-    /// drags elsewhere does not wait for it.
     virtual void refresh() = 0;
     virtual void take() = 0;
 
     Session *m_session;
+    WhenSeen *m_seen;  ///< to be asked whenever something changed
     QPushButton *m_open, *m_take;
     QLabel *m_says;
 };

@@ -111,8 +111,9 @@ RidePage::RidePage(Session *session, QWidget *parent)
     arrange(row, m_chart);
     connect(m_direction, &QComboBox::currentIndexChanged, this, [this] { refresh(); });
     connect(m_hours, &QuantityEdit::valueTyped, this, [this] { refresh(); });
-    connect(session, &Session::jobChanged, this, [this] { refresh(); });
-    refresh();
+    for (auto signal : {&Session::jobChanged, &Session::unitsChanged})
+        connect(session, signal, m_seen, &WhenSeen::ask);
+    m_seen->ask();
 }
 
 QString RidePage::read(const std::string &text, const QString &name) {
@@ -130,7 +131,6 @@ const std::vector<double> &RidePage::record() const {
 }
 
 void RidePage::refresh() {
-    if (!isVisible()) return;
     const proof::HouseRules &rules = m_session->job().rules;
     m_take->setEnabled(false);
     if (!m_ride) {

@@ -107,9 +107,9 @@ RopePage::RopePage(Session *session, QWidget *parent)
     arrange(row, m_chart);
     connect(m_rope, &QComboBox::currentIndexChanged, this, [this] { refresh(); });
     connect(m_drop, &QPushButton::clicked, this, &RopePage::drop);
-    connect(session, &Session::appraisalChanged, this, [this] { refresh(); });
-    connect(session, &Session::unitsChanged, this, [this] { refresh(); });
-    refresh();
+    for (auto signal : {&Session::appraisalChanged, &Session::unitsChanged})
+        connect(session, signal, m_seen, &WhenSeen::ask);
+    m_seen->ask();
 }
 
 const stock::Rope *RopePage::chosen() const {
@@ -148,7 +148,6 @@ QString RopePage::saying(const job::RopeSnatch &snatch) const {
 }
 
 void RopePage::refresh() {
-    if (!isVisible()) return;
     const stock::Rope *rope = chosen();
     const auto &rules = m_session->job().rules;
     const bool fresh = rope && rope->id == m_readFor && !m_read.curve.empty();

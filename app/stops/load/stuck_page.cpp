@@ -15,6 +15,7 @@
 #include "app/window/quantity_edit.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/when_seen.h"
 #include "app/window/worded.h"
 
 namespace hefty::app {
@@ -144,9 +145,10 @@ StuckPage::StuckPage(Session *session, QWidget *parent) : QWidget(parent), m_ses
         connect(b, &QComboBox::currentIndexChanged, this, &StuckPage::refresh);
     connect(m_extra, &QSpinBox::valueChanged, this, &StuckPage::refresh);
     connect(why, &QPushButton::clicked, this, [this] { emit whyAsked(m_working); });
-    connect(session, &Session::appraisalChanged, this, &StuckPage::refresh);
-    connect(session, &Session::unitsChanged, this, &StuckPage::refresh);
-    refresh();
+    auto *seen = new WhenSeen(this, [this] { refresh(); });
+    for (auto signal : {&Session::appraisalChanged, &Session::unitsChanged})
+        connect(session, signal, seen, &WhenSeen::ask);
+    seen->ask();
 }
 
 rig::Stuck StuckPage::typed() const {
@@ -164,14 +166,7 @@ QString StuckPage::said(const job::LinePart &part) const {
     return part.on == job::LinePart::On::Anchor ? tr("for you to judge") : tr("by its mark");
 }
 
-/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
-void StuckPage::showEvent(QShowEvent *event) {
-    QWidget::showEvent(event);
-    refresh();
-}
-
 void StuckPage::refresh() {
-    if (!isVisible()) return;
     const auto appraisal = m_session->appraisal();
     if (const auto mass = job::loadedMass(*appraisal); mass && !m_massTyped) m_mass->setValue(*mass);
     const auto print = [this](double v) {

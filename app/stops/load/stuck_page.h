@@ -41,9 +41,6 @@ class StuckPage : public QWidget {
   signals:
     void whyAsked(const hefty::working::Working &working);
 
-  protected:
-    void showEvent(QShowEvent *event) override;
-
   private:
     void refresh();
     [[nodiscard]] rig::Stuck typed() const;

@@ -8,6 +8,7 @@
 #include <QVBoxLayout>
 
 #include "app/window/stop_table.h"
+#include "app/window/when_seen.h"
 #include "app/window/worded.h"
 
 namespace hefty::app {
@@ -43,18 +44,14 @@ LedgerPage::LedgerPage(Session *session, QWidget *parent) : QWidget(parent), m_s
         refresh();
     });
     connect(m_table, &QTableWidget::itemSelectionChanged, this, &LedgerPage::describe);
-    connect(session, &Session::appraisalChanged, this, &LedgerPage::refresh);
-    connect(session, &Session::pieceChosen, this, &LedgerPage::refresh);
-    refresh();
-}
-
-void LedgerPage::showEvent(QShowEvent *) {
-    refresh();
+    auto *seen = new WhenSeen(this, [this] { refresh(); });
+    for (auto signal : {&Session::appraisalChanged, &Session::pieceChosen})
+        connect(session, signal, seen, &WhenSeen::ask);
+    seen->ask();
 }
 
 /// Worked out only while it is looked at.
 void LedgerPage::refresh() {
-    if (!isVisible()) return;
     const job::PieceAppraisal *piece = m_session->chosen(*m_session->shownAppraisal());
     const auto proof = piece ? piece->proof : nullptr;
     if (proof && proof == m_of) return;

@@ -19,9 +19,6 @@ class LedgerPage : public QWidget {
   public:
     explicit LedgerPage(Session *session, QWidget *parent = nullptr);
 
-  protected:
-    void showEvent(QShowEvent *event) override;
-
   private:
     void refresh();
     void describe();

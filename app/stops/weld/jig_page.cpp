@@ -12,6 +12,7 @@
 #include "app/views/drawing_marks.h"
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
+#include "app/window/when_seen.h"
 #include "app/window/worded.h"
 
 namespace hefty::app {
@@ -208,13 +209,10 @@ JigPage::JigPage(Session *session, QWidget *parent) : QWidget(parent), m_session
     connect(m_points, &QTableWidget::currentCellChanged, this,
             [this](int row) { m_floor->show(m_plan, row); });
     connect(m_floor, &JigFloor::picked, m_points, &QTableWidget::selectRow);
-    connect(session, &Session::appraisalChanged, this, &JigPage::refresh);
-    connect(session, &Session::unitsChanged, this, &JigPage::refresh);
-}
-
-void JigPage::showEvent(QShowEvent *event) {
-    QWidget::showEvent(event);
-    refresh();
+    auto *seen = new WhenSeen(this, [this] { refresh(); });
+    for (auto signal : {&Session::appraisalChanged, &Session::unitsChanged})
+        connect(session, signal, seen, &WhenSeen::ask);
+    seen->ask();
 }
 
 QString JigPage::said(double value) const {
@@ -222,7 +220,6 @@ QString JigPage::said(double value) const {
 }
 
 void JigPage::refresh() {
-    if (!isVisible()) return;
     const auto appraisal = m_session->shownAppraisal();
     const job::PieceAppraisal *piece = m_session->chosen(*appraisal);
     m_plan = piece ? piece->jig : std::nullopt;

@@ -52,9 +52,6 @@ class JigPage : public QWidget {
   public:
     explicit JigPage(Session *session, QWidget *parent = nullptr);
 
-  protected:
-    void showEvent(QShowEvent *event) override;
-
   private:
     void refresh();
     [[nodiscard]] QString said(double value) const;

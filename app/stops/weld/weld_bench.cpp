@@ -23,6 +23,7 @@
 #include "app/window/stop_table.h"
 #include "app/window/theme.h"
 #include "app/window/today.h"
+#include "app/window/when_seen.h"
 #include "app/window/worded.h"
 #include "core/workshop/weld/laying.h"
 
@@ -42,10 +43,10 @@ WeldBench::WeldBench(Session *session, QWidget *parent) : QWidget(parent), m_ses
     all->setContentsMargins(8, 8, 8, 8);
     all->addLayout(chooser);
     all->addWidget(pages, 1);
-    connect(session, &Session::appraisalChanged, this, &WeldBench::refresh);
-    connect(session, &Session::jobChanged, this, &WeldBench::refresh);
-    connect(session, &Session::unitsChanged, this, &WeldBench::refresh);
-    refresh();
+    auto *seen = new WhenSeen(this, [this] { refresh(); });
+    for (auto signal : {&Session::appraisalChanged, &Session::jobChanged, &Session::unitsChanged})
+        connect(session, signal, seen, &WhenSeen::ask);
+    seen->ask();
 }
 
 QWidget *WeldBench::makeSeams() {
@@ -295,14 +296,7 @@ const workshop::SeamWork *WeldBench::chosen() const {
                                                               : nullptr;
 }
 
-/// What is not seen is made when it is shown: a hand that drags elsewhere does not wait for it.
-void WeldBench::showEvent(QShowEvent *event) {
-    QWidget::showEvent(event);
-    refresh();
-}
-
 void WeldBench::refresh() {
-    if (!isVisible()) return;
     showHollows();
     const auto appraisal = m_session->shownAppraisal();
     const job::PieceAppraisal *piece = m_session->chosen(*appraisal);

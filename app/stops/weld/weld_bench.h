@@ -32,9 +32,6 @@ class WeldBench : public QWidget {
   signals:
     void whyAsked(const hefty::working::Working &working);
 
-  protected:
-    void showEvent(QShowEvent *event) override;
-
   private:
     void refresh();
     void choose(int row);

@@ -48,8 +48,8 @@ class TestAnglesRandom : public QObject {
             const double radius = 280 + 200 * u(dice);
             m.front = m.rear = {radius, 250, 1600};
             const int count = 1 + static_cast<int>(dice() % 12);
-            for (int i = 0; i < count; ++i)
-                m.frontPoints.push_back({"p" + std::to_string(i),
+            for (int i = 0; i < count; ++i)  // three a part
+                m.frontPoints.push_back({"p" + std::to_string(i / 3),
                                          {radius + 20 + 700 * u(dice), 900 * u(dice), 180 + 500 * u(dice)}});
             const auto c = angles(m);
             QVERIFY(c.has_value());

@@ -1,6 +1,6 @@
 #pragma once
 
-/// How long tests of the window wait.
+/// How long tests wait for a window or a program.
 namespace hefty::testing {
 
 /// Under sanitizers everything takes several times as long.
