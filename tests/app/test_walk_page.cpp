@@ -59,6 +59,7 @@ class TestWalkPage : public QObject {
         const auto walk = rig::walkAround(w.session().job().vehicle);
         QCOMPARE(list->count(), static_cast<int>(walk.size()));
         QVERIFY(list->item(0)->text().contains("missing; for"));
+        QCOMPARE(list->currentRow(), 0);  // the first of them is asked for, of the job that is open now
         QVERIFY(!list->item(list->count() - 1)->text().contains("missing"));
         QVERIFY(
             w.find<QLabel>("walkCount")->text().startsWith(QString::number(rig::countWalk(walk).missing)));

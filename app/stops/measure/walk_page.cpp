@@ -106,6 +106,7 @@ PlanView *WalkPage::view() const {
 }
 
 void WalkPage::fitToVehicle() {
+    follow();  // another job has been opened, seen or not
     const auto [low, high] = vehicleBox(m_session->job().vehicle);
     const Vec3 margin(260, 120, 80);
     for (PlanView *v : m_views) v->setFit(low - margin.cwiseProduct(Vec3(1, 1, 0)), high + margin);
