@@ -193,8 +193,8 @@ RecordTable::RecordTable(Session *session, const QString &name, RecordList list,
     : QWidget(parent), m_model(new RecordModel(session, std::move(list), this)) {
     const RecordList &l = m_model->list();
     setObjectName(name);
-    // A table that is told of a change fits the height of each row to its text: that takes longer than all else
-    // that the window does at a move of a hand.
+    // A table that is told of a change fits the height of each row to its text: that takes longer than all
+    // else that the window does at a move of a hand.
     auto *seen = new WhenSeen(this, [this] { m_model->tellAll(); });
     for (auto signal : {&Session::jobChanged, &Session::unitsChanged, &Session::appraisalChanged})
         connect(session, signal, seen, &WhenSeen::ask);

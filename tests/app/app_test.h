@@ -14,8 +14,8 @@
 #include "app/window/main_window.h"
 #include "app/window/theme.h"
 #include "app/window/traveler.h"
-#include "tests/patience.h"
 #include "tests/core/demo.h"
+#include "tests/patience.h"
 
 /// Shared by the tests of the window: an application of its own folders, and the demo job opened.
 namespace hefty::testing {
