@@ -18,6 +18,10 @@ if git rev-parse --git-dir >/dev/null 2>&1; then
         say "Qt is included below app/."
         exit 1
     fi
+    if grep -nE '#include +<tbb/' $(git ls-files -- core app cli | grep -v core/base/parallel.h); then
+        say "Work is shared through core/base/parallel.h."
+        exit 1
+    fi
     if grep -nE '#include +"\.\./' "${sources[@]}"; then
         say "Includes go down the floors by their full name, not sideways."
         exit 1

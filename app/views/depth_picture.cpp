@@ -199,13 +199,11 @@ void DepthPicture::paintLine(QPainter &painter, const SpaceLine &line) const {
     const auto onScreen = [this](const Spot &s) { return QPointF(s.x / m_ratio, s.y / m_ratio); };
     int from = 0;
     bool seen = isSeen(at(0), line.nearer);
+    const QPen whereSeen(line.color, line.width, Qt::SolidLine, Qt::RoundCap);
     const auto draw = [&](int to) {
-        if (seen)
-            painter.setPen(QPen(line.color, line.width, Qt::SolidLine, Qt::RoundCap));
-        else if (line.dashedWhereHidden)
-            painter.setPen(QPen(line.color, 0.8, Qt::DashLine, Qt::FlatCap));
-        else
-            return;
+        if (!seen && !line.dashedWhereHidden) return;
+        const QPen pen = seen ? whereSeen : QPen(line.color, 0.8, Qt::DashLine, Qt::FlatCap);
+        if (painter.pen() != pen) painter.setPen(pen);  // the painter works a new one out each time
         painter.drawLine(onScreen(at(from)), onScreen(at(to)));
     };
     for (int i = 1; i <= steps; ++i) {

@@ -21,6 +21,7 @@ struct SpaceCamera {
     double yaw = -0.62, pitch = 0.42;
     double scale = 0.4;  ///< px a mm
     QPointF center;      ///< where the origin of the vehicle falls
+    bool operator==(const SpaceCamera &) const = default;
 
     [[nodiscard]] Vec3 right() const;
     [[nodiscard]] Vec3 up() const;

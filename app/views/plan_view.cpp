@@ -19,7 +19,7 @@ PlanView::PlanView(Session *session, ViewSide side, QWidget *parent)
     auto *seen = new WhenSeen(this, [this] { refresh(); });
     for (auto signal :
          {&Session::stale, &Session::appraisalChanged, &Session::unitsChanged, &Session::selectionChanged})
-        connect(session, signal, seen, &WhenSeen::ask);
+        connect(session, signal, seen, [this, seen] { whenSmall ? seen->askBeside() : seen->ask(); });
     // What shows only the vehicle follows the job itself; armor follows its appraisal.
     connect(session, &Session::jobChanged, this, [this, seen] {
         if (!showArmor) seen->ask();
@@ -98,8 +98,9 @@ void PlanView::paintEvent(QPaintEvent *) {
     gatherTargets();
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
-    drawKeptVehicle(painter);
-    drawAll(painter);
+    drawKeptAround(painter);
+    drawChosen(painter);
+    drawMarks(painter);
     painter.setPen(QPen(hasFocus() ? colors().yellow : colors().rule, hasFocus() ? 2 : 1));
     painter.setBrush(Qt::NoBrush);
     painter.drawRect(rect().adjusted(0, 0, -1, -1));
@@ -115,7 +116,9 @@ void PlanView::paintInto(QPainter &painter, const QRectF &box) {
     painter.setClipRect(box);
     m_targets.clear();
     drawVehicleLayer(painter);
-    drawAll(painter);
+    drawAround(painter);
+    drawChosen(painter);
+    drawMarks(painter);
     painter.restore();
     m_scale = scale;
     m_offset = offset;
@@ -133,9 +136,26 @@ void PlanView::drawVehicleLayer(QPainter &painter) {
     if (showKeepOuts) drawKeepOuts(painter, view, vehicle);
 }
 
-/// The vehicle does not change while armor is dragged: it is painted once and kept.
-void PlanView::drawKeptVehicle(QPainter &painter) {
-    const Kept wanted{size(), m_scale, m_offset, look(), m_session->job().vehicle};
+/// The pieces that are not worked on: neighborhood of the one that is.
+std::vector<std::shared_ptr<const armor::Assembly>> PlanView::around() const {
+    std::vector<std::shared_ptr<const armor::Assembly>> out;
+    if (!showArmor) return out;
+    const auto appraisal = m_session->shownAppraisal();
+    const job::PieceAppraisal *chosen = m_session->chosen(*appraisal);
+    for (const job::PieceAppraisal &p : appraisal->pieces)
+        if (p.assembly && &p != chosen) out.push_back(p.assembly);
+    return out;
+}
+
+void PlanView::drawAround(QPainter &painter) {
+    painter.setOpacity(0.3);
+    for (const auto &assembly : around()) drawArmor(painter, projection(), *assembly, {}, true);
+    painter.setOpacity(1);
+}
+
+/// The vehicle and the other pieces do not change while one is dragged: they are painted once and kept.
+void PlanView::drawKeptAround(QPainter &painter) {
+    const Kept wanted{size(), m_scale, m_offset, look(), m_session->job().vehicle, around()};
     if (m_kept != wanted || m_keptPicture.isNull()) {
         m_keptPicture = QPixmap(size() * devicePixelRatioF());
         m_keptPicture.setDevicePixelRatio(devicePixelRatioF());
@@ -143,28 +163,28 @@ void PlanView::drawKeptVehicle(QPainter &painter) {
         QPainter on(&m_keptPicture);
         on.setRenderHint(QPainter::Antialiasing);
         drawVehicleLayer(on);
+        drawAround(on);
         m_kept = wanted;
     }
     painter.drawPixmap(0, 0, m_keptPicture);
 }
 
-void PlanView::drawAll(QPainter &painter) {
+void PlanView::drawChosen(QPainter &painter) {
+    const auto appraisal = m_session->shownAppraisal();
+    const job::PieceAppraisal *chosen = m_session->chosen(*appraisal);
+    if (!showArmor || !chosen || !chosen->assembly) return;
+    if (m_session->isWorking()) painter.setOpacity(0.75);  // being computed anew: dimmed, not blanked
+    drawArmor(painter, projection(), *chosen->assembly, m_session->selected(), false, later);
+    painter.setOpacity(1);
+}
+
+/// Angles, measures, handles and names, on top of what is drawn to scale.
+void PlanView::drawMarks(QPainter &painter) {
     const Projection view = projection();
     const auto appraisal = m_session->shownAppraisal();
     painter.setFont(measureFont(10));
     const rig::Vehicle &vehicle = m_session->job().vehicle;
-    if (m_session->isWorking()) painter.setOpacity(0.75);  // being computed anew: dimmed, not blanked
-    if (showArmor) {
-        // The piece that is worked on stands before the others, which are only there for its neighborhood.
-        const job::PieceAppraisal *chosen = m_session->chosen(*appraisal);
-        const double opacity = painter.opacity();
-        painter.setOpacity(0.3 * opacity);
-        for (const job::PieceAppraisal &p : appraisal->pieces)
-            if (p.assembly && &p != chosen) drawArmor(painter, view, *p.assembly, {}, true);
-        painter.setOpacity(opacity);
-        if (chosen && chosen->assembly)
-            drawArmor(painter, view, *chosen->assembly, m_session->selected(), false, later);
-    }
+    if (m_session->isWorking()) painter.setOpacity(0.75);
     if (showAllAngles && appraisal->clearance && appraisal->stood) {
         drawStance(painter, view, *appraisal->stood);
         drawAngles(painter, view, *appraisal->clearance, *appraisal->stood);

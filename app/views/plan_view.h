@@ -1,6 +1,7 @@
 #pragma once
 
 #include <functional>
+#include <memory>
 #include <optional>
 #include <set>
 #include <vector>
@@ -98,8 +99,10 @@ class PlanView : public QWidget {
     void gatherTargets();
     [[nodiscard]] Projection projection() const;
     void drawVehicleLayer(QPainter &painter);
-    void drawKeptVehicle(QPainter &painter);
-    void drawAll(QPainter &painter);
+    void drawAround(QPainter &painter);
+    void drawKeptAround(QPainter &painter);
+    void drawChosen(QPainter &painter);
+    void drawMarks(QPainter &painter);
     void drawTargets(QPainter &painter);
     void drawDimensionOf(QPainter &painter, const DragTarget &target, const QColor &ink,
                          std::vector<QRectF> *taken);
@@ -122,15 +125,17 @@ class PlanView : public QWidget {
     QString m_focused, m_hovered;
     std::optional<Vec3> m_place;
 
-    /// What the kept picture of the vehicle was painted from.
+    /// What the kept picture of the vehicle and of the pieces around the chosen one was painted from.
     struct Kept {
         QSize size;
         double scale = 0;
         QPointF offset;
         Look look = Look::Light;
         rig::Vehicle vehicle;
+        std::vector<std::shared_ptr<const armor::Assembly>> around;
         bool operator==(const Kept &) const = default;
     };
+    [[nodiscard]] std::vector<std::shared_ptr<const armor::Assembly>> around() const;
     Kept m_kept;
     QPixmap m_keptPicture;
 

@@ -260,16 +260,59 @@ QPainterPath pathOf(const Projection &view, const armor::Solid::Face &face) {
     return path;
 }
 
-/// A border around all curved faces of a part that are seen: its faces are painted over the inside of it.
+bool isSeen(const Projection &view, const armor::Solid::Face &face) {
+    return shape::newellNormal(face.corners).dot(view.toViewer) > 1e-6;
+}
+
+/// A border around all curved faces of a part that are seen, along the edges that only one of them has. The
+/// faces are painted over the inside of it.
 void drawOutlineOf(QPainter &p, const Projection &view, const armor::Solid &solid) {
-    p.setPen(QPen(colors().ink, 3.6, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-    p.setBrush(colors().ink);
+    using Edge = std::pair<QPointF, QPointF>;
+    const auto before = [](const QPointF &a, const QPointF &b) {
+        return std::pair(a.x(), a.y()) < std::pair(b.x(), b.y());
+    };
+    std::vector<Edge> edges;
     for (const armor::Solid::Face &f : solid.faces) {
-        if (!f.smooth || shape::newellNormal(f.corners).dot(view.toViewer) <= 1e-6) continue;
-        QPolygonF shape;
-        for (const Vec3 &c : f.corners) shape << view.place(c);
-        p.drawPolygon(shape);
+        if (!f.smooth || !isSeen(view, f)) continue;
+        for (std::size_t i = 0; i < f.corners.size(); ++i) {
+            const QPointF a = view.place(f.corners[i]), b = view.place(f.corners[(i + 1) % f.corners.size()]);
+            edges.push_back(before(a, b) ? Edge{a, b} : Edge{b, a});
+        }
     }
+    const auto sooner = [&before](const Edge &a, const Edge &b) {
+        return before(a.first, b.first) || (!before(b.first, a.first) && before(a.second, b.second));
+    };
+    std::sort(edges.begin(), edges.end(), sooner);
+    p.setPen(QPen(colors().ink, 3.6, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    for (auto first = edges.begin(); first != edges.end();) {
+        const auto next = std::upper_bound(first, edges.end(), *first, sooner);
+        if (next - first == 1) p.drawLine(first->first, first->second);
+        first = next;
+    }
+}
+
+/// How the faces of one part are painted.
+struct FaceLook {
+    QColor fill;
+    bool isLater = false, isChosen = false, isBought = false;
+};
+
+void drawFace(QPainter &p, const QPainterPath &shape, const FaceLook &look, bool smooth, bool faint) {
+    if (look.isLater) {
+        if (smooth) return;
+        p.setPen(cosmetic(colors().faint, 1, Qt::DotLine));
+        p.setBrush(Qt::NoBrush);
+        p.drawPath(shape);
+        return;
+    }
+    // Along a curved wall there is no edge; a line of its own color closes the seams of the fill.
+    p.setPen(smooth ? (faint ? QPen(Qt::NoPen) : cosmetic(look.fill, 1))
+                    : cosmetic(colors().ink, look.isChosen ? 2.4 : 1.8));
+    p.setBrush(look.fill);
+    p.drawPath(shape);
+    if (!look.isBought) return;
+    p.setBrush(QBrush(colors().faint, Qt::Dense6Pattern));
+    p.drawPath(shape);
 }
 
 }  // namespace
@@ -278,43 +321,32 @@ void drawArmor(QPainter &p, const Projection &view, const armor::Assembly &a, co
                bool faint, const std::set<std::string> &later) {
     struct Shown {
         double depth;
-        const armor::Solid *solid;
+        std::size_t solid;
         const armor::Solid::Face *face;
     };
     std::vector<Shown> faces;
-    for (const armor::Solid &s : a.solids)
+    std::vector<FaceLook> looks;
+    for (const armor::Solid &s : a.solids) {
+        const bool chosen = selected == QLatin1String(s.part);
+        const QColor plain = s.bought ? colors().paper : (a.sheet(s.part) ? colors().panel : colors().rule);
+        looks.push_back({chosen ? colors().yellow : plain, later.contains(s.part), chosen, s.bought});
         for (const armor::Solid::Face &f : s.faces) {
-            if (shape::newellNormal(f.corners).dot(view.toViewer) <= 1e-6) continue;
+            if (!isSeen(view, f)) continue;
             double depth = 0;
             for (const Vec3 &c : f.corners)
                 depth += c.dot(view.toViewer) / static_cast<double>(f.corners.size());
-            faces.push_back({depth, &s, &f});
+            faces.push_back({depth, looks.size() - 1, &f});
         }
+    }
     std::sort(faces.begin(), faces.end(), [](const Shown &x, const Shown &y) { return x.depth < y.depth; });
-    std::set<const armor::Solid *> outlined;
+    std::vector<bool> outlined(looks.size(), false);
     for (const Shown &s : faces) {
-        const QPainterPath shape = pathOf(view, *s.face);
-        if (later.contains(s.solid->part)) {
-            if (s.face->smooth) continue;
-            p.setPen(cosmetic(colors().faint, 1, Qt::DotLine));
-            p.setBrush(Qt::NoBrush);
-            p.drawPath(shape);
-            continue;
+        const FaceLook &look = looks[s.solid];
+        if (s.face->smooth && !faint && !look.isLater && !outlined[s.solid]) {
+            drawOutlineOf(p, view, a.solids[s.solid]);
+            outlined[s.solid] = true;
         }
-        if (s.face->smooth && !faint && outlined.insert(s.solid).second) drawOutlineOf(p, view, *s.solid);
-        const bool chosen = selected.toStdString() == s.solid->part;
-        const bool plate = a.sheet(s.solid->part) != nullptr;
-        QColor fill = s.solid->bought ? colors().paper : (plate ? colors().panel : colors().rule);
-        if (chosen) fill = colors().yellow;
-        // Along a curved wall there is no edge; a line of its own color closes the seams of the fill.
-        p.setPen(s.face->smooth ? (faint ? QPen(Qt::NoPen) : cosmetic(fill, 1))
-                                : cosmetic(colors().ink, chosen ? 2.4 : 1.8));
-        p.setBrush(fill);
-        p.drawPath(shape);
-        if (s.solid->bought) {
-            p.setBrush(QBrush(colors().faint, Qt::Dense6Pattern));
-            p.drawPath(shape);
-        }
+        drawFace(p, pathOf(view, *s.face), look, s.face->smooth, faint);
     }
 }
 

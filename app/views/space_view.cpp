@@ -70,7 +70,8 @@ SpaceView::SpaceView(Session *session, QWidget *parent) : QWidget(parent), m_ses
     for (auto signal : {&Session::stale, &Session::selectionChanged, &Session::unitsChanged})
         connect(session, signal, this, qOverload<>(&QWidget::update));
     auto *seen = new WhenSeen(this, [this] { follow(); });
-    connect(session, &Session::appraisalChanged, seen, &WhenSeen::ask);
+    connect(session, &Session::appraisalChanged, seen,
+            [this, seen] { m_whenSmall ? seen->askBeside() : seen->ask(); });
     connect(session, &Session::pieceChosen, this, [this, seen] {
         standUpright();
         seen->ask();
@@ -105,8 +106,13 @@ void SpaceView::follow() {
                                            : Shown{p.assembly, p.id, bodiesOf(*p.assembly)});
     }
     m_shown = std::move(now);
-    if (appraisal->rig && m_vehicleOf != m_session->job().vehicle) {
+    if (!appraisal->rig) {
+        m_vehicle.clear();
+        m_vehicleOf.reset();
+        m_keptPicture.reset();
+    } else if (m_vehicleOf != m_session->job().vehicle) {
         m_vehicle = vehicleBodies(*appraisal->rig);
+        m_keptPicture.reset();
         m_vehicleOf = m_session->job().vehicle;
     }
     showSwing();
@@ -187,47 +193,84 @@ std::optional<std::pair<Vec3, Vec3>> SpaceView::cut() const {
     return std::pair{Vec3(0, from + (to - from) * share, 0), Vec3(0, way, 0)};
 }
 
-void SpaceView::drawPieces(DepthPicture &picture, const SpaceCamera &camera, bool open) const {
-    const auto appraisal = m_session->shownAppraisal();
-    const job::PieceAppraisal *chosen = m_session->chosen(*appraisal);
+std::vector<int> SpaceView::firstIds() const {
+    std::vector<int> out;
     int id = 0;
     for (const Shown &s : m_shown) {
-        const bool mine = chosen && s.assembly == chosen->assembly;
-        std::set<std::string> away = later;  // whose seams are not where they are drawn
-        for (const SpaceBody &shut : s.bodies) {
-            std::optional<SpaceBody> swung;
-            for (const armor::Gate &g : s.assembly->gates)
-                if (mine && m_swing->value() > 0 &&
-                    std::find(g.parts.begin(), g.parts.end(), shut.solid.part) != g.parts.end()) {
-                    swung = bodyOf(armor::swung(shut.solid, g, swungOf(g)));
-                    away.insert(shut.solid.part);
-                }
-            const SpaceBody &b = swung ? *swung : shut;
-            BodyLook look = lookOf(*s.assembly, b.solid,
-                                   mine && m_session->selected().toStdString() == b.solid.part, !mine);
-            look.bothSides = open;
-            if (mine && later.contains(b.solid.part)) {
-                look.edgesAlone = true;
-                look.ink = colors().faint;
-                look.width = 0.8;
-            }
-            drawBody(picture, camera, b, look, id++);
-        }
-        if (mine && m_showSeams->isChecked() && !drawInto) drawSeams(picture, *s.assembly, away);
+        out.push_back(id);
+        id += static_cast<int>(s.bodies.size());
     }
+    return out;
 }
 
-DepthPicture SpaceView::drawn(const QSize &size, double ratio, const SpaceCamera &camera) const {
-    DepthPicture picture(size, ratio, camera, colors().paper);
-    const auto plane = cut();
-    if (plane) picture.cutAway(plane->first, plane->second);
-    drawPieces(picture, camera, plane.has_value());
-    if (m_showVehicle->isChecked()) {
-        BodyLook look{colors().paper, colors().blue, 1, false, plane.has_value(), false};
-        for (const SpaceBody &b : m_vehicle) drawBody(picture, camera, b, look, -1);
-        drawVehicleLines(picture, m_session->job().vehicle, colors().blue);
-        if (m_swing->value() > 0) drawPanels(picture, m_session->job().vehicle, colors().blue);
+/// The bodies of the others, or of the chosen piece with its seams.
+void SpaceView::drawPieces(DepthPicture &picture, const SpaceCamera &camera, bool chosen, bool open) const {
+    const std::vector<int> ids = firstIds();
+    for (std::size_t i = 0; i < m_shown.size(); ++i)
+        if (isChosen(m_shown[i]) == chosen) drawPiece(picture, camera, m_shown[i], ids[i], open);
+}
+
+bool SpaceView::isChosen(const Shown &s) const {
+    return m_session->piece() && m_session->piece()->id == s.piece;
+}
+
+void SpaceView::drawPiece(DepthPicture &picture, const SpaceCamera &camera, const Shown &s, int id,
+                          bool open) const {
+    const bool mine = isChosen(s);
+    std::set<std::string> away = later;  // whose seams are not where they are drawn
+    for (const SpaceBody &shut : s.bodies) {
+        std::optional<SpaceBody> swung;
+        for (const armor::Gate &g : s.assembly->gates)
+            if (mine && m_swing->value() > 0 &&
+                std::find(g.parts.begin(), g.parts.end(), shut.solid.part) != g.parts.end()) {
+                swung = bodyOf(armor::swung(shut.solid, g, swungOf(g)));
+                away.insert(shut.solid.part);
+            }
+        const SpaceBody &b = swung ? *swung : shut;
+        BodyLook look =
+            lookOf(*s.assembly, b.solid, mine && m_session->selected().toStdString() == b.solid.part, !mine);
+        look.bothSides = open;
+        if (mine && later.contains(b.solid.part)) {
+            look.edgesAlone = true;
+            look.ink = colors().faint;
+            look.width = 0.8;
+        }
+        drawBody(picture, camera, b, look, id++);
     }
+    if (mine && m_showSeams->isChecked() && !drawInto) drawSeams(picture, *s.assembly, away);
+}
+
+/// The vehicle and the other pieces do not change while one is dragged: they are drawn once and kept.
+const DepthPicture &SpaceView::keptAround(const QSize &size, double ratio, const SpaceCamera &camera) {
+    Kept wanted{size,
+                ratio,
+                camera,
+                look(),
+                m_showVehicle->isChecked(),
+                m_swing->value() > 0,
+                cut(),
+                m_session->job().vehicle,
+                {}};
+    for (const Shown &s : m_shown)
+        if (!isChosen(s)) wanted.around.push_back(s.assembly);
+    if (m_keptPicture && m_kept == wanted) return *m_keptPicture;
+    m_kept = std::move(wanted);
+    DepthPicture picture(size, ratio, camera, colors().paper);
+    if (m_kept.cut) picture.cutAway(m_kept.cut->first, m_kept.cut->second);
+    const bool open = m_kept.cut.has_value();
+    drawPieces(picture, camera, false, open);
+    if (m_kept.showsVehicle) {
+        BodyLook look{colors().paper, colors().blue, 1, false, open, false};
+        for (const SpaceBody &b : m_vehicle) drawBody(picture, camera, b, look, -1);
+        drawVehicleLines(picture, m_kept.vehicle, colors().blue);
+        if (m_kept.isSwung) drawPanels(picture, m_kept.vehicle, colors().blue);
+    }
+    return m_keptPicture.emplace(std::move(picture));
+}
+
+DepthPicture SpaceView::drawn(const QSize &size, double ratio, const SpaceCamera &camera) {
+    DepthPicture picture = keptAround(size, ratio, camera);
+    drawPieces(picture, camera, true, m_kept.cut.has_value());
     if (drawInto && m_showSeams->isChecked()) drawInto(picture);
     return picture;
 }
@@ -391,16 +434,16 @@ void SpaceView::setPointing(bool on) {
 
 void SpaceView::pickAt(const QPointF &place) {
     const int id = drawn(size(), 1, m_camera).pick(place);
-    int first = 0;
-    for (const Shown &s : m_shown) {
-        const int count = static_cast<int>(s.bodies.size());
-        if (id >= first && id < first + count) {
-            const std::string part = s.bodies[static_cast<std::size_t>(id - first)].solid.part;
+    const std::vector<int> firsts = firstIds();
+    for (std::size_t i = 0; i < m_shown.size(); ++i) {
+        const Shown &s = m_shown[i];
+        const int nth = id - firsts[i];
+        if (nth >= 0 && nth < static_cast<int>(s.bodies.size())) {
+            const std::string part = s.bodies[static_cast<std::size_t>(nth)].solid.part;
             const job::PieceAppraisal *chosen = m_session->chosen(*m_session->shownAppraisal());
             if (!chosen || chosen->id != s.piece) m_session->choosePiece(QString::fromStdString(s.piece));
             return m_session->select(QString::fromStdString(part));
         }
-        first += count;
     }
     m_session->select({});
 }

@@ -64,8 +64,14 @@ class SpaceView : public QWidget {
     void follow();
     void fit();
     void standUpright();
-    [[nodiscard]] DepthPicture drawn(const QSize &size, double ratio, const SpaceCamera &camera) const;
-    void drawPieces(DepthPicture &picture, const SpaceCamera &camera, bool open) const;
+    [[nodiscard]] DepthPicture drawn(const QSize &size, double ratio, const SpaceCamera &camera);
+    const DepthPicture &keptAround(const QSize &size, double ratio, const SpaceCamera &camera);
+    void drawPieces(DepthPicture &picture, const SpaceCamera &camera, bool chosen, bool open) const;
+    void drawPiece(DepthPicture &picture, const SpaceCamera &camera, const Shown &piece, int id,
+                   bool open) const;
+    [[nodiscard]] bool isChosen(const Shown &piece) const;
+    /// What the first body of each shown piece answers where it is picked.
+    [[nodiscard]] std::vector<int> firstIds() const;
     [[nodiscard]] std::optional<std::pair<Vec3, Vec3>> cut() const;
     /// The chosen piece with a gate; none: it has none.
     [[nodiscard]] const armor::Assembly *gated() const;
@@ -84,6 +90,20 @@ class SpaceView : public QWidget {
     std::vector<Shown> m_shown;
     std::vector<SpaceBody> m_vehicle;
     std::optional<rig::Vehicle> m_vehicleOf;
+    /// What the kept picture of the vehicle and of the pieces around the chosen one was drawn from.
+    struct Kept {
+        QSize size;
+        double ratio = 1;
+        SpaceCamera camera;
+        Look look = Look::Light;
+        bool showsVehicle = true, isSwung = false;
+        std::optional<std::pair<Vec3, Vec3>> cut;
+        rig::Vehicle vehicle;
+        std::vector<std::shared_ptr<const armor::Assembly>> around;
+        bool operator==(const Kept &) const = default;
+    };
+    Kept m_kept;
+    std::optional<DepthPicture> m_keptPicture;
     std::vector<DragTarget> m_targets;
     QString m_over;  ///< id of the one under the pointer
     std::optional<Vec3> m_place;

@@ -37,23 +37,22 @@ double aheadOf(const EndView &view, const Vec3 &at) {
 /// Keeps the tightest angle of each part or point, and puts them in order at the end.
 class Ranking {
   public:
-    void offer(double angle, const std::string &id, const Vec3 &at) {
+    /// @return  it is the tightest that was offered for this id
+    bool offer(double angle, const std::string &id, const Vec3 &at) {
         if (isLast(id)) return keep(m_all[m_last], angle, at);
         const auto it =
             std::find_if(m_all.begin(), m_all.end(), [&id](const LimitAngle &l) { return l.governs == id; });
         m_last = static_cast<std::size_t>(it - m_all.begin());
-        if (it == m_all.end())
-            m_all.push_back({angle, id, at, {}});
-        else
-            keep(*it, angle, at);
-        turnTo(*m_all[m_last].angle);
+        if (it != m_all.end()) return keep(*it, angle, at);
+        m_all.push_back({angle, id, at, {}});
+        return true;
     }
-    /// True: a point lies on or above the plane that touches the tire at the least slope kept for `id`, so
-    /// its own slope is no less. False: its slope has to be worked out.
-    /// @pre the point lies before the tire
-    [[nodiscard]] bool isNoTighter(const std::string &id, double ahead, double up, double radius) const {
-        return isLast(id) && ahead * m_cos + up * m_sin >= 0 && ahead * m_sin - up * m_cos < radius;
+    /// Edges and points of one part come one after another.
+    [[nodiscard]] bool isLast(const std::string &id) const {
+        return !m_all.empty() && m_all[m_last].governs == id;
     }
+    /// The tightest angle of the part that was offered last.
+    [[nodiscard]] double tightest() const { return *m_all[m_last].angle; }
     [[nodiscard]] RankedAngle take(const char *why) {
         std::stable_sort(m_all.begin(), m_all.end(),
                          [](const LimitAngle &a, const LimitAngle &b) { return *a.angle < *b.angle; });
@@ -68,39 +67,53 @@ class Ranking {
     }
 
   private:
-    /// Edges of one part come one after another.
-    [[nodiscard]] bool isLast(const std::string &id) const {
-        return !m_all.empty() && m_all[m_last].governs == id;
-    }
-    void keep(LimitAngle &limit, double angle, const Vec3 &at) {
-        if (angle >= *limit.angle) return;
+    static bool keep(LimitAngle &limit, double angle, const Vec3 &at) {
+        if (angle >= *limit.angle) return false;
         limit.angle = angle;
         limit.at = at;
-        turnTo(angle);
-    }
-    void turnTo(double angle) {
-        m_sin = std::sin(angle);
-        m_cos = std::cos(angle);
+        return true;
     }
     std::vector<LimitAngle> m_all;
     std::size_t m_last = 0;
-    double m_sin = 0, m_cos = 1;  ///< of the angle of the last one
+};
+
+/// The plane that touches a tire at a slope: what lies on or above it has no lesser slope of its own.
+struct TirePlane {
+    double sin = 0, cos = 1;
+    void turnTo(double slope) {
+        sin = std::sin(slope);
+        cos = std::cos(slope);
+    }
+    /// False: its slope has to be worked out.
+    /// @param up  above the wheel center
+    /// @pre the point lies before the tire
+    [[nodiscard]] bool isUnder(double ahead, double up, double radius) const {
+        return ahead * cos + up * sin >= 0 && ahead * sin - up * cos < radius;
+    }
+};
+
+/// The slopes of one end, in one band of it.
+struct EndRanking {
+    Ranking ranking;
+    TirePlane plane;  ///< of the tightest slope of the part that was looked at last
 };
 
 void considerLow(const TouchPoint &p, LowPoint &low) {
     if (!low.height || p.at.z() < *low.height) low = {p.at.z(), p.id, p.at};
 }
 
-Result<bool> consider(const EndView &view, const std::string &id, const Vec3 &at, Ranking &ranking) {
+Result<bool> consider(const EndView &view, const std::string &id, const Vec3 &at, EndRanking &of) {
     const double ahead = aheadOf(view, at), radius = view.tire.radius;
-    if (isBeforeTire(ahead, at.z(), radius) && ranking.isNoTighter(id, ahead, at.z() - radius, radius))
+    if (of.ranking.isLast(id) && isBeforeTire(ahead, at.z(), radius) &&
+        of.plane.isUnder(ahead, at.z() - radius, radius))
         return true;
     const auto slope = tangentSlope(ahead, at.z(), radius);
     if (!slope)
         return fail(ProblemKind::BadInput,
                     "The point lies inside the tire's circle, beside it or below the ground.", id,
                     "Check its height and its distance from the axle.");
-    ranking.offer(*slope, id, at);
+    of.ranking.offer(*slope, id, at);
+    of.plane.turnTo(of.ranking.tightest());
     return true;
 }
 
@@ -130,7 +143,7 @@ std::vector<std::pair<Vec3, Vec3>> inBands(const TouchEdge &edge, double inner, 
 
 Result<EndAngle> endAngle(const EndView &view, const std::vector<TouchPoint> &points,
                           const std::vector<TouchEdge> &edges) {
-    Ranking whole, wheelPath;
+    EndRanking whole, wheelPath;
     const double inner = view.tire.track / 2 - view.tire.width / 2;
     const double outer = view.tire.track / 2 + view.tire.width / 2;
     for (const TouchPoint &p : points) {
@@ -146,8 +159,37 @@ Result<EndAngle> endAngle(const EndView &view, const std::vector<TouchPoint> &po
         for (const auto &[from, to] : inBands(e, inner, outer))
             for (const Vec3 &end : {from, to}) (void)consider(view, e.id, end, wheelPath);
     }
-    return EndAngle{whole.take("Nothing has been measured or built at this end."),
-                    wheelPath.take("Nothing of this end lies in the wheel path.")};
+    return EndAngle{whole.ranking.take("Nothing has been measured or built at this end."),
+                    wheelPath.ranking.take("Nothing of this end lies in the wheel path.")};
+}
+
+/// @param low  set to the lowest point of the belly
+Result<Ranking> breakoverOf(const ClearanceModel &model, LowPoint &low) {
+    Ranking ranking;
+    TirePlane toFront, toRear;  // of the tightest wedge of the part that was looked at last
+    const double front = model.front.radius, rear = model.rear.radius;
+    for (const TouchPoint &p : model.belly) {
+        const double behind = -p.at.x(), ahead = p.at.x() + model.wheelbase, z = p.at.z();
+        const bool stands =
+            model.towed ? z >= 0 : isBeforeTire(behind, z, front) && isBeforeTire(ahead, z, rear);
+        if (!stands)
+            return model.towed ? fail(ProblemKind::BadInput, "The point is below the ground.", p.id,
+                                      "Check its height.")
+                               : fail(ProblemKind::BadInput,
+                                      "The point is not between the tires and above the ground.", p.id,
+                                      "Check its place along the vehicle and its height.");
+        considerLow(p, low);
+        if (model.towed) continue;
+        if (ranking.isLast(p.id) && toFront.isUnder(behind, z - front, front) &&
+            toRear.isUnder(ahead, z - rear, rear))
+            continue;
+        const double one = *tangentSlope(behind, z, front), other = *tangentSlope(ahead, z, rear);
+        const bool sameAsBefore = ranking.isLast(p.id);
+        if (!ranking.offer(one + other, p.id, p.at) && sameAsBefore) continue;
+        toFront.turnTo(one);
+        toRear.turnTo(other);
+    }
+    return ranking;
 }
 
 /// Over what stands out beyond the tires between the axles.
@@ -161,10 +203,6 @@ RankedAngle sideAngle(const ClearanceModel &model) {
         if (between && out > 0) ranking.offer(std::atan2(at.z(), out), id, at);
     };
     for (const TouchPoint &p : model.belly) offer(p.id, p.at);
-    for (const TouchEdge &e : model.sideEdges) {
-        offer(e.id, e.from);
-        offer(e.id, e.to);
-    }
     return ranking.take("Nothing stands out beyond the tires between the axles.");
 }
 
@@ -200,29 +238,14 @@ Result<Clearance> angles(const ClearanceModel &model) {
     if (!departure) return tl::unexpected(departure.error());
     out.approach = *approach;
     out.departure = *departure;
-    Ranking breakover;
-    for (const TouchPoint &p : model.belly) {
-        if (model.towed) {
-            if (!(p.at.z() >= 0))
-                return fail(ProblemKind::BadInput, "The point is below the ground.", p.id,
-                            "Check its height.");
-            considerLow(p, out.between);
-            continue;
-        }
-        const auto toFront = tangentSlope(-p.at.x(), p.at.z(), model.front.radius);
-        const auto toRear = tangentSlope(p.at.x() + model.wheelbase, p.at.z(), model.rear.radius);
-        if (!toFront || !toRear)
-            return fail(ProblemKind::BadInput, "The point is not between the tires and above the ground.",
-                        p.id, "Check its place along the vehicle and its height.");
-        breakover.offer(*toFront + *toRear, p.id, p.at);
-        considerLow(p, out.between);
-    }
+    auto breakover = breakoverOf(model, out.between);
+    if (!breakover) return tl::unexpected(breakover.error());
+    out.breakover = breakover->take(model.towed ? noFront : "Nothing has been measured between the axles.");
     for (const TouchPoint &p : model.atAxles) {
         if (!p.at.allFinite() || p.at.z() < 0)
             return fail(ProblemKind::BadInput, "The point is below the ground.", p.id, "Check its height.");
         considerLow(p, p.at.x() > -model.wheelbase / 2 ? out.atFront : out.atRear);
     }
-    out.breakover = breakover.take(model.towed ? noFront : "Nothing has been measured between the axles.");
     out.side = sideAngle(model);
     return out;
 }

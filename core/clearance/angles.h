@@ -39,7 +39,7 @@ struct ClearanceModel {
     bool towed = false;  ///< a trailer: no front tires, so no approach and no breakover of its own
     std::vector<TouchPoint> frontPoints, belly, rearPoints;
     std::vector<TouchPoint> atAxles;  ///< within a tire's radius of an axle, along the vehicle
-    std::vector<TouchEdge> frontEdges, rearEdges, sideEdges;
+    std::vector<TouchEdge> frontEdges, rearEdges;
 };
 
 /// An angle with the point that limits it. Without one: no angle, and the reason.

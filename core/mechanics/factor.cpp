@@ -3,8 +3,7 @@
 #include <algorithm>
 #include <cassert>
 
-#include <tbb/parallel_for.h>
-
+#include "core/base/parallel.h"
 #include "core/mechanics/supernodal.h"
 
 namespace hefty::mechanics {
@@ -69,7 +68,7 @@ CaseRows Factor::solve(const CaseRows &b) const {
     // The cases do not know of each other: blocks of them are solved side by side.
     constexpr Eigen::Index block = 22;
     const Eigen::Index blocks = (b.cols() + block - 1) / block;
-    tbb::parallel_for(Eigen::Index{0}, blocks, [&](Eigen::Index i) {
+    parallel::forEach(blocks, [&](Eigen::Index i) {
         const Eigen::Index first = i * block, count = std::min(block, b.cols() - first);
         x.middleCols(first, count) = solveBlock(b.middleCols(first, count));
     });

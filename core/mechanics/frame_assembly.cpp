@@ -3,10 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include <tbb/parallel_for.h>
-#include <tbb/parallel_invoke.h>
-#include <tbb/task_arena.h>
-
+#include "core/base/parallel.h"
 #include "core/mechanics/corotation.h"
 
 namespace hefty::mechanics {
@@ -259,7 +256,7 @@ Result<bool> FrameAssembly::makeElements() {
     if (shells.size() < worthSharing)
         for (std::size_t s = 0; s < shells.size(); ++s) make(s);
     else
-        tbb::this_task_arena::isolate([&] { tbb::parallel_for(std::size_t{0}, shells.size(), make); });
+        parallel::isolated([&] { parallel::forEach(shells.size(), make); });
     for (Result<ShellElement> &element : shells) {
         if (!element) return tl::unexpected(element.error());
         m_shells.push_back(std::move(*element));
@@ -360,7 +357,7 @@ Sparse FrameAssembly::stiffness(CaseRows *givenLoads) const {
         sumOne();
         return one;
     }
-    tbb::this_task_arena::isolate([&] { tbb::parallel_invoke(sumOne, sumOther); });
+    parallel::isolated([&] { parallel::together(sumOne, sumOther); });
     return one + other;
 }
 

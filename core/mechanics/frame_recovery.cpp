@@ -2,8 +2,9 @@
 
 #include <algorithm>
 
-#include <tbb/parallel_for.h>
 #include <Eigen/QR>
+
+#include "core/base/parallel.h"
 
 namespace hefty::mechanics {
 namespace {
@@ -21,8 +22,7 @@ class Recovery {
         out.freedomCount = m_assembly.map().freeCount();
         out.cases.resize(m_loads.caseCount());
         shareOut(m_assembly.motions(answer), out.cases);
-        tbb::parallel_for(std::size_t{0}, out.cases.size(),
-                          [&](std::size_t c) { recoverCase(c, out.cases[c]); });
+        parallel::forEach(out.cases.size(), [&](std::size_t c) { recoverCase(c, out.cases[c]); });
         return out;
     }
 
@@ -32,7 +32,7 @@ class Recovery {
         m_endStiffness.reserve(m_assembly.beams().size());
         for (const BeamElement &e : m_assembly.beams()) m_endStiffness.push_back(e.endStiffness());
         m_shellRecovery.resize(m_assembly.shells().size());
-        tbb::parallel_for(std::size_t{0}, m_shellRecovery.size(),
+        parallel::forEach(m_shellRecovery.size(),
                           [&](std::size_t s) { m_shellRecovery[s] = m_assembly.shells()[s].recovery(); });
         m_held.assign(m_model.nodes.size(), false);
         for (const FreedomMap::Body &body : m_assembly.map().bodies())
@@ -56,7 +56,7 @@ class Recovery {
                     cases[c].displacements[n] =
                         u.block<6, 1>(6 * static_cast<Eigen::Index>(n), static_cast<Eigen::Index>(c));
         };
-        tbb::parallel_for(std::size_t{0}, (nodes + block - 1) / block, share);
+        parallel::forEach((nodes + block - 1) / block, share);
     }
 
     void recoverCase(std::size_t c, CaseSolution &answer) const {

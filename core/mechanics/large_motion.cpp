@@ -4,7 +4,6 @@
 #include <cmath>
 
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
 #include <Eigen/SparseCholesky>
 
 #include "core/mechanics/beam_hinges.h"

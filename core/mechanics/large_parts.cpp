@@ -4,7 +4,8 @@
 #include <cmath>
 
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
+
+#include "core/base/parallel.h"
 
 namespace hefty::mechanics {
 
@@ -245,10 +246,10 @@ bool LargeParts::sum(const Configuration &at, const PartStates &before, PartStat
     if (!remap(at)) return false;
     std::vector<Share<2>> beams(m_beams.size());
     std::vector<Share<3>> triangles(m_triangles.size());
-    tbb::parallel_for(std::size_t{0}, beams.size(), [&](std::size_t i) {
+    parallel::forEach(beams.size(), [&](std::size_t i) {
         beams[i] = beamShare(m_beams[i], at, before.beams[i], after.beams[i]);
     });
-    tbb::parallel_for(std::size_t{0}, triangles.size(), [&](std::size_t i) {
+    parallel::forEach(triangles.size(), [&](std::size_t i) {
         triangles[i] = triangleShare(m_triangles[i], at, before.triangles[i], after.triangles[i]);
     });
     Scatter scatter(m_map, beams.size() * 78 + triangles.size() * 171 + m_model->springs.size() * 78);

@@ -5,8 +5,8 @@
 
 #include <cholmod.h>
 #include <dlfcn.h>
-#include <tbb/parallel_for.h>
-#include <tbb/task_arena.h>
+
+#include "core/base/parallel.h"
 
 extern "C" {
 void dtrsm_(const char *side, const char *uplo, const char *transposed, const char *unit, const int *m,
@@ -195,23 +195,18 @@ CaseRows Supernodal::solve(const CaseRows &b) const {
     const Blocks blocks(f);
     const auto *perm = static_cast<const int *>(f.Perm);
     CaseRows out(b.rows(), b.cols());
-    const auto threads = static_cast<Eigen::Index>(tbb::this_task_arena::max_concurrency());
+    const auto threads = static_cast<Eigen::Index>(parallel::cores());
     const Eigen::Index width = std::clamp((b.cols() + threads - 1) / threads, Eigen::Index{1}, most);
     // Isolated: while it waits, this thread must not begin another proof, which would take its factor.
-    tbb::this_task_arena::isolate([&] {
-        tbb::parallel_for(
-            Eigen::Index{0}, (b.cols() + width - 1) / width,
-            [&](Eigen::Index i) {
-                const Eigen::Index first = i * width, count = std::min(width, b.cols() - first);
-                CaseRows part(b.rows(), count);
-                for (Eigen::Index r = 0; r < b.rows(); ++r)
-                    part.row(r) = b.row(perm[r]).segment(first, count);
-                const auto held = Blas::get().hold();
-                solveRows(blocks, part);
-                for (Eigen::Index r = 0; r < b.rows(); ++r)
-                    out.row(perm[r]).segment(first, count) = part.row(r);
-            },
-            tbb::simple_partitioner{});
+    parallel::isolated([&] {
+        parallel::forUneven((b.cols() + width - 1) / width, [&](Eigen::Index i) {
+            const Eigen::Index first = i * width, count = std::min(width, b.cols() - first);
+            CaseRows part(b.rows(), count);
+            for (Eigen::Index r = 0; r < b.rows(); ++r) part.row(r) = b.row(perm[r]).segment(first, count);
+            const auto held = Blas::get().hold();
+            solveRows(blocks, part);
+            for (Eigen::Index r = 0; r < b.rows(); ++r) out.row(perm[r]).segment(first, count) = part.row(r);
+        });
     });
     return out;
 }

@@ -9,9 +9,8 @@
 #include <set>
 
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
-#include <tbb/parallel_invoke.h>
 
+#include "core/base/parallel.h"
 #include "core/mechanics/case_subset.h"
 #include "core/mechanics/factored_frame.h"
 #include "core/proof/checks/checker.h"
@@ -130,13 +129,10 @@ constexpr std::array ofBars{checkImpacts, checkStability};
 void runChecks(const Subject &of, const std::vector<Family> &families, const std::vector<SheetSpots> &sheets,
                Proof &proof) {
     std::vector<FamilyResults> results(families.size());
-    tbb::parallel_for(
-        std::size_t{0}, families.size(),
-        [&](std::size_t i) {
-            families[i](
-                CheckContext{of.assembly, of.vehicle, of.rig, of.stock, of.rules, proof, sheets, results[i]});
-        },
-        tbb::simple_partitioner{});
+    parallel::forUneven(families.size(), [&](std::size_t i) {
+        families[i](
+            CheckContext{of.assembly, of.vehicle, of.rig, of.stock, of.rules, proof, sheets, results[i]});
+    });
     for (FamilyResults &r : results) {
         std::move(r.checks.begin(), r.checks.end(), std::back_inserter(proof.checks));
         std::move(r.unproved.begin(), r.unproved.end(), std::back_inserter(proof.unproved));
@@ -390,7 +386,7 @@ Result<bool> proveBars(const Subject &of, const std::stop_token &stop, Proof &pr
     Result<PushOver> pushed{PushOver{}};
     Result<Stability> stable{Stability{}};
     Result<std::vector<GroundDent>> dents{std::vector<GroundDent>{}};
-    tbb::parallel_invoke(
+    parallel::together(
         [&] {
             dents = groundDents(of.assembly, of.vehicle, of.rig, *railOf(of), of.rules,
                                 placesToDropOn(of, proof), stop);
@@ -426,7 +422,7 @@ Result<Proof> proveTwice(const Subject &of, Detail detail, double fineness, cons
     Result<bool> bars{true};
     Result<std::unique_ptr<Begun>> fine{nullptr};
     bool further = false;
-    tbb::parallel_invoke(
+    parallel::together(
         [&] {
             proof = proveOnce(of, Detail::Halved, fineness, stop);
             further = proof && (detail == Detail::Halved || sound(*proof));

@@ -3,10 +3,10 @@
 #include <map>
 
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
 
 #include "core/base/constants.h"
 #include "core/base/csv.h"
+#include "core/base/parallel.h"
 #include "core/workshop/bend/twins.h"
 #include "core/workshop/cut/notches.h"
 #include "core/workshop/flat/flat_pattern.h"
@@ -319,8 +319,7 @@ Result<Fabrication> fabricate(const armor::Assembly &a, const rig::RigGeometry &
     Fabrication out;
     const std::vector<TwinTube> twins = shop.twins ? twinTubes(a, shop) : std::vector<TwinTube>();
     std::vector<BarWeight> weights(a.bars.size());
-    tbb::parallel_for(std::size_t{0}, a.bars.size(),
-                      [&](std::size_t i) { weights[i] = weightOf(a, a.bars[i]); });
+    parallel::forEach(a.bars.size(), [&](std::size_t i) { weights[i] = weightOf(a, a.bars[i]); });
     for (std::size_t i = 0; i < a.bars.size(); ++i) {
         const armor::BarPart &t = a.bars[i];
         if (!foldedBarOf(a, t.name) && !t.made.isOnVehicle()) {

@@ -9,8 +9,11 @@
 #include "app/stops/measure/datum_model.h"
 #include "app/stops/measure/measure_bench.h"
 #include "app/stops/prove/prove_bench.h"
+#include "app/views/plan_view.h"
+#include "app/views/space_view.h"
 #include "app/window/theme.h"
 #include "app/window/when_seen.h"
+#include "core/base/places.h"
 #include "tests/core/demo.h"
 #include "tests/patience.h"
 
@@ -60,6 +63,73 @@ class TestViews : public QObject {
         page.hide();
         page.show();
         QCOMPARE(times, 3);  // nothing has been asked since
+    }
+    /// What stands beside something larger follows at once, then after a pause, and the last asking is
+    /// answered.
+    void smallPicturesFollowCalmly() {
+        QWidget page;
+        page.show();
+        int times = 0;
+        WhenSeen seen(&page, [&times] { ++times; });
+        for (int i = 0; i < 20; ++i) seen.askBeside();
+        QCOMPARE(times, 1);
+        QTRY_COMPARE_WITH_TIMEOUT(times, 2, 20000 * patience);
+        seen.ask();
+        QCOMPARE(times, 3);  // as it is large now
+        QTest::qWait(300);
+        QCOMPARE(times, 3);
+        seen.askBeside();
+        QCOMPARE(times, 4);
+    }
+    /// Views keep a picture of what stands around the piece that is worked on: whatever changes, they show
+    /// what a view shows that has kept nothing.
+    void keptPicturesAreTrue() {
+        Session session(std::make_shared<const stock::Stock>(hefty::testing::shippedStock()));
+        const auto settle = [&session] { QTRY_VERIFY_WITH_TIMEOUT(!session.isWorking(), 20000 * patience); };
+        PlanView front(&session, ViewSide::Front), side(&session, ViewSide::Side);
+        SpaceView space(&session);
+        const auto pictureOf = [](QWidget &view) {
+            view.resize(420, 320);
+            view.show();
+            if (qobject_cast<SpaceView *>(&view))
+                QTest::mouseDClick(&view, Qt::LeftButton);  // stands upright
+            return view.grab().toImage();
+        };
+        std::vector<QImage> last(3);
+        const auto areTrue = [&](const char *what) {
+            settle();
+            PlanView otherFront(&session, ViewSide::Front), otherSide(&session, ViewSide::Side);
+            SpaceView otherSpace(&session);
+            QWidget *const kept[] = {&front, &side, &space}, *const anew[] = {&otherFront, &otherSide,
+                                                                              &otherSpace};
+            bool changed = false;
+            for (std::size_t i = 0; i < 3; ++i) {
+                const QImage picture = pictureOf(*kept[i]);
+                QVERIFY2(picture == pictureOf(*anew[i]), what);
+                changed = changed || picture != last[i];
+                last[i] = picture;
+            }
+            QVERIFY2(changed, what);
+        };
+        const std::string demo = demoFolder() + "/marten-full-set.girder.json";
+        QVERIFY(session.open(QString::fromStdString(demo)).has_value());
+        areTrue("the job");
+        QVERIFY(session.job().pieces.size() > 2);
+        const std::string first = session.job().pieces[0].id, second = session.job().pieces[1].id;
+        session.setSetting("height", 700.0);
+        areTrue("the chosen piece is higher");
+        session.choosePiece(QString::fromStdString(second));
+        areTrue("another piece is chosen");
+        session.undoStack()->undo();
+        areTrue("the piece around it is as it was");
+        session.edit("Wider", [](job::Job &job) { job.vehicle.data.at("track").value += 80; });
+        areTrue("the vehicle is wider");
+        session.edit("Take away", [&](job::Job &job) {
+            std::erase_if(job.pieces, [&](const armor::Piece &p) { return p.id == first; });
+        });
+        areTrue("a piece around it is taken away");
+        session.newJob();
+        areTrue("a new job");
     }
     void datumModelRefusesWhatItCannotTake() {
         Session session(std::make_shared<const stock::Stock>(hefty::testing::shippedStock()));

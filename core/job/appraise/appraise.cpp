@@ -2,9 +2,9 @@
 #include <iterator>
 
 #include <fmt/format.h>
-#include <tbb/parallel_invoke.h>
 
 #include "core/armor/tweaks.h"
+#include "core/base/parallel.h"
 #include "core/job/appraisal.h"
 #include "core/job/appraise/appraise_under.h"
 #include "core/job/appraise/axles.h"
@@ -54,11 +54,11 @@ class Appraiser {
             inOrderOf(m_job.pieces, m_out.pieces);
             loadAxles();
             std::vector<Finding> ofStance;
-            tbb::parallel_invoke([this] { provePieces(); },
-                                 [this, &ofStance] {
-                                     standUp(ofStance);
-                                     findClearance(ofStance);
-                                 });
+            parallel::together([this] { provePieces(); },
+                               [this, &ofStance] {
+                                   standUp(ofStance);
+                                   findClearance(ofStance);
+                               });
             m_piece.clear();
             take(togetherFindings(m_out));
             take(std::move(ofStance));
@@ -200,7 +200,7 @@ class Appraiser {
             out.proved = withWhatIsBelow(m_job, piece, m_out, out.assembly);
         }
         Result<workshop::Fabrication> fabrication{workshop::Fabrication{}};
-        tbb::parallel_invoke(
+        parallel::together(
             [&] {
                 fabrication = workshop::fabricate(*out.assembly, *m_out.rig, m_shop, m_stop,
                                                   cutAlready(m_job, piece.id));

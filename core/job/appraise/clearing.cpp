@@ -87,9 +87,11 @@ class Collector {
             if (from.ahead && to.ahead) m.frontEdges.push_back({part, p, q});
         } else if (middle < -m_stood.wheelbase) {
             if (from.behind && to.behind) m.rearEdges.push_back({part, p, q});
+        } else if (nearAxle(p.x())) {
+            m.atAxles.push_back({part, p});
+            m_out.armorAtAxles.push_back({part, p});
         } else {
-            m.sideEdges.push_back({part, p, q});
-            (nearAxle(p.x()) ? m.atAxles : m.belly).push_back({part, p});
+            m.belly.push_back({part, p});
         }
     }
 

@@ -9,9 +9,10 @@ namespace hefty::job {
 /// Points and edges of the vehicle and its armor as it stands.
 struct Clearing {
     clearance::ClearanceModel model;
-    std::optional<double> lowest;  ///< of the armor, mm above the ground
-    double front = 0, rear = 0;    ///< x of the foremost and the rearmost point
-    bool rearKnown = false;        ///< something has been measured behind the rear axle
+    std::vector<clearance::TouchPoint> armorAtAxles;  ///< of the model's points there, those of the armor
+    std::optional<double> lowest;                     ///< of the armor, mm above the ground
+    double front = 0, rear = 0;                       ///< x of the foremost and the rearmost point
+    bool rearKnown = false;                           ///< something has been measured behind the rear axle
 };
 
 /// @param pieces  the armor that is built; null ones are left out

@@ -5,8 +5,8 @@
 #include <cmath>
 
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
 
+#include "core/base/parallel.h"
 #include "core/job/appraise/clearing.h"
 
 namespace hefty::job {
@@ -71,9 +71,9 @@ Result<clearance::RunVehicle> runVehicle(const Job &job, const Appraisal &apprai
     for (const PieceAppraisal &p : appraisal.pieces) pieces.push_back(p.assembly ? &*p.assembly : nullptr);
     const Clearing clearing = clearingOf(job, pieces, *stood);
     const clearance::ClearanceModel &m = clearing.model;
-    for (const auto *points : {&m.frontPoints, &m.belly, &m.rearPoints})
+    for (const auto *points : {&m.frontPoints, &m.belly, &m.rearPoints, &clearing.armorAtAxles})
         out.points.insert(out.points.end(), points->begin(), points->end());
-    for (const auto *edges : {&m.frontEdges, &m.sideEdges, &m.rearEdges})
+    for (const auto *edges : {&m.frontEdges, &m.rearEdges})
         for (const clearance::TouchEdge &e : *edges) out.points.push_back({e.id, e.from});
     return out;
 }
@@ -130,16 +130,13 @@ Result<std::vector<TrailLimit>> trailLimits(const Job &job, const Appraisal &app
     const int all = 2 * static_cast<int>(kinds.size());
     std::vector<Result<double>> sizes(static_cast<std::size_t>(all), 0.0);
     std::atomic<int> done = 0;
-    tbb::parallel_for(
-        0, all,
-        [&](int i) {
-            const LimitKind &k = kinds[static_cast<std::size_t>(i / 2)];
-            sizes[static_cast<std::size_t>(i)] =
-                clearance::largestCleared(i % 2 == 0 ? *ahead : behind, k.kind, k.most, k.precision, stop);
-            const int now = ++done;
-            if (progress) progress(now, all);
-        },
-        tbb::simple_partitioner{});
+    parallel::forUneven(all, [&](int i) {
+        const LimitKind &k = kinds[static_cast<std::size_t>(i / 2)];
+        sizes[static_cast<std::size_t>(i)] =
+            clearance::largestCleared(i % 2 == 0 ? *ahead : behind, k.kind, k.most, k.precision, stop);
+        const int now = ++done;
+        if (progress) progress(now, all);
+    });
     std::vector<TrailLimit> out;
     for (std::size_t k = 0; k < kinds.size(); ++k) {
         for (const std::size_t i : {2 * k, 2 * k + 1})

@@ -1,7 +1,6 @@
 #include <algorithm>
 
-#include <tbb/parallel_for.h>
-
+#include "core/base/parallel.h"
 #include "core/job/appraisal.h"
 #include "core/job/shop/order_costs.h"
 #include "core/job/shop/weld_shrinkage.h"
@@ -87,7 +86,7 @@ void plan(PieceAppraisal &piece, const rig::RigGeometry &rig, const Job &job, co
 
 void addWelding(Appraisal &appraisal, const Job &job, const Appraisal *before, const std::stop_token &stop) {
     // The pieces do not know of each other.
-    tbb::parallel_for(std::size_t{0}, appraisal.pieces.size(), [&](std::size_t i) {
+    parallel::forEach(appraisal.pieces.size(), [&](std::size_t i) {
         PieceAppraisal &piece = appraisal.pieces[i];
         if (!piece.assembly || piece.weldingPlanned || taken(piece, before, job) || stop.stop_requested())
             return;

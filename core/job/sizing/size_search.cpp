@@ -3,8 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include <tbb/parallel_for.h>
-
+#include "core/base/parallel.h"
 #include "core/job/appraise/pieces_below.h"
 
 namespace hefty::job {
@@ -130,7 +129,7 @@ void SizeSearch::learn(const std::vector<Place> &places) {
             std::find(unknown.begin(), unknown.end(), p) == unknown.end())
             unknown.push_back(p);
     std::vector<Judged> found(unknown.size());
-    tbb::parallel_for(std::size_t{0}, unknown.size(), [&](std::size_t i) {
+    parallel::forEach(unknown.size(), [&](std::size_t i) {
         if (!m_stop.stop_requested()) found[i] = judgeUnder(unknown[i], m_duties);
     });
     if (m_stop.stop_requested()) return;

@@ -3,9 +3,8 @@
 #include <algorithm>
 
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
-#include <tbb/task_group.h>
 
+#include "core/base/parallel.h"
 #include "core/job/appraise/appraise_under.h"
 #include "core/job/appraise/strip_check.h"
 #include "core/job/sizing/size_search.h"
@@ -45,10 +44,9 @@ class Sizer {
         if (!(m_wish.largestMass > 0)) return failed("The largest mass has to be more than 0.");
         Place start = m_search.now();
         ShellShares shells;
-        tbb::task_group beside;
-        beside.run([&] { shells = asShells(); });
-        const bool holding = m_search.climb(start);  // here, as the caller wants to be told on its thread
-        beside.wait();
+        bool holding = false;
+        parallel::together([&] { holding = m_search.climb(start); },  // tells the caller on its own thread
+                           [&] { shells = asShells(); });
         m_close += 1;
         if (!holding) return whatStands(start);
         m_search.heed(shells, start);
@@ -177,7 +175,7 @@ class Sizer {
         if (broken == close.findings.end()) return false;
         if (strengthenByStrips(p, broken->id)) return true;
         std::vector<std::pair<double, std::size_t>> effects(p.size(), {unable, 0});
-        tbb::parallel_for(std::size_t{0}, p.size(), [&](std::size_t i) {
+        parallel::forEach(p.size(), [&](std::size_t i) {
             effects[i].second = i;
             if (!m_search.canStep(p, i, +1)) return;
             Place q = p;

@@ -4,8 +4,7 @@
 #include <cmath>
 #include <set>
 
-#include <tbb/parallel_for.h>
-
+#include "core/base/parallel.h"
 #include "core/mechanics/frame_solver.h"
 #include "core/proof/duties/duties.h"
 
@@ -115,7 +114,7 @@ Result<std::vector<GroundDent>> groundDents(const Assembly &assembly, const rig:
     const auto model = idealize(assembly, rig, railMaterial, Detail::Shells, coarse);
     if (!model) return tl::unexpected(model.error());
     std::vector<GroundDent> out(grounds.size());
-    tbb::parallel_for(std::size_t{0}, grounds.size(), [&](std::size_t i) {
+    parallel::forEach(grounds.size(), [&](std::size_t i) {
         const armor::GroundSpot &g = assembly.grounds[grounds[i]];
         const int place = model->groundNodes[grounds[i]];
         out[i] =

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include <tbb/parallel_for.h>
+#include "core/base/parallel.h"
 
 namespace hefty::proof {
 namespace {
@@ -137,7 +137,7 @@ Result<PushOver> pushOver(const Assembly &assembly, const rig::RigGeometry &rig,
     }
     std::vector<Result<mechanics::PlasticSolution>> found(
         pushes.size(), Result<mechanics::PlasticSolution>(mechanics::PlasticSolution{}));
-    tbb::parallel_for(std::size_t{0}, found.size(), [&](std::size_t s) {
+    parallel::forEach(found.size(), [&](std::size_t s) {
         found[s] =
             mechanics::solvePlastic(frame, static_cast<int>(s), {beyond * set + elastic, drift, mostSteps});
     });

@@ -3,8 +3,8 @@
 #include <optional>
 
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
 
+#include "core/base/parallel.h"
 #include "core/proof/checks/checker.h"
 #include "core/proof/strength/member_strength.h"
 #include "core/proof/strength/plate_use.h"
@@ -135,9 +135,7 @@ void checkPlates(const CheckContext &context) {
     const auto &idealization = context.proof.idealization;
     context.out.shellUse.assign(context.caseCount(), std::vector<float>(idealization.model.shells.size(), 0));
     std::vector<std::optional<SheetWorst>> found(context.sheets.size());
-    tbb::parallel_for(
-        std::size_t{0}, found.size(), [&](std::size_t i) { found[i] = worstOf(context, context.sheets[i]); },
-        tbb::simple_partitioner{});
+    parallel::forUneven(found.size(), [&](std::size_t i) { found[i] = worstOf(context, context.sheets[i]); });
     const std::size_t plates = idealization.plates.size();
     for (std::size_t i = 0; i < found.size(); ++i)
         if (i < plates)

@@ -3,8 +3,8 @@
 #include <optional>
 
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
 
+#include "core/base/parallel.h"
 #include "core/proof/strength/life.h"
 #include "core/proof/strength/seam.h"
 
@@ -89,9 +89,8 @@ void checkToes(const CheckContext &context) {
         !(context.rules.roadCycles > 0))
         return;
     std::vector<Toe> worst(context.sheets.size());
-    tbb::parallel_for(
-        std::size_t{0}, worst.size(), [&](std::size_t i) { worst[i] = worstToe(context, context.sheets[i]); },
-        tbb::simple_partitioner{});
+    parallel::forUneven(worst.size(),
+                        [&](std::size_t i) { worst[i] = worstToe(context, context.sheets[i]); });
     for (std::size_t i = 0; i < worst.size(); ++i) addToeCheck(context, context.sheets[i].sheet(), worst[i]);
 }
 

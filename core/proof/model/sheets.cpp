@@ -4,8 +4,8 @@
 #include <utility>
 
 #include <fmt/format.h>
-#include <tbb/parallel_for.h>
 
+#include "core/base/parallel.h"
 #include "core/proof/strength/aluminum.h"
 
 namespace hefty::proof {
@@ -88,10 +88,8 @@ std::vector<SheetSpots> sheetsOf(const armor::Assembly &assembly, const Idealiza
         sheets.push_back({fmt::format("{}@{:.0f}", w.part, (w.bar.stationFrom + w.bar.stationTo) / 2), w.part,
                           w.bar.material, w.bar.wall, w.first, w.count, w.axes.x, std::nullopt});
     std::vector<std::optional<SheetSpots>> made(sheets.size());
-    tbb::parallel_for(
-        std::size_t{0}, sheets.size(),
-        [&](std::size_t i) { made[i].emplace(assembly, idealization, std::move(sheets[i])); },
-        tbb::simple_partitioner{});
+    parallel::forUneven(
+        sheets.size(), [&](std::size_t i) { made[i].emplace(assembly, idealization, std::move(sheets[i])); });
     std::vector<SheetSpots> out;
     out.reserve(made.size());
     for (std::optional<SheetSpots> &m : made) out.push_back(std::move(*m));

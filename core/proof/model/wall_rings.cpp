@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-#include <tbb/parallel_for.h>
+#include "core/base/parallel.h"
 
 namespace hefty::proof {
 
@@ -51,7 +51,7 @@ std::vector<std::vector<std::vector<mechanics::Vec6>>> ringForces(
     for (std::size_t w = 0; w < walls.size(); ++w) {
         const std::vector<WallRing> &rings = walls[w].rings;
         for (auto &in : out) in[w].resize(rings.size());
-        tbb::parallel_for(std::size_t{0}, rings.size(), [&](std::size_t r) {
+        parallel::forEach(rings.size(), [&](std::size_t r) {
             const RingForces ring(idealization.model, elements, walls[w], rings[r]);
             for (std::size_t c = 0; c < out.size(); ++c) out[c][w][r] = ring.in(solution.cases[c]);
         });

@@ -2,6 +2,7 @@
 #include <unistd.h>
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
 #include <thread>
 
@@ -11,6 +12,7 @@
 #include "core/base/constants.h"
 #include "core/base/csv.h"
 #include "core/base/object_reader.h"
+#include "core/base/parallel.h"
 #include "core/base/threads.h"
 #include "core/working/working.h"
 
@@ -202,6 +204,35 @@ class TestBase : public QObject {
         QCOMPARE(own, std::min(19, before + 3));
         QCOMPARE(begun, own);
         QCOMPARE(niceness(), before);
+    }
+    /// Every share is worked once, none beyond the last, also of no shares and of one.
+    void sharesAreWorkedOnce() {
+        for (const std::size_t count : {0, 1, 2, 1000}) {
+            std::vector<std::atomic<int>> even(count), uneven(count);
+            parallel::forEach(count, [&](std::size_t i) { ++even.at(i); });
+            parallel::forUneven(count, [&](std::size_t i) { ++uneven.at(i); });
+            for (std::size_t i = 0; i < count; ++i) {
+                QCOMPARE(even[i].load(), 1);
+                QCOMPARE(uneven[i].load(), 1);
+            }
+        }
+    }
+    /// The first of several works stays on the calling thread; all have ended when the call returns, also
+    /// where works begin works.
+    void worksEndTogether() {
+        const auto here = std::this_thread::get_id();
+        std::thread::id first;
+        std::atomic<int> ended = 0;
+        const auto shares = [&] { parallel::forEach(50, [&](int) { ++ended; }); };
+        parallel::together(
+            [&] {
+                first = std::this_thread::get_id();
+                ++ended;
+            },
+            [&] { parallel::isolated(shares); }, shares);
+        QCOMPARE(first, here);
+        QCOMPARE(ended.load(), 101);
+        QVERIFY(parallel::cores() >= 1);
     }
 };
 
