@@ -21,6 +21,7 @@ std::shared_ptr<job::Appraisal> shared(job::Appraisal value) {
 
 Appraiser::Appraiser(std::shared_ptr<const stock::Stock> stock) : m_stock(std::move(stock)) {
     qRegisterMetaType<Answer>();
+    qRegisterMetaType<Ahead>();
     m_thread = std::jthread([this](const std::stop_token &quit) { work(quit); });
     m_closeThread = std::jthread([this](const std::stop_token &quit) { lookClosely(quit); });
 }
@@ -69,8 +70,9 @@ void Appraiser::work(const std::stop_token &quit) {
         }
         // The plain answer is shown even if a newer edit waits: a drag then follows the hand instead of
         // freezing until it rests.
+        const auto tell = [this, &job](const std::vector<job::Gauge> &gauges) { emit gauged({job, gauges}); };
         const std::shared_ptr<const job::Appraisal> plain =
-            shared(job::appraise(*job, *m_stock, {}, proof::Detail::Strips, m_plain.get()));
+            shared(job::appraise(*job, *m_stock, {}, proof::Detail::Strips, m_plain.get(), tell));
         m_plain = plain;
         emit answered({job, plain});
         if (!rests(quit)) continue;

@@ -25,6 +25,12 @@ class Appraiser : public QObject {
         std::shared_ptr<const job::Appraisal> appraisal;
     };
 
+    /// What is known of a job before its proofs are done.
+    struct Ahead {
+        std::shared_ptr<const job::Job> job;
+        std::vector<job::Gauge> gauges;
+    };
+
     explicit Appraiser(std::shared_ptr<const stock::Stock> stock);
     ~Appraiser() override;
     void request(std::shared_ptr<const job::Job> job);
@@ -33,6 +39,8 @@ class Appraiser : public QObject {
 
   signals:
     void answered(const hefty::app::Appraiser::Answer &answer);
+    /// Comes before the first answer of a job.
+    void gauged(const hefty::app::Appraiser::Ahead &ahead);
 
   private:
     void work(const std::stop_token &quit);
@@ -57,3 +65,4 @@ class Appraiser : public QObject {
 }  // namespace hefty::app
 
 Q_DECLARE_METATYPE(hefty::app::Appraiser::Answer)
+Q_DECLARE_METATYPE(hefty::app::Appraiser::Ahead)

@@ -31,14 +31,18 @@ GaugeButton::GaugeButton(Session *session, QString gaugeId, QWidget *parent)
     setFixedHeight(64);
     for (auto signal : {&Session::stale, &Session::appraisalChanged, &Session::unitsChanged})
         connect(session, signal, this, &GaugeButton::refresh);
+    connect(session, &Session::gaugesAhead, this, [this] {
+        if (m_session->gauge(m_id.toStdString()).isAhead) refresh();
+    });
     refresh();
 }
 
 void GaugeButton::refresh() {
     const auto appraisal = m_session->shownAppraisal();
-    const job::Gauge *g = appraisal->gauge(m_id.toStdString());
+    const Session::ShownGauge toShow = m_session->gauge(m_id.toStdString());
+    const job::Gauge *g = toShow.gauge;
     const auto shown = std::tuple(m_working, m_value, m_limit, m_change, m_broken);
-    m_working = m_session->isWorking();
+    m_working = toShow.isOfEarlierJob;
     m_value = QStringLiteral("–");
     m_limit.clear();
     m_change.clear();
@@ -113,7 +117,8 @@ GaugeBar::GaugeBar(Session *session, QWidget *parent) : QWidget(parent) {
         layout->addWidget(button);
     }
     // Painted now, not after the larger views: while a handle moves, the eye is on these numbers.
-    connect(session, &Session::appraisalChanged, this, qOverload<>(&QWidget::repaint));
+    for (auto signal : {&Session::appraisalChanged, &Session::gaugesAhead})
+        connect(session, signal, this, qOverload<>(&QWidget::repaint));
 }
 
 }  // namespace hefty::app

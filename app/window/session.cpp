@@ -59,6 +59,7 @@ Session::Session(std::shared_ptr<const stock::Stock> stock, QObject *parent)
       m_job(std::make_shared<const job::Job>(job::blankJob())),
       m_appraiser(stock) {
     connect(&m_appraiser, &Appraiser::answered, this, &Session::receive, Qt::QueuedConnection);
+    connect(&m_appraiser, &Appraiser::gauged, this, &Session::receiveAhead, Qt::QueuedConnection);
     connect(&m_undo, &QUndoStack::cleanChanged, this, &Session::fileChanged);
     m_staleTimer.setSingleShot(true);
     m_staleTimer.setInterval(60);
@@ -176,6 +177,7 @@ void Session::start(job::Job job, const QString &path) {
     m_pinned = nullptr;
     m_selected.clear();
     m_piece.clear();
+    m_ahead = {};
     m_job = std::make_shared<const job::Job>(std::move(job));
     m_journal.clear();
     m_appraiser.request(m_job);
@@ -256,11 +258,24 @@ void Session::select(const QString &subject) {
     emit selectionChanged();
 }
 
+Session::ShownGauge Session::gauge(const std::string &id) const {
+    const auto ahead = std::find_if(m_ahead.gauges.begin(), m_ahead.gauges.end(),
+                                    [&id](const job::Gauge &g) { return g.id == id; });
+    if (!m_showPinned && ahead != m_ahead.gauges.end()) return {&*ahead, true, m_ahead.job != m_job};
+    return {shownAppraisal()->gauge(id), false, isWorking()};
+}
+
+void Session::receiveAhead(const Appraiser::Ahead &ahead) {
+    m_ahead = ahead;
+    emit gaugesAhead();
+}
+
 void Session::receive(const Appraiser::Answer &answer) {
     // A closer look at what has changed since is of no use; quick answers follow a moving hand.
     if (answer.appraisal->detail != proof::Detail::Strips && answer.job != m_job) return;
     m_appraisal = answer.appraisal;
     m_appraisedJob = answer.job;
+    m_ahead = {};
     if (!isWorking()) m_staleTimer.stop();
     emit appraisalChanged();
 }

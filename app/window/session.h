@@ -31,6 +31,13 @@ class Session : public QObject {
     [[nodiscard]] std::shared_ptr<const job::Appraisal> appraisal() const { return m_appraisal; }
     [[nodiscard]] std::shared_ptr<const job::Job> appraisedJob() const { return m_appraisedJob; }
     [[nodiscard]] bool isWorking() const { return m_appraisedJob != m_job; }
+    /// A number of the gauge bar as it is to be shown.
+    struct ShownGauge {
+        const job::Gauge *gauge = nullptr;  ///< none: nothing has been appraised. Good until the next signal
+        bool isAhead = false;               ///< it needs no proof, and is of a later job than the appraisal
+        bool isOfEarlierJob = false;        ///< it is being worked out anew
+    };
+    [[nodiscard]] ShownGauge gauge(const std::string &id) const;
     [[nodiscard]] const stock::Stock &stock() const { return *m_stock; }
     [[nodiscard]] std::shared_ptr<const stock::Stock> sharedStock() const { return m_stock; }
     [[nodiscard]] QUndoStack *undoStack() { return &m_undo; }
@@ -96,6 +103,8 @@ class Session : public QObject {
   signals:
     void jobChanged();
     void appraisalChanged();
+    /// Gauges that need no proof are ahead of the appraisal.
+    void gaugesAhead();
     /// The appraisal shown has been behind the job for a while: what is being computed anew is dimmed.
     /// Most answers come sooner, and then nothing flickers.
     void stale();
@@ -109,10 +118,12 @@ class Session : public QObject {
     void setJob(std::shared_ptr<const job::Job> job);
     void start(job::Job job, const QString &path);
     void receive(const Appraiser::Answer &answer);
+    void receiveAhead(const Appraiser::Ahead &ahead);
 
     std::shared_ptr<const stock::Stock> m_stock;
     std::shared_ptr<const job::Job> m_job, m_appraisedJob;
     std::shared_ptr<const job::Appraisal> m_appraisal, m_pinned;
+    Appraiser::Ahead m_ahead;  ///< of a job without an appraisal; none: no gauges
     QUndoStack m_undo;
     measure::UnitSystem m_units = measure::UnitSystem::Metric;
     QString m_path, m_selected, m_piece;

@@ -1,5 +1,6 @@
 #pragma once
 
+#include <functional>
 #include <memory>
 #include <optional>
 #include <stop_token>
@@ -179,6 +180,9 @@ struct Appraisal {
     [[nodiscard]] int toSettle(std::string_view stop) const;
 };
 
+/// Is told the gauges that need no proof while the proofs go on: once, on any thread.
+using GaugesAhead = std::function<void(const std::vector<Gauge> &)>;
+
 /// The whole appraisal of a job but for remedies: a pure function. What cannot be computed becomes a
 /// finding, never an exception. Asked to stop, it leaves out what it had not come to: such an answer is
 /// to be thrown away.
@@ -186,7 +190,7 @@ struct Appraisal {
 /// vehicle, under the same weights and rules, is taken over
 [[nodiscard]] Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop = {},
                                  proof::Detail detail = proof::Detail::Strips,
-                                 const Appraisal *before = nullptr);
+                                 const Appraisal *before = nullptr, GaugesAhead ahead = {});
 
 /// The least detail in which the check of a finding is made where plates are shells: strikes, buckling and
 /// natural frequencies are followed only with the closest one.

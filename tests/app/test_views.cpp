@@ -11,6 +11,7 @@
 #include "app/stops/prove/prove_bench.h"
 #include "app/views/plan_view.h"
 #include "app/views/space_view.h"
+#include "app/window/gauge_bar.h"
 #include "app/window/theme.h"
 #include "app/window/when_seen.h"
 #include "core/base/places.h"
@@ -130,6 +131,30 @@ class TestViews : public QObject {
         areTrue("a piece around it is taken away");
         session.newJob();
         areTrue("a new job");
+    }
+    /// What needs no proof is shown before the proofs are done, the hardest worked when they are.
+    void gaugesComeAhead() {
+        Session session(std::make_shared<const stock::Stock>(hefty::testing::shippedStock()));
+        QVERIFY(session.open(QString::fromStdString(hefty::testing::demoPath())).has_value());
+        QTRY_VERIFY_WITH_TIMEOUT(!session.isWorking(), 20000 * patience);
+        GaugeBar bar(&session);
+        const auto shown = [&bar](const char *id) {
+            return bar.findChild<GaugeButton *>(QString("gauge.") + id)->valueText();
+        };
+        const QString massBefore = shown("mass"), workedBefore = shown("margin");
+        QStringList ahead;
+        connect(&session, &Session::gaugesAhead, &bar, [&] {
+            if (session.gauge("mass").isOfEarlierJob || !session.isWorking()) return;
+            QVERIFY(session.gauge("mass").isAhead && !session.gauge("margin").isAhead);
+            QVERIFY(session.gauge("margin").isOfEarlierJob);
+            QCOMPARE(shown("margin"), workedBefore);
+            ahead = QStringList{shown("mass"), shown("approach"), shown("hours")};
+        });
+        session.setSetting("width", 1500.0);
+        QTRY_VERIFY_WITH_TIMEOUT(!session.isWorking(), 20000 * patience);
+        QCOMPARE(ahead, (QStringList{shown("mass"), shown("approach"), shown("hours")}));
+        QVERIFY(shown("mass") != massBefore);
+        QVERIFY(!session.gauge("mass").isAhead && !session.gauge("margin").isOfEarlierJob);
     }
     void datumModelRefusesWhatItCannotTake() {
         Session session(std::make_shared<const stock::Stock>(hefty::testing::shippedStock()));

@@ -45,6 +45,12 @@ class Appraiser {
         return *this;
     }
 
+    /// Tells the gauges that need no proof before the proofs are done.
+    Appraiser &telling(GaugesAhead ahead) {
+        m_ahead = std::move(ahead);
+        return *this;
+    }
+
     Appraisal run() {
         measureRig();
         workOutSurvey();
@@ -53,24 +59,29 @@ class Appraiser {
             for (const armor::Piece *piece : fromBelow(m_job.pieces)) buildPiece(*piece);
             inOrderOf(m_job.pieces, m_out.pieces);
             loadAxles();
+            m_out.needs = needs();
             std::vector<Finding> ofStance;
             parallel::together([this] { provePieces(); },
                                [this, &ofStance] {
                                    standUp(ofStance);
                                    findClearance(ofStance);
+                                   gaugeAhead();
                                });
             m_piece.clear();
             take(togetherFindings(m_out));
             take(std::move(ofStance));
+        } else {
+            m_out.needs = needs();
+            gaugeAhead();
         }
         for (const PieceAppraisal &piece : m_out.pieces) {
             m_piece = piece.id;
             if (piece.assembly) take(gapFindings(m_job, piece.shape()));
         }
-        addNeeds();
         m_piece.clear();
+        findInNeeds();
         for (Finding &f : inspectionFindings(m_job, m_out)) m_out.findings.push_back(std::move(f));
-        m_out.gauges = gaugesOf(m_job, m_out, m_lowest, m_lifted);
+        addHardestWorked(m_job, m_out, m_out.gauges);
         for (Finding &f : gaugeFindings(m_job, m_out, m_out.gauges))  // there is one of the whole job
             m_out.findings.push_back(std::move(f));
         worstFirst(m_out.findings);
@@ -353,8 +364,13 @@ class Appraiser {
             findings.push_back(problemFinding("clearance", "measure", angles.error()));
     }
 
-    /// What is to be bought, and whether what was chosen for it holds.
-    void addNeeds() {
+    void gaugeAhead() {
+        m_out.gauges = gaugesAheadOfProof(m_job, m_out, m_lowest, m_lifted);
+        if (m_ahead) m_ahead(m_out.gauges);
+    }
+
+    /// What is to be bought.
+    [[nodiscard]] std::vector<workshop::Need> needs() const {
         std::vector<const armor::Assembly *> assemblies;
         std::vector<const workshop::Fabrication *> fabrications;
         std::vector<const workshop::WorkHours *> hours;
@@ -363,8 +379,11 @@ class Appraiser {
             fabrications.push_back(p.fabrication ? &*p.fabrication : nullptr);
             hours.push_back(p.hours ? &*p.hours : nullptr);
         }
-        m_out.needs = workshop::needsOf(assemblies, fabrications, hours, m_job.shop, m_stock);
-        m_piece.clear();
+        return workshop::needsOf(assemblies, fabrications, hours, m_job.shop, m_stock);
+    }
+
+    /// Whether what was chosen for what is to be bought holds.
+    void findInNeeds() {
         for (const workshop::PurchaseProblem &p : workshop::problemsOf(m_job.purchasing, m_out.needs))
             add("buy/" + p.need, Severity::Fix, "cut", p.need, p.sentence + " " + p.remedy);
     }
@@ -375,7 +394,8 @@ class Appraiser {
     std::vector<std::string> m_duties;
     bool m_proves = true;
     const Appraisal *m_before = nullptr;  ///< of the same vehicle
-    workshop::Shop m_shop;                ///< as the pieces before have left its rack
+    GaugesAhead m_ahead;
+    workshop::Shop m_shop;  ///< as the pieces before have left its rack
     Appraisal m_out;
     std::string m_piece;
     std::optional<double> m_lowest;
@@ -465,8 +485,9 @@ int Appraisal::toSettle(std::string_view stop) const {
 }
 
 Appraisal appraise(const Job &job, const stock::Stock &stock, std::stop_token stop, proof::Detail detail,
-                   const Appraisal *before) {
-    Appraisal out = Appraiser(job, stock, std::move(stop), detail, {}, before).run();
+                   const Appraisal *before, GaugesAhead ahead) {
+    Appraisal out =
+        Appraiser(job, stock, std::move(stop), detail, {}, before).telling(std::move(ahead)).run();
     replanWelding(out, job, before);
     return out;
 }

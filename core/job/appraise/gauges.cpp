@@ -1,5 +1,6 @@
 #include "core/job/appraise/gauges.h"
 
+#include <algorithm>
 #include <limits>
 
 #include <fmt/format.h>
@@ -53,10 +54,9 @@ void addPurchases(const Job &job, const Appraisal &a, Gauge &cost, Gauge &hours,
                            "Cut & bend, Buy");
 }
 
-/// Numbers that pieces add up to, and the hardest worked of all checks.
+/// Numbers that pieces add up to.
 void addSums(const Job &job, const Appraisal &a, std::vector<Gauge> &out) {
-    Gauge margin, mass, axle, cost, hours;
-    margin = {"margin", "Hardest worked", std::nullopt, Quantity::Ratio, 1, false, "", "", {}};
+    Gauge mass, axle, cost, hours;
     mass = {"mass", "Added mass", std::nullopt, Quantity::Mass, job.rules.mostAddedMass, false, "", "", {}};
     axle = {"axle", "On the front axle", std::nullopt, Quantity::Mass, job.rules.mostAxleShift, false, "", "",
             {}};
@@ -71,15 +71,6 @@ void addSums(const Job &job, const Appraisal &a, std::vector<Gauge> &out) {
             addTo(a.pieces.size() == 1, hours.working, p.hours->working, p.id, p.hours->hours, "h",
                   *hours.value);
         }
-        if (p.proof && !p.proof->checks.empty() &&
-            p.proof->checks.front().utilization > margin.value.value_or(-1)) {
-            const proof::Check &c = p.proof->checks.front();
-            margin.value = c.utilization;
-            margin.governs = c.title;
-            margin.working = c.working;
-            if (c.utilization > 1)
-                margin.finding = "check/" + c.id + (job.pieces.size() > 1 ? "@" + p.id : std::string());
-        }
         if (!p.fabrication) continue;
         mass.value = mass.value.value_or(0) + p.fabrication->mass;
         axle.value = axle.value.value_or(0) + p.fabrication->frontAxleShift;
@@ -93,7 +84,7 @@ void addSums(const Job &job, const Appraisal &a, std::vector<Gauge> &out) {
     }
     addPurchases(job, a, cost, hours, labor);
     hours.aside = fmt::format("{:.0f} {}", labor, job.shop.currency);
-    for (Gauge *g : {&margin, &mass, &axle, &cost, &hours}) out.push_back(std::move(*g));
+    for (Gauge *g : {&mass, &axle, &cost, &hours}) out.push_back(std::move(*g));
 }
 
 /// The piece that a gauge's finding is about: the one with the part that governs it; of what is the job's
@@ -106,8 +97,8 @@ std::string pieceOf(const Job &job, const Appraisal &a, const Gauge &g) {
 
 }  // namespace
 
-std::vector<Gauge> gaugesOf(const Job &job, const Appraisal &a, std::optional<double> lowest,
-                            const std::string &lifted) {
+std::vector<Gauge> gaugesAheadOfProof(const Job &job, const Appraisal &a, std::optional<double> lowest,
+                                      const std::string &lifted) {
     std::vector<Gauge> out;
 
     clearance::Clearance c = a.clearance.value_or(clearance::Clearance{});
@@ -145,6 +136,24 @@ std::vector<Gauge> gaugesOf(const Job &job, const Appraisal &a, std::optional<do
     out.push_back(std::move(under));
     addSums(job, a, out);
     return out;
+}
+
+void addHardestWorked(const Job &job, const Appraisal &a, std::vector<Gauge> &gauges) {
+    Gauge margin = {"margin", "Hardest worked", std::nullopt, Quantity::Ratio, 1, false, "", "", {}};
+    for (const PieceAppraisal &p : a.pieces) {
+        if (!p.proof || p.proof->checks.empty() ||
+            p.proof->checks.front().utilization <= margin.value.value_or(-1))
+            continue;
+        const proof::Check &c = p.proof->checks.front();
+        margin.value = c.utilization;
+        margin.governs = c.title;
+        margin.working = c.working;
+        if (c.utilization > 1)
+            margin.finding = "check/" + c.id + (job.pieces.size() > 1 ? "@" + p.id : std::string());
+    }
+    const auto mass =
+        std::find_if(gauges.begin(), gauges.end(), [](const Gauge &g) { return g.id == "mass"; });
+    gauges.insert(mass, std::move(margin));
 }
 
 std::optional<double> learnedFactor(const Job &job, const Appraisal &appraisal) {
