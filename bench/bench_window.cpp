@@ -27,15 +27,15 @@ void waitFor(const std::function<bool()> &ready) {
     while (!ready()) QApplication::processEvents(QEventLoop::WaitForMoreEvents | QEventLoop::AllEvents);
 }
 
-/// Notes when a gauge of the bar is about to be painted that is of the job as it is now. It is the last but
-/// one of them: all but one have been painted by then.
+/// Notes when the last gauge of the bar is about to be painted with the value of the job as it is now: all
+/// others have been painted by then, or all but the one that needs the proofs.
 class PaintClock : public QObject {
   public:
     PaintClock(const Session &session, std::function<void(bool all)> note)
         : m_session(session), m_note(std::move(note)) {}
     bool eventFilter(QObject *, QEvent *event) override {
         const bool all = !m_session.isWorking();
-        if (event->type() == QEvent::Paint && (all || !m_session.gauge("cost").isOfEarlierJob)) m_note(all);
+        if (event->type() == QEvent::Paint && (all || !m_session.gauge("hours").isOfEarlierJob)) m_note(all);
         return false;
     }
 
@@ -66,7 +66,7 @@ bool drag(const std::shared_ptr<const stock::Stock> &stock, const char *job) {
         if (std::exchange(waitingAhead, false)) ahead.push_back(bench::since(start));
         if (all && std::exchange(waiting, false)) answer.push_back(bench::since(start));
     });
-    window.findChild<GaugeButton *>("gauge.cost")->installEventFilter(&clock);
+    window.findChild<GaugeButton *>("gauge.hours")->installEventFilter(&clock);
     bench::mouse(view, QEvent::MouseButtonPress, from);
     constexpr int moves = 200;
     for (int i = 1; i <= moves; ++i) {

@@ -260,7 +260,7 @@ void Session::select(const QString &subject) {
 
 Session::ShownGauge Session::gauge(const std::string &id) const {
     const auto ahead = std::find_if(m_ahead.gauges.begin(), m_ahead.gauges.end(),
-                                    [&id](const job::Gauge &g) { return g.id == id; });
+                                    [&id](const job::Gauge &g) { return g.id == id && !g.needsProof; });
     if (!m_showPinned && ahead != m_ahead.gauges.end()) return {&*ahead, true, m_ahead.job != m_job};
     return {shownAppraisal()->gauge(id), false, isWorking()};
 }

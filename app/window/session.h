@@ -33,9 +33,9 @@ class Session : public QObject {
     [[nodiscard]] bool isWorking() const { return m_appraisedJob != m_job; }
     /// A number of the gauge bar as it is to be shown.
     struct ShownGauge {
-        const job::Gauge *gauge = nullptr;  ///< none: nothing has been appraised. Good until the next signal
+        const job::Gauge *gauge = nullptr;  ///< null: nothing has been appraised; valid until the next signal
         bool isAhead = false;               ///< it needs no proof, and is of a later job than the appraisal
-        bool isOfEarlierJob = false;        ///< it is being worked out anew
+        bool isOfEarlierJob = false;        ///< it is of an earlier job than the one in hand
     };
     [[nodiscard]] ShownGauge gauge(const std::string &id) const;
     [[nodiscard]] const stock::Stock &stock() const { return *m_stock; }
@@ -123,7 +123,7 @@ class Session : public QObject {
     std::shared_ptr<const stock::Stock> m_stock;
     std::shared_ptr<const job::Job> m_job, m_appraisedJob;
     std::shared_ptr<const job::Appraisal> m_appraisal, m_pinned;
-    Appraiser::Ahead m_ahead;  ///< of a job without an appraisal; none: no gauges
+    Appraiser::Ahead m_ahead;  ///< of a job whose appraisal is under way; empty if there is none
     QUndoStack m_undo;
     measure::UnitSystem m_units = measure::UnitSystem::Metric;
     QString m_path, m_selected, m_piece;

@@ -166,26 +166,26 @@ Result<EndAngle> endAngle(const EndView &view, const std::vector<TouchPoint> &po
 /// @param low  set to the lowest point of the belly
 Result<Ranking> breakoverOf(const ClearanceModel &model, LowPoint &low) {
     Ranking ranking;
-    TirePlane toFront, toRear;  // of the tightest wedge of the part that was looked at last
+    TirePlane toFront, toRear;  // of the tightest wedge since the points turned to the part they are of
     const double front = model.front.radius, rear = model.rear.radius;
     for (const TouchPoint &p : model.belly) {
         const double behind = -p.at.x(), ahead = p.at.x() + model.wheelbase, z = p.at.z();
-        const bool stands =
-            model.towed ? z >= 0 : isBeforeTire(behind, z, front) && isBeforeTire(ahead, z, rear);
-        if (!stands)
-            return model.towed ? fail(ProblemKind::BadInput, "The point is below the ground.", p.id,
-                                      "Check its height.")
-                               : fail(ProblemKind::BadInput,
-                                      "The point is not between the tires and above the ground.", p.id,
-                                      "Check its place along the vehicle and its height.");
+        if (model.towed) {
+            if (!(z >= 0))
+                return fail(ProblemKind::BadInput, "The point is below the ground.", p.id,
+                            "Check its height.");
+            considerLow(p, low);
+            continue;
+        }
+        if (!isBeforeTire(behind, z, front) || !isBeforeTire(ahead, z, rear))
+            return fail(ProblemKind::BadInput, "The point is not between the tires and above the ground.",
+                        p.id, "Check its place along the vehicle and its height.");
         considerLow(p, low);
-        if (model.towed) continue;
-        if (ranking.isLast(p.id) && toFront.isUnder(behind, z - front, front) &&
-            toRear.isUnder(ahead, z - rear, rear))
+        const bool isSamePart = ranking.isLast(p.id);
+        if (isSamePart && toFront.isUnder(behind, z - front, front) && toRear.isUnder(ahead, z - rear, rear))
             continue;
         const double one = *tangentSlope(behind, z, front), other = *tangentSlope(ahead, z, rear);
-        const bool sameAsBefore = ranking.isLast(p.id);
-        if (!ranking.offer(one + other, p.id, p.at) && sameAsBefore) continue;
+        if (!ranking.offer(one + other, p.id, p.at) && isSamePart) continue;
         toFront.turnTo(one);
         toRear.turnTo(other);
     }

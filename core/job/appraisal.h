@@ -70,7 +70,8 @@ struct Gauge {
     std::string governs;
     std::string finding;  ///< id of the finding about it, if any
     working::Working working;
-    std::string aside = {};  ///< shown where there is no limit: "1881 cr"
+    std::string aside = {};   ///< shown where there is no limit: "1881 cr"
+    bool needsProof = false;  ///< its value comes with the proofs
     [[nodiscard]] bool broken() const {
         return value && (limitIsLeast ? *value < limit - 1e-12 : *value > limit + 1e-12);
     }
@@ -180,7 +181,7 @@ struct Appraisal {
     [[nodiscard]] int toSettle(std::string_view stop) const;
 };
 
-/// Is told the gauges that need no proof while the proofs go on: once, on any thread.
+/// Is told the gauges while the proofs go on, those that need them without a value: once, on any thread.
 using GaugesAhead = std::function<void(const std::vector<Gauge> &)>;
 
 /// The whole appraisal of a job but for remedies: a pure function. What cannot be computed becomes a

@@ -54,9 +54,11 @@ void addPurchases(const Job &job, const Appraisal &a, Gauge &cost, Gauge &hours,
                            "Cut & bend, Buy");
 }
 
-/// Numbers that pieces add up to.
+/// Numbers that pieces add up to, after the place of what the proofs say.
 void addSums(const Job &job, const Appraisal &a, std::vector<Gauge> &out) {
-    Gauge mass, axle, cost, hours;
+    Gauge margin, mass, axle, cost, hours;
+    margin = {"margin", "Hardest worked", std::nullopt, Quantity::Ratio, 1, false, "", "", {}};
+    margin.needsProof = true;
     mass = {"mass", "Added mass", std::nullopt, Quantity::Mass, job.rules.mostAddedMass, false, "", "", {}};
     axle = {"axle", "On the front axle", std::nullopt, Quantity::Mass, job.rules.mostAxleShift, false, "", "",
             {}};
@@ -84,7 +86,7 @@ void addSums(const Job &job, const Appraisal &a, std::vector<Gauge> &out) {
     }
     addPurchases(job, a, cost, hours, labor);
     hours.aside = fmt::format("{:.0f} {}", labor, job.shop.currency);
-    for (Gauge *g : {&mass, &axle, &cost, &hours}) out.push_back(std::move(*g));
+    for (Gauge *g : {&margin, &mass, &axle, &cost, &hours}) out.push_back(std::move(*g));
 }
 
 /// The piece that a gauge's finding is about: the one with the part that governs it; of what is the job's
@@ -138,22 +140,20 @@ std::vector<Gauge> gaugesAheadOfProof(const Job &job, const Appraisal &a, std::o
     return out;
 }
 
-void addHardestWorked(const Job &job, const Appraisal &a, std::vector<Gauge> &gauges) {
-    Gauge margin = {"margin", "Hardest worked", std::nullopt, Quantity::Ratio, 1, false, "", "", {}};
+void setHardestWorked(const Job &job, const Appraisal &a, std::vector<Gauge> &gauges) {
+    const auto margin =
+        std::find_if(gauges.begin(), gauges.end(), [](const Gauge &g) { return g.needsProof; });
     for (const PieceAppraisal &p : a.pieces) {
         if (!p.proof || p.proof->checks.empty() ||
-            p.proof->checks.front().utilization <= margin.value.value_or(-1))
+            p.proof->checks.front().utilization <= margin->value.value_or(-1))
             continue;
         const proof::Check &c = p.proof->checks.front();
-        margin.value = c.utilization;
-        margin.governs = c.title;
-        margin.working = c.working;
-        if (c.utilization > 1)
-            margin.finding = "check/" + c.id + (job.pieces.size() > 1 ? "@" + p.id : std::string());
+        margin->value = c.utilization;
+        margin->governs = c.title;
+        margin->working = c.working;
+        margin->finding =
+            c.utilization > 1 ? "check/" + c.id + (job.pieces.size() > 1 ? "@" + p.id : std::string()) : "";
     }
-    const auto mass =
-        std::find_if(gauges.begin(), gauges.end(), [](const Gauge &g) { return g.id == "mass"; });
-    gauges.insert(mass, std::move(margin));
 }
 
 std::optional<double> learnedFactor(const Job &job, const Appraisal &appraisal) {
@@ -165,7 +165,7 @@ std::optional<double> learnedFactor(const Job &job, const Appraisal &appraisal) 
 std::vector<Finding> gaugeFindings(const Job &job, const Appraisal &a, std::vector<Gauge> &gauges) {
     FindingList out;
     for (Gauge &g : gauges) {
-        if (!g.broken() || g.id == "margin") continue;
+        if (!g.broken() || g.needsProof) continue;
         const char *stop = g.id == "cost" ? "cut" : "layout";
         Finding &f = out.add(
             "gauge/" + g.id, Severity::Fix, stop, g.governs,

@@ -4,14 +4,15 @@
 
 namespace hefty::job {
 
-/// The numbers of the gauge bar that need no proof. Reads none, so that the proofs may go on beside it.
+/// The numbers of the gauge bar, those that need proofs without a value. Reads none, so that the proofs may
+/// go on beside it.
 /// @param lowest  of the armor above the ground, mm; none: there is no armor
 /// @param lifted  set if an axle lifts: there are no angles then
 [[nodiscard]] std::vector<Gauge> gaugesAheadOfProof(const Job &job, const Appraisal &appraisal,
                                                     std::optional<double> lowest, const std::string &lifted);
 
-/// The hardest worked of all checks, in its place among the others.
-void addHardestWorked(const Job &job, const Appraisal &appraisal, std::vector<Gauge> &gauges);
+/// Gives the gauge that needs the proofs its value: the hardest worked of all checks.
+void setHardestWorked(const Job &job, const Appraisal &appraisal, std::vector<Gauge> &gauges);
 
 /// Gauges beyond their limit; each gauge is told which finding is about it. Checks are found by themselves.
 [[nodiscard]] std::vector<Finding> gaugeFindings(const Job &job, const Appraisal &appraisal,
